@@ -1,0 +1,70 @@
+import sse from '@fastify/sse';
+import helmet from '@fastify/helmet';
+import swagger from '@fastify/swagger';
+import swaggerUi from '@fastify/swagger-ui';
+import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
+import Fastify, { type FastifyServerOptions } from 'fastify';
+import type { DataSource } from 'typeorm';
+import type { App } from './app-type';
+import { addHealth } from './health/health.routes';
+import { addOrders } from './orders/orders.routes';
+import { addPieces } from './pieces/pieces.routes';
+import { addPlan } from './plan/plan.routes';
+import { addEvents } from './plugins/events.routes';
+import type { LiveChannel } from './plugins/live';
+import { addProblemDetails } from './plugins/problem-details';
+import { addValidation } from './plugins/validation';
+import { addWeb } from './plugins/web';
+import type { WorkshopClock } from './plugins/workshop-clock';
+import { addWorkshop } from './workshop/workshop.routes';
+
+export interface AppParts {
+  readonly db: DataSource;
+  readonly clock: WorkshopClock;
+  readonly live: LiveChannel;
+  readonly webFolder: string | null;
+  readonly options?: FastifyServerOptions;
+}
+
+/** Everything that is sent to the browser comes from here; Angular and Material write styles into the page. */
+const CONTENT_SECURITY_POLICY = {
+  defaultSrc: ["'self'"],
+  scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+  workerSrc: ["'self'"],
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:'],
+  fontSrc: ["'self'"],
+  connectSrc: ["'self'"],
+  upgradeInsecureRequests: null,
+};
+
+/** Builds the application; main.ts listens, tests inject. */
+export async function buildApp(parts: AppParts): Promise<App> {
+  const app = Fastify({ routerOptions: { ignoreTrailingSlash: true }, forceCloseConnections: true, ...parts.options });
+  const typed: App = app.withTypeProvider<TypeBoxTypeProvider>() as unknown as App;
+  typed.decorate('db', parts.db);
+  typed.decorate('clock', parts.clock);
+  typed.decorate('live', parts.live);
+  addValidation(app);
+  addProblemDetails(app);
+  await app.register(helmet, {
+    contentSecurityPolicy: { directives: CONTENT_SECURITY_POLICY },
+    strictTransportSecurity: false,
+  });
+  await app.register(sse, { heartbeatInterval: 15_000 });
+  await app.register(swagger, {
+    openapi: {
+      openapi: '3.1.0',
+      info: { title: 'Alnage', description: 'Planning of coated confectionery made to order', version: '0.1.0' },
+    },
+  });
+  await app.register(swaggerUi, { routePrefix: '/api/docs', staticCSP: true });
+  addHealth(typed);
+  addWorkshop(typed);
+  addPieces(typed);
+  addOrders(typed);
+  addPlan(typed);
+  addEvents(typed);
+  await addWeb(app, parts.webFolder);
+  return typed;
+}

@@ -1,0 +1,91 @@
+import type { DataSource, EntityManager } from 'typeorm';
+import { OrderEntity, OrderLineEntity } from '../orders/order.entity';
+import { PieceEntity } from '../pieces/piece.entity';
+import { PlanService } from '../plan/plan.service';
+import {
+  BowlEntity,
+  CoatingEntity,
+  PersonEntity,
+  PickupPointEntity,
+  ShiftEntity,
+  ZoneEntity,
+} from '../workshop/resources.entity';
+import { SeasonEntity } from '../workshop/season.entity';
+import { WorkshopEntity } from '../workshop/workshop.entity';
+import { instantOf } from '../workshop/workshop-time';
+import { DEMO_ORDERS, type DemoOrder } from './demo-orders';
+import { DEMO_PIECES } from './demo-pieces';
+import {
+  DEMO_BOWLS,
+  DEMO_COATINGS,
+  DEMO_PEOPLE,
+  DEMO_PICKUP_POINTS,
+  DEMO_PLANNED,
+  DEMO_SEASON,
+  DEMO_START,
+  DEMO_WORKSHOP,
+  DEMO_ZONES,
+} from './demo-workshop';
+
+const FIRST_TICKET = 361;
+const HOUR_MS = 3_600_000;
+
+/**
+ * Fills an empty database with the demo workshop: its orders as if taken over the weeks before, the plan as it was
+ * made on Monday, and on Thursday's clock what is collected handed over and the next hour's boxes ready.
+ */
+export async function loadDemo(db: DataSource): Promise<void> {
+  await db.transaction(async (manager) => {
+    await manager.save(WorkshopEntity, DEMO_WORKSHOP);
+    await manager.save(SeasonEntity, DEMO_SEASON);
+    await manager.save(PickupPointEntity, listed(DEMO_PICKUP_POINTS));
+    await manager.save(BowlEntity, listed(DEMO_BOWLS));
+    await manager.save(ZoneEntity, listed(DEMO_ZONES));
+    await manager.save(CoatingEntity, listed(DEMO_COATINGS));
+    await savePeople(manager);
+    await manager.save(PieceEntity, listed(DEMO_PIECES));
+    await manager.save(OrderEntity, DEMO_ORDERS.map(orderOf));
+  });
+  await new PlanService(db, { now: () => DEMO_PLANNED }).make();
+  await db.transaction((manager) => bringToThursday(manager));
+}
+
+function listed<T>(rows: readonly T[]): (T & { position: number })[] {
+  return rows.map((row, position) => ({ ...row, position }));
+}
+
+async function savePeople(manager: EntityManager): Promise<void> {
+  const people = listed(DEMO_PEOPLE).map(({ hours, ...person }) => ({
+    ...person,
+    shifts: hours.map(([day, starts, ends]): Partial<ShiftEntity> => ({ day, starts, ends })),
+  }));
+  await manager.save(PersonEntity, people);
+}
+
+function orderOf(order: DemoOrder, index: number): OrderEntity {
+  const lines = Object.entries(order.lines).map(([pieceId, pieces], position) =>
+    Object.assign(new OrderLineEntity(), { pieceId, pieces, position }),
+  );
+  const daysBefore = 24 - Math.floor((index * 24) / DEMO_ORDERS.length);
+  return Object.assign(new OrderEntity(), {
+    ticket: `${DEMO_SEASON.ticketPrefix}-${String(FIRST_TICKET + index).padStart(4, '0')}`,
+    customer: order.customer,
+    note: order.note ?? '',
+    pickupAt: instantOf(order.pickup, DEMO_WORKSHOP.timeZone)!,
+    pickupPointId: order.point ?? 'shop',
+    state: 'promised',
+    version: 1,
+    createdAt: new Date(DEMO_PLANNED.getTime() - daysBefore * 24 * HOUR_MS),
+    lines,
+  });
+}
+
+async function bringToThursday(manager: EntityManager): Promise<void> {
+  const orders = await manager.find(OrderEntity);
+  for (const order of orders) {
+    const untilPickup = order.pickupAt.getTime() - DEMO_START.getTime();
+    if (untilPickup < 0) order.state = 'handed-over';
+    else if (untilPickup < HOUR_MS) order.state = 'ready';
+  }
+  await manager.save(orders);
+}

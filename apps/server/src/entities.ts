@@ -1,0 +1,29 @@
+import { OrderEntity, OrderLineEntity } from './orders/order.entity';
+import { PieceEntity } from './pieces/piece.entity';
+import { PlanEntity } from './plan/plan.entity';
+import {
+  BowlEntity,
+  CoatingEntity,
+  PersonEntity,
+  PickupPointEntity,
+  ShiftEntity,
+  ZoneEntity,
+} from './workshop/resources.entity';
+import { SeasonEntity } from './workshop/season.entity';
+import { WorkshopEntity } from './workshop/workshop.entity';
+
+/** Every table, by name, so that none is missed by a folder scan. */
+export const ENTITIES = [
+  WorkshopEntity,
+  SeasonEntity,
+  PickupPointEntity,
+  BowlEntity,
+  ZoneEntity,
+  CoatingEntity,
+  PersonEntity,
+  ShiftEntity,
+  PieceEntity,
+  OrderEntity,
+  OrderLineEntity,
+  PlanEntity,
+];

@@ -1,0 +1,43 @@
+import { readFileSync } from 'node:fs';
+import { buildApp } from './app';
+import { prepareDatabase } from './prepare-database';
+import { dataSource } from './plugins/database';
+import { LiveChannel } from './plugins/live';
+import { WorkshopClock } from './plugins/workshop-clock';
+import { readSettings, SettingError, type Settings } from './settings';
+
+async function serve(settings: Settings): Promise<void> {
+  const db = await dataSource(settings.databaseUrl).initialize();
+  await prepareDatabase(db, settings, (text) => console.log(text));
+  const live = new LiveChannel(settings.databaseUrl);
+  await live.open();
+  const tls = settings.tls && {
+    https: { cert: readFileSync(settings.tls.certPath), key: readFileSync(settings.tls.keyPath) },
+  };
+  const app = await buildApp({
+    db,
+    live,
+    clock: await WorkshopClock.load(db),
+    webFolder: settings.webFolder,
+    options: { logger: { level: 'warn' }, ...tls },
+  });
+  const close = async (): Promise<void> => {
+    await app.close();
+    await live.close();
+    await db.destroy();
+  };
+  process.once('SIGINT', () => void close());
+  process.once('SIGTERM', () => void close());
+  const address = await app.listen({ host: settings.host, port: settings.port });
+  console.log(`listening ${address}`);
+}
+
+try {
+  await serve(readSettings(process.env));
+} catch (error) {
+  const { code, message, stack } = error as NodeJS.ErrnoException;
+  if (code === 'EADDRINUSE')
+    console.error(`${message}\nAnother program uses this port. Stop it, or set ALNAGE_PORT to another one.`);
+  else console.error(error instanceof SettingError ? message : stack);
+  process.exit(1);
+}

@@ -1,0 +1,34 @@
+import { Order, OrderChange, OrderDraft, OrderMove, OrderParams } from '@alnage/contract';
+import { Type } from 'typebox';
+import type { App } from '../app-type';
+import { OrdersService } from './orders.service';
+
+const tags = ['orders'];
+
+export function addOrders(app: App): void {
+  const orders = new OrdersService(app.db, app.clock);
+
+  app.get('/api/orders', { schema: { tags, response: { 200: Type.Array(Order) } } }, () => orders.list());
+
+  app.get('/api/orders/:id', { schema: { tags, params: OrderParams, response: { 200: Order } } }, (request) =>
+    orders.find(request.params.id),
+  );
+
+  app.post(
+    '/api/orders',
+    { schema: { tags, body: OrderDraft, response: { 201: Order } } },
+    async (request, reply) => reply.status(201).send(await orders.take(request.body)),
+  );
+
+  app.put(
+    '/api/orders/:id',
+    { schema: { tags, params: OrderParams, body: OrderChange, response: { 200: Order } } },
+    (request) => orders.change(request.params.id, request.body),
+  );
+
+  app.post(
+    '/api/orders/:id/move',
+    { schema: { tags, params: OrderParams, body: OrderMove, response: { 200: Order } } },
+    (request) => orders.move(request.params.id, request.body),
+  );
+}

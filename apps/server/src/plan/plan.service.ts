@@ -1,0 +1,111 @@
+import { createHash } from 'node:crypto';
+import type { SavedPlan } from '@alnage/contract';
+import { carryOver, makePlan, type PlanOrder, type Problem } from '@alnage/core';
+import type { DataSource, EntityManager } from 'typeorm';
+import { OrderEntity } from '../orders/order.entity';
+import { announce } from '../plugins/live';
+import { ProblemError } from '../plugins/problem-error';
+import type { WorkshopClock } from '../plugins/workshop-clock';
+import { requireSetUp, type SetUp } from '../workshop/set-up';
+import { minutesFrom } from '../workshop/workshop-time';
+import { buildProblem } from './build-problem';
+import { PlanEntity } from './plan.entity';
+
+/** Only one plan is made at a time, whichever process is asked: the second waits and plans on the first. */
+const PLAN_LOCK = 4310;
+/** Constructions go on for at most this long; the first is always finished. */
+const PLAN_SECONDS = 2;
+
+export class PlanService {
+  constructor(
+    private readonly db: DataSource,
+    private readonly clock: Pick<WorkshopClock, 'now'>,
+  ) {}
+
+  /** The newest plan. @throws ProblemError `no-plan` */
+  async newest(): Promise<SavedPlan> {
+    const setUp = await requireSetUp(this.db.manager);
+    const plan = await findNewest(this.db.manager);
+    if (!plan) throw new ProblemError('no-plan');
+    const problem = await buildProblem(this.db.manager, setUp);
+    return planView(plan, ordersMark(problem.orders));
+  }
+
+  /** Plans anew from now on, keeping what is started, and saves the answer as the next version. */
+  make(): Promise<SavedPlan> {
+    return this.db.transaction(async (manager) => {
+      await manager.query('select pg_advisory_xact_lock($1)', [PLAN_LOCK]);
+      const setUp = await requireSetUp(manager);
+      const now = this.clock.now();
+      const asked = await buildProblem(manager, setUp);
+      const problem = await continued(manager, asked, { setUp, now });
+      const deadline = performance.now() + PLAN_SECONDS * 1000;
+      const result = makePlan(problem, { shouldStop: () => performance.now() > deadline });
+      const saved = await manager.save(
+        manager.create(PlanEntity, {
+          madeAt: now,
+          horizonStart: setUp.span.start,
+          cost: result.report.cost!,
+          totalPieces: result.report.totalPieces,
+          unmetPieces: result.report.unmetPieces,
+          ordersMark: ordersMark(asked.orders),
+          problem,
+          plan: result.plan,
+          reasons: [...result.reasons],
+        }),
+      );
+      await announce(manager, 'plan');
+      return planView(saved, saved.ordersMark);
+    });
+  }
+}
+
+async function findNewest(manager: EntityManager): Promise<PlanEntity | null> {
+  const [plan] = await manager.find(PlanEntity, { order: { version: 'DESC' }, take: 1 });
+  return plan ?? null;
+}
+
+/** The problem from `now` on: what the newest plan has started stays, and orders that are closed want no more. */
+async function continued(
+  manager: EntityManager,
+  asked: Problem,
+  { setUp, now }: { setUp: SetUp; now: Date },
+): Promise<Problem> {
+  const minute = Math.min(asked.horizon, Math.max(0, minutesFrom(setUp.span.start, now)));
+  const handedOver = await manager.find(OrderEntity, { where: { state: 'handed-over' }, select: { id: true } });
+  const closed = new Set(handedOver.map((order) => order.id));
+  const before = await findNewest(manager);
+  const isSameHorizon = before?.horizonStart.getTime() === setUp.span.start.getTime();
+  if (!before || !isSameHorizon)
+    return { ...asked, now: minute, orders: asked.orders.filter((order) => !closed.has(order.id)) };
+  const { fixed, orders } = carryOver({
+    plan: before.plan,
+    before: before.problem.orders,
+    orders: asked.orders,
+    closed,
+    products: asked.products,
+    places: asked.places,
+    now: minute,
+  });
+  return { ...asked, now: minute, fixed, orders };
+}
+
+/** A short mark of what is ordered, for when, and where it goes; two equal marks mean the same orders. */
+function ordersMark(orders: readonly PlanOrder[]): string {
+  return createHash('sha256').update(JSON.stringify(orders)).digest('hex').slice(0, 16);
+}
+
+function planView(plan: PlanEntity, markNow: string): SavedPlan {
+  return {
+    version: plan.version,
+    madeAt: plan.madeAt.toISOString(),
+    horizonStart: plan.horizonStart.toISOString(),
+    isStale: plan.ordersMark !== markNow,
+    cost: plan.cost,
+    totalPieces: plan.totalPieces,
+    unmetPieces: plan.unmetPieces,
+    problem: plan.problem,
+    plan: plan.plan,
+    reasons: plan.reasons,
+  };
+}

@@ -1,0 +1,53 @@
+import { EventEmitter } from 'node:events';
+import type { LiveEvent, LiveTopic } from '@alnage/contract';
+import pg from 'pg';
+import type { EntityManager } from 'typeorm';
+
+const CHANNEL = 'alnage_live';
+const RETRY_MS = 1000;
+
+/** Tells all processes on the database that a topic changed; sent when the transaction commits. */
+export async function announce(manager: EntityManager, topic: LiveTopic): Promise<void> {
+  await manager.query(`select pg_notify($1, $2)`, [CHANNEL, topic]);
+}
+
+/** Hears what any process announced, over one connection of its own that is made anew when it breaks. */
+export class LiveChannel {
+  private readonly events = new EventEmitter().setMaxListeners(0);
+  private client: pg.Client | null = null;
+  private retry: NodeJS.Timeout | null = null;
+  private isClosed = false;
+
+  constructor(private readonly url: string) {}
+
+  async open(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.url, application_name: 'alnage live' });
+    client.on('notification', ({ payload }) => this.events.emit('event', { topic: payload }));
+    client.on('error', () => this.reopen(client));
+    client.on('end', () => this.reopen(client));
+    await client.connect();
+    await client.query(`listen ${CHANNEL}`);
+    this.client = client;
+  }
+
+  subscribe(hear: (event: LiveEvent) => void): () => void {
+    this.events.on('event', hear);
+    return () => this.events.off('event', hear);
+  }
+
+  async close(): Promise<void> {
+    this.isClosed = true;
+    if (this.retry) clearTimeout(this.retry);
+    await this.client?.end();
+  }
+
+  private reopen(broken: pg.Client): void {
+    if (this.isClosed || this.retry || (this.client && this.client !== broken)) return;
+    this.client = null;
+    this.retry = setTimeout(() => {
+      this.retry = null;
+      this.open().catch(() => this.reopen(broken));
+    }, RETRY_MS);
+    this.retry.unref();
+  }
+}

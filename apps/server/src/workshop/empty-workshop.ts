@@ -1,0 +1,13 @@
+import type { WorkshopEntity } from './workshop.entity';
+
+/** What an installation starts from when the demo is not wanted: rules with their shop defaults, and nothing else. */
+export const EMPTY_WORKSHOP: WorkshopEntity = {
+  id: 1,
+  name: 'Your workshop',
+  timeZone: 'UTC',
+  currency: 'EUR',
+  isDemo: false,
+  clockShiftMs: null,
+  changeovers: { defaultMinutes: 10, allergenMinutes: 25, pairs: [] },
+  weights: { unmetPiece: 1000, agePieceHour: 2, labourMinute: 1, melt: 10, leftoverGram: 0.01, stretchMinute: 0.1 },
+};

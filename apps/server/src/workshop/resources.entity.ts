@@ -1,0 +1,95 @@
+import type { CoatingKind } from '@alnage/core';
+import { Column, Entity, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
+
+/** What has an id of its own, a name, and a place in lists. */
+abstract class Listed {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  name: string;
+
+  @Column('integer')
+  position: number;
+}
+
+@Entity('pickup_point')
+export class PickupPointEntity extends Listed {
+  @Column('integer', { name: 'journey_minutes' })
+  journeyMinutes: number;
+}
+
+@Entity('bowl')
+export class BowlEntity extends Listed {
+  @Column('integer', { name: 'capacity_grams' })
+  capacityGrams: number;
+
+  @Column('integer', { name: 'tail_grams' })
+  tailGrams: number;
+}
+
+@Entity('zone')
+export class ZoneEntity extends Listed {
+  @Column('integer')
+  trays: number;
+}
+
+@Entity('coating')
+export class CoatingEntity extends Listed {
+  @Column('text')
+  kind: CoatingKind | 'blend';
+
+  @Column('double precision', { name: 'yield_pa' })
+  yieldPa: number;
+
+  @Column('double precision', { name: 'window_low_celsius' })
+  windowLowCelsius: number;
+
+  @Column('double precision', { name: 'window_high_celsius' })
+  windowHighCelsius: number;
+
+  @Column('text', { array: true })
+  allergens: string[];
+
+  @Column('integer', { name: 'setup_fixed_minutes' })
+  setupFixedMinutes: number;
+
+  @Column('integer', { name: 'setup_minutes_per_kg' })
+  setupMinutesPerKg: number;
+
+  @Column('integer', { name: 'usable_minutes' })
+  usableMinutes: number;
+}
+
+@Entity('person')
+export class PersonEntity extends Listed {
+  /** Percent of the standard time. */
+  @Column('integer')
+  pace: number;
+
+  @Column('text', { array: true })
+  skills: string[];
+
+  @OneToMany(() => ShiftEntity, (shift) => shift.person, { cascade: true })
+  shifts: Relation<ShiftEntity>[];
+}
+
+/** Hours of one person on one day, by the clock on the wall. */
+@Entity('shift')
+export class ShiftEntity {
+  @PrimaryColumn('text', { name: 'person_id' })
+  personId: string;
+
+  @PrimaryColumn('date')
+  day: string;
+
+  @PrimaryColumn('time')
+  starts: string;
+
+  @Column('time')
+  ends: string;
+
+  @ManyToOne(() => PersonEntity, (person) => person.shifts, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'person_id' })
+  person: Relation<PersonEntity>;
+}

@@ -1,0 +1,31 @@
+import type { EntityManager } from 'typeorm';
+import { ProblemError } from '../plugins/problem-error';
+import { SeasonEntity } from './season.entity';
+import { WorkshopEntity } from './workshop.entity';
+import { daysBetween, type DaySpan } from './workshop-time';
+
+/** The workshop and its season, with the season's days as instants. */
+export interface SetUp {
+  readonly workshop: WorkshopEntity;
+  readonly timeZone: string;
+  readonly season: SeasonEntity;
+  readonly days: readonly DaySpan[];
+  readonly span: { readonly start: Date; readonly end: Date };
+}
+
+/** The set-up, or null while there is no season. */
+export async function findSetUp(manager: EntityManager): Promise<SetUp | null> {
+  const workshop = await manager.findOneBy(WorkshopEntity, { id: 1 });
+  const [season] = await manager.find(SeasonEntity, { order: { startsOn: 'DESC' }, take: 1 });
+  if (!workshop || !season) return null;
+  const days = daysBetween(season.startsOn, season.endsOn, workshop.timeZone);
+  const span = { start: days[0]!.start, end: days.at(-1)!.end };
+  return { workshop, timeZone: workshop.timeZone, season, days, span };
+}
+
+/** @throws ProblemError `nothing-set-up` */
+export async function requireSetUp(manager: EntityManager): Promise<SetUp> {
+  const setUp = await findSetUp(manager);
+  if (!setUp) throw new ProblemError('nothing-set-up');
+  return setUp;
+}

@@ -1,0 +1,42 @@
+import { DateTime } from 'luxon';
+
+/** The one place where wall-clock time, instants and planner minutes are turned into each other. */
+
+/** The instant of a wall-clock time such as 2026-06-19T15:00; null where the clock skips it or it is no time. */
+export function instantOf(wallClock: string, timeZone: string): Date | null {
+  const time = DateTime.fromISO(wallClock, { zone: timeZone });
+  return time.isValid && time.toFormat("yyyy-MM-dd'T'HH:mm") === wallClock.slice(0, 16)
+    ? time.toJSDate()
+    : null;
+}
+
+/** Wall-clock time of an instant, to the minute. */
+export function wallClockOf(instant: Date, timeZone: string): string {
+  return DateTime.fromJSDate(instant, { zone: timeZone }).toFormat("yyyy-MM-dd'T'HH:mm");
+}
+
+export interface DaySpan {
+  readonly date: string;
+  readonly start: Date;
+  readonly end: Date;
+}
+
+/** The days from the first to the last date, each from midnight to midnight: 23 or 25 hours at a clock change. */
+export function daysBetween(firstDate: string, lastDate: string, timeZone: string): DaySpan[] {
+  const days: DaySpan[] = [];
+  let day = DateTime.fromISO(firstDate, { zone: timeZone }).startOf('day');
+  const last = DateTime.fromISO(lastDate, { zone: timeZone });
+  while (day <= last) {
+    const next = day.plus({ days: 1 }).startOf('day');
+    days.push({ date: day.toISODate()!, start: day.toJSDate(), end: next.toJSDate() });
+    day = next;
+  }
+  return days;
+}
+
+const MS_PER_MINUTE = 60_000;
+
+/** Whole real minutes from the horizon's start to an instant, rounded up. */
+export function minutesFrom(horizonStart: Date, instant: Date): number {
+  return Math.ceil((instant.getTime() - horizonStart.getTime()) / MS_PER_MINUTE);
+}

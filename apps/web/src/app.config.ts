@@ -1,0 +1,34 @@
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
+import { MAT_RIPPLE_GLOBAL_OPTIONS } from '@angular/material/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore } from '@ngrx/store';
+import { routes } from './app.routes';
+import * as live from './state/live.state';
+import * as orders from './state/orders.state';
+import * as plan from './state/plan.state';
+import * as workshop from './state/workshop.state';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideBrowserGlobalErrorListeners(),
+    provideRouter(routes, withComponentInputBinding()),
+    provideHttpClient(withFetch()),
+    provideStore(),
+    provideState(workshop.workshopFeature),
+    provideState(orders.ordersFeature),
+    provideState(plan.planFeature),
+    provideState(live.liveFeature),
+    provideEffects(
+      { readWorkshop: workshop.readWorkshop },
+      { readOrders: orders.readOrders, saveOrder: orders.saveOrder, moveOrder: orders.moveOrder },
+      { readPlan: plan.readPlan, makePlan: plan.makePlan },
+      { hearEvents: live.hearEvents },
+    ),
+    { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'fill', subscriptSizing: 'dynamic' } },
+    { provide: MAT_RIPPLE_GLOBAL_OPTIONS, useValue: { disabled: true } },
+  ],
+};

@@ -1,0 +1,99 @@
+import type { Order, Piece, SeasonDay, Workshop } from '@alnage/contract';
+import { duration } from '../shared/formats/formats';
+import { WallTime } from '../shared/formats/wall-time';
+import { linesText, matching } from '../orders/order-rows';
+import type { OrderFate } from '../state/order-fate';
+
+const MS_PER_MINUTE = 60_000;
+
+/** One order at the counter. */
+export interface CounterRow {
+  readonly order: Order;
+  readonly what: string;
+  readonly time: string;
+  readonly point: string;
+  readonly ready: { readonly word: string; readonly tone: 'well' | 'care' | 'over' | 'soft' };
+  readonly age: string;
+  readonly eatBy: string;
+  readonly isLate: boolean;
+}
+
+/** The orders that leave within one hour. */
+export interface CounterHour {
+  readonly hour: string;
+  readonly rows: readonly CounterRow[];
+  readonly toGo: number;
+  readonly gone: number;
+}
+
+export interface CounterInput {
+  readonly orders: readonly Order[];
+  readonly workshop: Workshop;
+  readonly pieces: readonly Piece[];
+  readonly names: ReadonlyMap<string, string>;
+  readonly fates: ReadonlyMap<string, OrderFate>;
+  readonly horizonStart: number;
+  readonly day: SeasonDay;
+  readonly find: string;
+  readonly now: number;
+}
+
+/** The day's orders by hour; those that are cancelled are not there. */
+export function counterHours(input: CounterInput): CounterHour[] {
+  const wall = new WallTime(input.workshop.timeZone);
+  const [start, end] = [Date.parse(input.day.start), Date.parse(input.day.end)];
+  const orders = matching(input.orders, input.find).filter(({ state, pickupAt }) => {
+    const at = Date.parse(pickupAt);
+    return state !== 'cancelled' && at >= start && at < end;
+  });
+  const hours = [...new Set(orders.map((order) => wall.hour(Date.parse(order.pickupAt))))];
+  return hours.map((hour) => {
+    const rows = orders
+      .filter((order) => wall.hour(Date.parse(order.pickupAt)) === hour)
+      .map((order) => counterRow(order, input, wall));
+    const gone = rows.filter((row) => row.order.state === 'handed-over').length;
+    return { hour, rows, gone, toGo: rows.length - gone };
+  });
+}
+
+function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterRow {
+  const at = Date.parse(order.pickupAt);
+  const fate = input.fates.get(order.id);
+  return {
+    order,
+    what: linesText(order, input.names),
+    time: wall.time(at),
+    point: input.workshop.pickupPoints.find((point) => point.id === order.pickupPoint)?.name ?? '',
+    ready: readyText(order, fate, (minute) => wall.dayTime(input.horizonStart + minute * MS_PER_MINUTE)),
+    age: ageText(fate),
+    eatBy: eatByText(fate, input, wall),
+    isLate: order.state !== 'handed-over' && at < input.now,
+  };
+}
+
+function readyText(
+  order: Order,
+  fate: OrderFate | undefined,
+  time: (minute: number) => string,
+): CounterRow['ready'] {
+  if (order.state === 'handed-over') return { word: 'handed over', tone: 'soft' };
+  if (order.state === 'ready') return { word: 'on the shelf', tone: 'well' };
+  if (!fate) return { word: 'not planned', tone: 'care' };
+  if (fate.packed === null) return { word: 'cannot be met', tone: 'over' };
+  return { word: `packed by ${time(fate.packed)}`, tone: fate.standing === 'tight' ? 'care' : 'soft' };
+}
+
+/** The oldest of its pieces counts. */
+function ageText(fate: OrderFate | undefined): string {
+  const ages = fate?.madeBy.map((made) => made.ageMinutes) ?? [];
+  return ages.length === 0 ? '–' : duration(Math.max(...ages));
+}
+
+/** The first of its pieces to be past eating. */
+function eatByText(fate: OrderFate | undefined, input: CounterInput, wall: WallTime): string {
+  const ends = (fate?.madeBy ?? []).map((made) => {
+    const piece = input.pieces.find((each) => each.id === made.batch.product);
+    return made.clock + (piece?.keeping.eatWithinMinutes ?? 0);
+  });
+  return ends.length === 0 ? '–' : wall.dayTime(input.horizonStart + Math.min(...ends) * MS_PER_MINUTE);
+}

@@ -1,0 +1,73 @@
+import { computed, inject } from '@angular/core';
+import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { Store } from '@ngrx/store';
+import { EllStore } from '../shared/ell/ell.store';
+import { WallTime } from '../shared/formats/wall-time';
+import { ordersFeature } from '../state/orders.state';
+import { planFeature } from '../state/plan.state';
+import { WorkshopClock } from '../state/workshop-clock';
+import { workshopFeature } from '../state/workshop.state';
+import { counterHours } from './counter-rows';
+
+/** The Counter place: the day's orders by hour, what is looked for, which order is chosen. */
+export const CounterPageStore = signalStore(
+  withState<{ chosenId: string | null; find: string }>({ chosenId: null, find: '' }),
+  withComputed((page) => {
+    const store = inject(Store);
+    const clock = inject(WorkshopClock);
+    const ell = inject(EllStore);
+    const orders = store.selectSignal(ordersFeature.selectOrders);
+    const workshop = store.selectSignal(workshopFeature.selectWorkshop);
+    const pieces = store.selectSignal(workshopFeature.selectPieces);
+    const names = store.selectSignal(workshopFeature.selectPieceNames);
+    const fates = store.selectSignal(planFeature.selectFates);
+    const saved = store.selectSignal(planFeature.selectSaved);
+    const day = computed(() => {
+      const days = workshop()?.season?.days ?? [];
+      const picked = ell.span();
+      if (picked) return days[picked.from] ?? null;
+      return days.find((each) => clock.now() < Date.parse(each.end)) ?? days.at(-1) ?? null;
+    });
+    const hours = computed(() => {
+      const [shop, shown] = [workshop(), day()];
+      if (!shop || !shown) return [];
+      return counterHours({
+        orders: orders(),
+        workshop: shop,
+        pieces: pieces(),
+        names: names(),
+        fates: fates(),
+        horizonStart: Date.parse(saved()?.horizonStart ?? shown.start),
+        day: shown,
+        find: page.find(),
+        now: clock.now(),
+      });
+    });
+    const wall = computed(() => new WallTime(workshop()?.timeZone ?? 'UTC'));
+    return {
+      day,
+      hours,
+      wall,
+      title: computed(() => (day() ? `${wall().weekday(Date.parse(day()!.start))}’s handover` : 'Handover')),
+      toGo: computed(() => hours().reduce((sum, hour) => sum + hour.toGo, 0)),
+      gone: computed(() => hours().reduce((sum, hour) => sum + hour.gone, 0)),
+      late: computed(() => hours().reduce((sum, hour) => sum + hour.rows.filter((row) => row.isLate).length, 0)),
+      chosen: computed(() => orders().find((order) => order.id === page.chosenId()) ?? null),
+      chosenFate: computed(() => fates().get(page.chosenId() ?? '') ?? null),
+    };
+  }),
+  withMethods((page) => ({
+    choose(chosenId: string): void {
+      patchState(page, { chosenId });
+    },
+    look(find: string): void {
+      patchState(page, { find });
+    },
+    step(by: number): void {
+      const rows = page.hours().flatMap((hour) => hour.rows);
+      const at = rows.findIndex((row) => row.order.id === page.chosenId());
+      const next = rows[Math.max(0, Math.min(rows.length - 1, at + by))];
+      if (next) patchState(page, { chosenId: next.order.id });
+    },
+  })),
+);

@@ -1,0 +1,111 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { CUSTOMER_LENGTH, LINES_MOST, LINE_PIECES_MOST, NOTE_LENGTH, type Order } from '@alnage/contract';
+import { Store } from '@ngrx/store';
+import { WallTime } from '../../shared/formats/wall-time';
+import { fieldTexts, troubleText } from '../../shared/problem-text';
+import { OrderActions, ordersFeature } from '../../state/orders.state';
+import { WorkshopClock } from '../../state/workshop-clock';
+import { workshopFeature } from '../../state/workshop.state';
+import { linesText } from '../order-rows';
+import type { Composing } from '../orders.store';
+import { draftForm, draftOf, lineForm, type DraftForm } from './draft-form';
+
+/** Takes a new order or a change to one; what is wrong is said at its field, and nothing typed is lost. */
+@Component({
+  selector: 'al-order-composer',
+  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule],
+  templateUrl: './order-composer.html',
+  styleUrl: './order-composer.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OrderComposer {
+  readonly composing = input.required<NonNullable<Composing>>();
+  readonly dismissed = output();
+
+  private readonly store = inject(Store);
+  private readonly clock = inject(WorkshopClock);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly customer = viewChild<ElementRef<HTMLInputElement>>('customer');
+  protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  protected readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
+  protected readonly isSaving = this.store.selectSignal(ordersFeature.selectIsSaving);
+  protected readonly trouble = this.store.selectSignal(ordersFeature.selectSaveTrouble);
+  protected readonly limits = { CUSTOMER_LENGTH, LINES_MOST, LINE_PIECES_MOST, NOTE_LENGTH };
+  protected readonly form = signal<DraftForm | null>(null);
+
+  /** Days that are not over yet, as they are called. */
+  protected readonly days = computed(() => {
+    const workshop = this.workshop();
+    const wall = new WallTime(workshop?.timeZone ?? 'UTC');
+    return (workshop?.season?.days ?? [])
+      .filter((day) => Date.parse(day.end) > this.clock.now())
+      .map(({ date, start, holiday }) => ({
+        date,
+        name: wall.day(Date.parse(start)) + (holiday ? ` · ${holiday}` : ''),
+      }));
+  });
+
+  /** The order as somebody else left it, when it changed under this form. */
+  protected readonly theirs = computed(() => {
+    const trouble = this.trouble();
+    return trouble?.code === 'order-changed' ? (trouble.params['current'] as Order) : null;
+  });
+  protected readonly troubleText = troubleText;
+
+  constructor() {
+    effect(() => this.form.set(this.freshForm(this.composing())));
+    this.store.dispatch(OrderActions.saveDismissed());
+    afterNextRender(() => this.customer()?.nativeElement.focus());
+  }
+
+  protected errors(pointer: string): string[] {
+    return fieldTexts(this.trouble(), pointer);
+  }
+
+  protected addLine(form: DraftForm): void {
+    form.controls.lines.push(lineForm());
+  }
+
+  protected theirText(order: Order): string {
+    const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
+    return `${order.customer}: ${linesText(order, this.names())}, ${wall.dayTime(Date.parse(order.pickupAt))}`;
+  }
+
+  protected save(form: DraftForm): void {
+    form.markAllAsTouched();
+    if (form.invalid) {
+      this.host.nativeElement.querySelector<HTMLElement>('.ng-invalid:is(input, mat-select, textarea)')?.focus();
+      return;
+    }
+    const composing = this.composing();
+    const original = composing.kind === 'change' ? (this.theirs() ?? composing.order) : null;
+    this.store.dispatch(OrderActions.saveAsked({ draft: draftOf(form), original }));
+  }
+
+  private freshForm(composing: NonNullable<Composing>): DraftForm {
+    const order = composing.kind === 'change' ? composing.order : null;
+    const form = draftForm(order, {
+      day: this.days()[0]?.date ?? '',
+      pickupPoint: this.workshop()?.pickupPoints[0]?.id ?? '',
+    });
+    return form;
+  }
+}

@@ -1,0 +1,88 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import type { Order } from '@alnage/contract';
+import { Store } from '@ngrx/store';
+import { duration, listed } from '../../shared/formats/formats';
+import type { WallTime } from '../../shared/formats/wall-time';
+import { blockerText } from '../../plan/plan-words';
+import { planWords } from '../../plan/plan-names';
+import type { OrderFate } from '../../state/order-fate';
+import { OrderActions } from '../../state/orders.state';
+import { planFeature } from '../../state/plan.state';
+import { workshopFeature } from '../../state/workshop.state';
+import { linesText, standingOf } from '../order-rows';
+
+/** The margin's answer for one order: how it is made, how old it will be, or why it cannot be. */
+@Component({
+  selector: 'al-order-details',
+  imports: [MatButtonModule],
+  templateUrl: './order-details.html',
+  styleUrl: './order-details.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OrderDetails {
+  readonly order = input.required<Order>();
+  readonly fate = input.required<OrderFate | null>();
+  readonly wall = input.required<WallTime>();
+  /** Whether it may be changed and cancelled from here. */
+  readonly canChange = input(true);
+  readonly change = output();
+
+  private readonly store = inject(Store);
+  private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly saved = this.store.selectSignal(planFeature.selectSaved);
+
+  protected readonly standing = computed(() => standingOf(this.order(), this.fate() ?? undefined));
+  protected readonly what = computed(() => linesText(this.order(), this.names()));
+  protected readonly pickup = computed(() => this.wall().dayTime(Date.parse(this.order().pickupAt)));
+  protected readonly point = computed(
+    () => this.workshop()?.pickupPoints.find((point) => point.id === this.order().pickupPoint)?.name ?? '',
+  );
+
+  /** Each of its pieces with where it comes from. */
+  protected readonly made = computed(() => {
+    const saved = this.saved();
+    const workshop = this.workshop();
+    if (!saved || !workshop) return [];
+    const words = planWords(saved, workshop, this.pieces());
+    return (this.fate()?.madeBy ?? []).map((made) => ({
+      what: `${made.pieces} ${words.piece(made.batch.product)}`,
+      run: `batch ${made.batch.id}, ${words.bowlsOf(made.batch)}, dipped by ${words.time(made.clock)}`,
+      age: duration(made.ageMinutes),
+      limit: duration(words.holdMinutes(made.batch.product)),
+      eatBy: words.time(made.clock + words.eatWithinMinutes(made.batch.product)),
+    }));
+  });
+
+  protected readonly reasons = computed(() => {
+    const saved = this.saved();
+    const workshop = this.workshop();
+    if (!saved || !workshop) return [];
+    const words = planWords(saved, workshop, this.pieces());
+    return (this.fate()?.unmet ?? []).map(
+      (reason) => `${reason.pieces} ${words.piece(reason.product)}: ${blockerText(reason.blocker, words)}`,
+    );
+  });
+
+  protected readonly allergens = computed(() => {
+    const coatings = this.workshop()?.coatings ?? [];
+    const all = this.order().lines.flatMap((line) => {
+      const piece = this.pieces().find((each) => each.id === line.piece);
+      if (!piece) return [];
+      const used = [piece.form.coating, piece.drizzle?.coating];
+      const fromCoats = coatings.filter((coating) => used.includes(coating.id)).flatMap((c) => c.allergens);
+      return [...piece.allergens, ...fromCoats];
+    });
+    return listed([...new Set(all)].sort());
+  });
+
+  protected cancel(): void {
+    this.store.dispatch(OrderActions.moveAsked({ order: this.order(), to: 'cancelled' }));
+  }
+
+  protected promiseAgain(): void {
+    this.store.dispatch(OrderActions.moveAsked({ order: this.order(), to: 'promised' }));
+  }
+}

@@ -1,0 +1,7 @@
+/** The places of the workshop in the order of work; the digit of a place stays its own as others are added. */
+export const PLACES = [
+  { path: 'orders', name: 'Orders', digit: '2' },
+  { path: 'pieces', name: 'Pieces', digit: '3' },
+  { path: 'plan', name: 'Plan', digit: '5' },
+  { path: 'counter', name: 'Counter', digit: '7' },
+] as const;

@@ -1,0 +1,65 @@
+import type { BatchReason, Blocker } from '@alnage/core';
+import { count } from '../shared/formats/formats';
+import type { PlanWords } from './plan-names';
+
+/** Skills as people call them. */
+const SKILLS: Readonly<Record<string, string>> = {
+  dip: 'to dip',
+  temper: 'to temper',
+  prep: 'to prepare',
+  cook: 'to cook',
+  pack: 'to pack',
+};
+
+function skill(id: string): string {
+  return SKILLS[id] ?? `for ${id}`;
+}
+
+/** Why pieces cannot be met, in a sentence made from what stood in the way. */
+export function blockerText(blocker: Blocker, words: PlanWords): string {
+  const { kind } = blocker;
+  switch (kind) {
+    case 'time':
+      return blocker.latestEnd < blocker.earliestEnd
+        ? `its ${blocker.stage} would have to end by ${words.time(blocker.latestEnd)}, and cannot before ${words.time(blocker.earliestEnd)}.`
+        : `there is no time left for its ${blocker.stage}.`;
+    case 'hands':
+      return `nobody is free ${skill(blocker.skill)} from ${words.time(blocker.from)} to ${words.time(blocker.to)}.`;
+    case 'bowl':
+      return `no bowl can take ${words.coating(blocker.coating)} between ${words.time(blocker.from)} and ${words.time(blocker.to)}.`;
+    case 'room':
+      return `${count(blocker.trays)} trays do not fit in the ${words.zone(blocker.zone)} before ${words.time(blocker.at)}.`;
+  }
+}
+
+export interface WhyInput {
+  readonly product: string;
+  readonly reason: BatchReason;
+  readonly words: PlanWords;
+  readonly firstTicket: string;
+  readonly isFixed: boolean;
+}
+
+/** Why a batch is where it is: what it waits for, what holds it, and how far it could go. */
+export function whyText({ product, reason, words, firstTicket, isFixed }: WhyInput): string[] {
+  const sentences = [
+    `The first of it leaves ${words.time(reason.firstLeave)} (${firstTicket}), so it must be dipped by ${words.time(reason.latestClock)}.`,
+    `The last is collected ${words.time(reason.lastDue)}: dipped before ${words.time(reason.earliestClock)} it would be past its limit.`,
+  ];
+  return isFixed
+    ? [...sentences, 'It is started, so it stays where it is.']
+    : [...sentences, holdText(product, reason, words)];
+}
+
+function holdText(product: string, { hold, latestClock }: BatchReason, words: PlanWords): string {
+  switch (hold.kind) {
+    case 'pickup':
+      return 'It is as late as the waits before pickup allow.';
+    case 'hands':
+      return `Nobody is free ${skill(hold.skill)} for its ${words.stage(product, hold.stage)} any later.`;
+    case 'bowl':
+      return `No bowl of ${words.coating(hold.coating)} is free for its ${words.stage(product, hold.stage)} any later.`;
+    case 'price':
+      return `It could be dipped as late as ${words.time(latestClock)}; this hour costs less work or saves a melt.`;
+  }
+}

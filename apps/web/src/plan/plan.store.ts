@@ -1,0 +1,136 @@
+import { computed, inject } from '@angular/core';
+import type { SeasonDay } from '@alnage/contract';
+import { explainBatch, stageGrams, startedPieces } from '@alnage/core';
+import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { Store } from '@ngrx/store';
+import { EllStore } from '../shared/ell/ell.store';
+import { ordersFeature } from '../state/orders.state';
+import { planFeature } from '../state/plan.state';
+import { WorkshopClock } from '../state/workshop-clock';
+import { workshopFeature } from '../state/workshop.state';
+import { planWords } from './plan-names';
+import { blockerText, whyText } from './plan-words';
+
+const MS_PER_MINUTE = 60_000;
+/** A day at work is shown from early morning to the next early morning: berries lie overnight. */
+const DAY_OPENS_MINUTES = 5 * 60;
+
+/** The Plan place: which batch is chosen, and which days are drawn. */
+export const PlanPageStore = signalStore(
+  withState<{ chosenId: string | null }>({ chosenId: null }),
+  withComputed((page) => {
+    const store = inject(Store);
+    const clock = inject(WorkshopClock);
+    const ell = inject(EllStore);
+    const views = store.selectSignal(planFeature.selectViews);
+    const workshop = store.selectSignal(workshopFeature.selectWorkshop);
+    const pieces = store.selectSignal(workshopFeature.selectPieces);
+    const days = store.selectSignal(workshopFeature.selectDays);
+    const orders = store.selectSignal(ordersFeature.selectOrdersById);
+    const minute = (instant: number): number =>
+      Math.round((instant - Date.parse(views()?.saved.horizonStart ?? '1970-01-01')) / MS_PER_MINUTE);
+    const span = computed(() => ell.span() ?? todayOf(days(), clock.now()));
+    const words = computed(() => {
+      const [shown, shop] = [views(), workshop()];
+      return shown && shop ? planWords(shown.saved, shop, pieces()) : null;
+    });
+    const chosen = computed(() => views()?.saved.plan.batches.find((batch) => batch.id === page.chosenId()) ?? null);
+    const ticket = (order: string): string =>
+      words()?.isSpare(order) ? 'spare pieces' : (orders().get(order)?.ticket ?? order);
+    return {
+      views,
+      workshop,
+      pieces,
+      span,
+      words,
+      chosen,
+      now: computed(() => minute(clock.now())),
+      window: computed(() => {
+        const first = days()[span().from];
+        const last = days()[span().to];
+        if (!first || !last) return { from: 0, to: 1440 };
+        return {
+          from: minute(Date.parse(first.start)) + DAY_OPENS_MINUTES,
+          to: minute(Date.parse(last.end)) + DAY_OPENS_MINUTES,
+        };
+      }),
+      unmet: computed(() => {
+        const [shown, named] = [views(), words()];
+        if (!shown || !named) return [];
+        return shown.saved.reasons.map((reason) => ({
+          key: `${reason.order}-${reason.product}`,
+          what: `${ticket(reason.order)}: ${reason.pieces} ${named.piece(reason.product)}`,
+          why: blockerText(reason.blocker, named),
+        }));
+      }),
+      why: computed(() => {
+        const [shown, named, batch] = [views(), words(), chosen()];
+        if (!shown || !named || !batch) return [];
+        const reason = explainBatch(shown.catalogue, shown.saved.plan, batch);
+        const isFixed = shown.saved.problem.fixed?.batches.some((each) => each.id === batch.id) ?? false;
+        return whyText({ product: batch.product, reason, words: named, firstTicket: ticket(reason.firstOrder), isFixed });
+      }),
+      facts: computed(() => {
+        const [shown, named, batch] = [views(), words(), chosen()];
+        if (!shown || !named || !batch) return null;
+        const product = shown.catalogue.products.get(batch.product)!;
+        const started = startedPieces(product, batch.pieces);
+        const tape = shown.tapes.find((each) => each.batch === batch.id)!;
+        return {
+          piece: named.piece(batch.product),
+          started,
+          grams: product.stages.reduce((sum, stage) => sum + stageGrams(stage, started), 0),
+          ages: tape.pickups.map((pickup) => pickup.ageMinutes),
+          limit: product.lifeMinutes,
+          stages: batch.stages.map((task) => ({
+            name: named.stage(batch.product, task.stage),
+            who: named.person(task.person),
+            when: `${named.time(task.start)}–${named.clock(task.end)}`,
+          })),
+          pickups: tape.pickups.map((pickup) => ({
+            who: ticket(pickup.order),
+            pieces: pickup.pieces,
+            when: named.time(pickup.minute),
+          })),
+        };
+      }),
+      rows: computed(() => {
+        const [shown, named] = [views(), words()];
+        if (!shown || !named) return [];
+        return shown.tapes.map((tape) => {
+          const batch = shown.saved.plan.batches.find((each) => each.id === tape.batch)!;
+          return {
+            id: tape.batch,
+            piece: named.piece(tape.product),
+            pieces: tape.pieces,
+            bowls: named.bowlsOf(batch),
+            starts: named.time(batch.stages[0]!.start),
+            dipped: named.time(tape.clock),
+            packed: named.time(batch.stages.at(-1)!.end),
+            collected: named.time(tape.lastPickup),
+          };
+        });
+      }),
+    };
+  }),
+  withMethods((page) => ({
+    choose(chosenId: string): void {
+      patchState(page, { chosenId });
+    },
+    /** The next batch by its dip among those on the screen. */
+    step(by: number): void {
+      const { from, to } = page.window();
+      const seen = (page.views()?.tapes ?? []).filter((tape) => tape.lastPickup > from && tape.clock < to);
+      const at = seen.findIndex((tape) => tape.batch === page.chosenId());
+      const next = seen[Math.max(0, Math.min(seen.length - 1, at + by))];
+      if (next) patchState(page, { chosenId: next.batch });
+    },
+  })),
+);
+
+/** The day that it is; the first when the season is still to come, the last when it is over. */
+function todayOf(days: readonly SeasonDay[], now: number): { from: number; to: number } {
+  const index = days.findIndex((day) => now < Date.parse(day.end));
+  const today = index < 0 ? Math.max(0, days.length - 1) : index;
+  return { from: today, to: today };
+}

@@ -1,0 +1,66 @@
+import type { Order, SeasonDay } from '@alnage/contract';
+import type { DayLoad, ResourceLoad } from '@alnage/core';
+import { percent } from '../formats/formats';
+import { WallTime } from '../formats/wall-time';
+
+/** One day of the ruler, ready to draw: positions are shares of the day's width and of its full load. */
+export interface EllDay {
+  readonly name: string;
+  readonly holiday: string | null;
+  readonly share: number;
+  readonly standing: 'free' | 'full' | 'over';
+  readonly figure: string;
+  /** The same in a sentence, for those who hear it. */
+  readonly spoken: string;
+  readonly pickups: readonly number[];
+  /** Where now is within the day, or null. */
+  readonly now: number | null;
+}
+
+/** From this share of a resource on there is hardly any to spare; shop default. */
+const FULL_SHARE = 0.9;
+
+export interface EllInput {
+  readonly days: readonly SeasonDay[];
+  readonly loads: readonly DayLoad[];
+  readonly orders: readonly Order[];
+  readonly zoneNames: ReadonlyMap<string, string>;
+  readonly timeZone: string;
+  readonly now: number;
+}
+
+/** The season's days with their load, their pickups and now. */
+export function ellDays(input: EllInput): EllDay[] {
+  const wall = new WallTime(input.timeZone);
+  const pickups = input.orders.map((order) => Date.parse(order.pickupAt));
+  return input.days.map((day, index): EllDay => {
+    const start = Date.parse(day.start);
+    const end = Date.parse(day.end);
+    const within = (instant: number): number => (instant - start) / (end - start);
+    const scarcest = input.loads[index]?.scarcest ?? null;
+    const here = [...new Set(pickups.filter((at) => at >= start && at < end))];
+    const count = pickups.filter((at) => at >= start && at < end).length;
+    const name = wall.day(start);
+    const load = scarcest ? `${resourceName(scarcest, input.zoneNames)} ${percent(scarcest.share)}` : 'not planned';
+    return {
+      name,
+      holiday: day.holiday,
+      share: scarcest?.share ?? 0,
+      standing: standingOf(scarcest?.share ?? 0),
+      figure: scarcest && scarcest.share > 0 ? percent(scarcest.share) : '',
+      spoken: `${name}${day.holiday ? `, ${day.holiday}` : ''}: ${load}, ${count} pickups`,
+      pickups: here.map(within),
+      now: input.now >= start && input.now < end ? within(input.now) : null,
+    };
+  });
+}
+
+function standingOf(share: number): EllDay['standing'] {
+  if (share > 1) return 'over';
+  return share >= FULL_SHARE ? 'full' : 'free';
+}
+
+/** Hands, bowls, or the zone by its name. */
+export function resourceName(load: ResourceLoad, zoneNames: ReadonlyMap<string, string>): string {
+  return load.zone === null ? load.resource : (zoneNames.get(load.zone) ?? load.zone).toLowerCase();
+}

@@ -1,0 +1,85 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChildren } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { ordersFeature } from '../../state/orders.state';
+import { planFeature } from '../../state/plan.state';
+import { WorkshopClock } from '../../state/workshop-clock';
+import { workshopFeature } from '../../state/workshop.state';
+import { EllStore } from './ell.store';
+import { ellDays } from './ell-days';
+
+/** Height of a full load, and of the day's drawing, in its own units. */
+const FULL_HEIGHT = 26;
+const BASE_LINE = 34;
+
+/** The season's ruler: load, pickups and now, day by day. Drag or arrow keys pick a day or a span. */
+@Component({
+  selector: 'al-ell',
+  templateUrl: './ell.html',
+  styleUrl: './ell.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Ell {
+  private readonly store = inject(Store);
+  private readonly clock = inject(WorkshopClock);
+  protected readonly ell = inject(EllStore);
+  private readonly buttons = viewChildren<ElementRef<HTMLButtonElement>>('day');
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly loads = this.store.selectSignal(planFeature.selectDayLoads);
+  private readonly orders = this.store.selectSignal(ordersFeature.selectOpenOrders);
+  private dragAnchor: number | null = null;
+
+  protected readonly isFolded = signal(false);
+  protected readonly baseLine = BASE_LINE;
+  protected readonly fullLine = BASE_LINE - FULL_HEIGHT;
+  protected readonly hourTicks = Array.from({ length: 24 }, (_, hour) => ({ x: (hour / 24) * 100, isLong: hour % 6 === 0 }));
+
+  protected readonly days = computed(() => {
+    const workshop = this.workshop();
+    if (!workshop?.season) return [];
+    return ellDays({
+      days: workshop.season.days,
+      loads: this.loads(),
+      orders: this.orders(),
+      zoneNames: new Map(workshop.zones.map((zone) => [zone.id, zone.name])),
+      timeZone: workshop.timeZone,
+      now: this.clock.now(),
+    });
+  });
+
+  protected isPicked(index: number): boolean {
+    const span = this.ell.span();
+    return span !== null && index >= span.from && index <= span.to;
+  }
+
+  protected barHeight(share: number): number {
+    return Math.min(share, 1.25) * FULL_HEIGHT;
+  }
+
+  protected startDrag(index: number): void {
+    this.dragAnchor = index;
+  }
+
+  protected dragOver(index: number, event: PointerEvent): void {
+    if (this.dragAnchor !== null && event.buttons === 1 && index !== this.dragAnchor)
+      this.ell.pick(this.dragAnchor, index);
+  }
+
+  /** A click that was not the end of a drag over several days. */
+  protected choose(index: number): void {
+    const span = this.ell.span();
+    const wasDragged = span !== null && span.from !== span.to && this.dragAnchor !== null && this.isPicked(index);
+    if (!wasDragged || this.dragAnchor === index) this.ell.toggle(index);
+    this.dragAnchor = null;
+  }
+
+  protected move(index: number, event: KeyboardEvent): void {
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    const next = index + step;
+    if (step === 0 || next < 0 || next >= this.days().length) return;
+    event.preventDefault();
+    this.buttons()[next]!.nativeElement.focus();
+    if (!event.shiftKey) return this.ell.pick(next, next);
+    const span = this.ell.span() ?? { from: index, to: index };
+    this.ell.pick(span.from === index ? span.to : span.from, next);
+  }
+}

@@ -1,0 +1,54 @@
+import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
+import type { Trouble } from '../state/problem';
+
+/** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
+export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string>> = {
+  'invalid-input': 'Not saved: some fields need another look.',
+  'malformed-body': 'Not saved: what was sent could not be read. Reload the page and try again.',
+  'unsupported-media-type': 'Not saved: only JSON is taken here.',
+  'body-too-large': 'Not saved: this is more than can be taken at once.',
+  'not-found': 'There is no such page or thing. Go back to the list.',
+  'order-not-found': 'This order is not there any more. Reload the list.',
+  'order-changed': 'Somebody changed this order while you had it open. Look at theirs below before you save yours.',
+  'order-state': 'The order has moved on meanwhile, so this step is not open to it now.',
+  'no-plan': 'Nothing has been planned yet. Press Plan.',
+  'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
+  'database-away': 'The database does not answer. Nothing was lost; try again in a moment.',
+  'internal-error': 'Something went wrong on the server. Nothing was saved; try again.',
+  'no-connection': 'The server does not answer. What you typed is still here; try again when it is back.',
+};
+
+type Params = FieldProblem['params'];
+
+export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>> = {
+  required: () => 'This is needed.',
+  'unknown-field': () => 'There is no such field.',
+  'wrong-type': () => 'This is not the right kind of value.',
+  'not-a-whole-number': () => 'Give a whole number, such as 12.',
+  'too-small': ({ limit }) => `Too small: ${limit} is the least.`,
+  'too-large': ({ limit }) => `Too large: ${limit} is the most.`,
+  'too-short': () => 'This is needed.',
+  'too-long': ({ limit }) => `Too long: ${limit} characters are the most.`,
+  'too-few': () => 'Add at least one line.',
+  'too-many': ({ limit }) => `Too many: ${limit} are the most.`,
+  'wrong-format': ({ value }) => (value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.'),
+  'not-allowed': () => 'This value is not one of those known.',
+  blank: () => 'Give a name.',
+  'unknown-piece': ({ value }) => `There is no piece called ${value}.`,
+  'unknown-pickup-point': ({ value }) => `There is no pickup point called ${value}.`,
+  'piece-twice': ({ value }) => `${value} is there twice; put the pieces together in one line.`,
+  'pickup-past': ({ now }) => `That is past: it is ${String(now).replace('T', ' ')} now.`,
+  'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
+};
+
+/** The text for a trouble as a whole. */
+export function troubleText(trouble: Trouble): string {
+  return PROBLEM_TEXT[trouble.code];
+}
+
+/** The texts for one field, by its pointer. */
+export function fieldTexts(trouble: Trouble | null, pointer: string): string[] {
+  return (trouble?.errors ?? [])
+    .filter((error) => error.pointer === pointer)
+    .map((error) => FIELD_TEXT[error.code](error.params));
+}

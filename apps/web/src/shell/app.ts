@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
+import { MatMenuModule } from '@angular/material/menu';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { PLACES } from '../places';
+import { Ell } from '../shared/ell/ell';
+import { EllStore } from '../shared/ell/ell.store';
+import { WallTime } from '../shared/formats/wall-time';
+import { Keys } from '../shared/keys';
+import { troubleText } from '../shared/problem-text';
+import { liveFeature } from '../state/live.state';
+import { planFeature } from '../state/plan.state';
+import { WorkshopClock } from '../state/workshop-clock';
+import { WorkshopActions, workshopFeature } from '../state/workshop.state';
+import { Notices } from './notices';
+import { Theme } from './theme';
+import { EmptyWorkshop } from './empty-workshop';
+
+/** The frame of every place: the bar with the places, the ell, and the place itself. */
+@Component({
+  selector: 'al-app',
+  imports: [RouterLink, RouterLinkActive, RouterOutlet, MatButtonModule, MatMenuModule, Ell, EmptyWorkshop],
+  templateUrl: './app.html',
+  styleUrl: './app.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class App {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
+  private readonly clock = inject(WorkshopClock);
+  protected readonly theme = inject(Theme);
+  protected readonly places = PLACES;
+  protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly workshopTrouble = this.store.selectSignal(workshopFeature.selectTrouble);
+  private readonly planTrouble = this.store.selectSignal(planFeature.selectTrouble);
+  protected readonly isConnected = this.store.selectSignal(liveFeature.selectIsConnected);
+
+  protected readonly troubles = computed(() =>
+    [this.workshopTrouble(), this.planTrouble()].flatMap((trouble) => (trouble ? [troubleText(trouble)] : [])),
+  );
+  protected readonly time = computed(() => {
+    const workshop = this.workshop();
+    return workshop ? new WallTime(workshop.timeZone).dayTime(this.clock.now()) : '';
+  });
+
+  constructor() {
+    this.store.dispatch(WorkshopActions.opened());
+    inject(Notices).watch();
+    const ell = inject(EllStore);
+    inject(Keys).bind(
+      ...PLACES.map((place) => ({
+        key: place.digit,
+        does: `Go to ${place.name}`,
+        run: () => void this.router.navigate([place.path]),
+      })),
+      { key: '?', does: 'List these keys', run: () => void this.showKeys() },
+      { key: 'Escape', does: 'Back: nothing picked on the ruler', run: () => ell.clear() },
+    );
+  }
+
+  protected retry(): void {
+    this.store.dispatch(WorkshopActions.opened());
+  }
+
+  protected async showKeys(): Promise<void> {
+    const { KeysDialog } = await import('./keys-dialog');
+    this.dialog.open(KeysDialog, { width: '420px' });
+  }
+}

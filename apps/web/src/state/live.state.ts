@@ -1,0 +1,44 @@
+import { inject } from '@angular/core';
+import { createEffect } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, emptyProps, on } from '@ngrx/store';
+import { map } from 'rxjs';
+import { LiveEvents } from './live-events';
+
+export const LiveActions = createActionGroup({
+  source: 'Live',
+  events: {
+    'Orders changed': emptyProps(),
+    'Plan changed': emptyProps(),
+    'Connection lost': emptyProps(),
+    'Connection back': emptyProps(),
+  },
+});
+
+export const liveFeature = createFeature({
+  name: 'live',
+  reducer: createReducer(
+    { isConnected: true },
+    on(LiveActions.connectionLost, () => ({ isConnected: false })),
+    on(LiveActions.connectionBack, () => ({ isConnected: true })),
+  ),
+});
+
+/** What the server's events say, as actions. */
+export const hearEvents = createEffect(
+  (live = inject(LiveEvents)) =>
+    live.changes().pipe(
+      map((change) => {
+        switch (change) {
+          case 'orders':
+            return LiveActions.ordersChanged();
+          case 'plan':
+            return LiveActions.planChanged();
+          case 'lost':
+            return LiveActions.connectionLost();
+          case 'back':
+            return LiveActions.connectionBack();
+        }
+      }),
+    ),
+  { functional: true },
+);

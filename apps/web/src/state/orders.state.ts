@@ -1,0 +1,114 @@
+import { inject } from '@angular/core';
+import type { Order, OrderDraft, OrderState } from '@alnage/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import { catchError, concatMap, exhaustMap, map, of, switchMap } from 'rxjs';
+import { Api } from './api';
+import { LiveActions } from './live.state';
+import { troubleOf, type Trouble } from './problem';
+import { WorkshopActions } from './workshop.state';
+
+export const OrderActions = createActionGroup({
+  source: 'Orders',
+  events: {
+    Read: props<{ orders: Order[] }>(),
+    'Read failed': props<{ trouble: Trouble }>(),
+    'Save asked': props<{ draft: OrderDraft; original: Order | null }>(),
+    Saved: props<{ order: Order }>(),
+    'Save failed': props<{ trouble: Trouble }>(),
+    'Save dismissed': emptyProps(),
+    'Move asked': props<{ order: Order; to: OrderState }>(),
+    Moved: props<{ order: Order; from: OrderState }>(),
+    'Move failed': props<{ trouble: Trouble }>(),
+  },
+});
+
+export interface OrdersState {
+  readonly orders: readonly Order[];
+  readonly isRead: boolean;
+  readonly isSaving: boolean;
+  readonly saveTrouble: Trouble | null;
+}
+
+const initial: OrdersState = { orders: [], isRead: false, isSaving: false, saveTrouble: null };
+
+export const ordersFeature = createFeature({
+  name: 'orders',
+  reducer: createReducer(
+    initial,
+    on(OrderActions.read, (state, { orders }) => ({ ...state, orders, isRead: true })),
+    on(OrderActions.saveAsked, (state) => ({ ...state, isSaving: true, saveTrouble: null })),
+    on(OrderActions.saved, (state, { order }) => ({
+      ...state,
+      orders: withOrder(state.orders, order),
+      isSaving: false,
+    })),
+    on(OrderActions.saveFailed, (state, { trouble }) => ({ ...state, isSaving: false, saveTrouble: trouble })),
+    on(OrderActions.saveDismissed, (state) => ({ ...state, saveTrouble: null })),
+    on(OrderActions.moved, (state, { order }) => ({ ...state, orders: withOrder(state.orders, order) })),
+  ),
+  extraSelectors: ({ selectOrders }) => ({
+    selectOrdersById: createSelector(
+      selectOrders,
+      (orders): ReadonlyMap<string, Order> => new Map(orders.map((order) => [order.id, order])),
+    ),
+    selectOpenOrders: createSelector(selectOrders, (orders) =>
+      orders.filter((order) => order.state !== 'cancelled'),
+    ),
+  }),
+});
+
+/** The list with this order in its place by pickup; an older version never replaces a newer one. */
+export function withOrder(orders: readonly Order[], order: Order): Order[] {
+  const known = orders.find((each) => each.id === order.id);
+  if (known && known.version > order.version) return [...orders];
+  const others = orders.filter((each) => each.id !== order.id);
+  return [...others, order].sort(
+    (a, b) => a.pickupAt.localeCompare(b.pickupAt) || a.ticket.localeCompare(b.ticket),
+  );
+}
+
+export const readOrders = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(WorkshopActions.read, LiveActions.ordersChanged, OrderActions.moveFailed),
+      switchMap(() =>
+        api.orders().pipe(
+          map((orders) => OrderActions.read({ orders })),
+          catchError((error: unknown) => of(OrderActions.readFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const saveOrder = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(OrderActions.saveAsked),
+      exhaustMap(({ draft, original }) =>
+        (original
+          ? api.changeOrder(original.id, { ...draft, version: original.version })
+          : api.takeOrder(draft)
+        ).pipe(
+          map((order) => OrderActions.saved({ order })),
+          catchError((error: unknown) => of(OrderActions.saveFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+export const moveOrder = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(OrderActions.moveAsked),
+      concatMap(({ order, to }) =>
+        api.moveOrder(order.id, { to, version: order.version }).pipe(
+          map((moved) => OrderActions.moved({ order: moved, from: order.state })),
+          catchError((error: unknown) => of(OrderActions.moveFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);

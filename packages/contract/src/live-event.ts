@@ -1,0 +1,7 @@
+/** What changed: told to every open page, which then reads it anew. */
+export const LIVE_TOPICS = ['orders', 'plan'] as const;
+export type LiveTopic = (typeof LIVE_TOPICS)[number];
+
+export interface LiveEvent {
+  readonly topic: LiveTopic;
+}

@@ -1,0 +1,59 @@
+/** Every code a problem document may carry, with the HTTP status and the title that go with it. */
+export const PROBLEMS = {
+  'invalid-input': { status: 400, title: 'Some of what was sent cannot be taken' },
+  'malformed-body': { status: 400, title: 'The body is not JSON' },
+  'unsupported-media-type': { status: 415, title: 'Only JSON is taken here' },
+  'body-too-large': { status: 413, title: 'The body is too large' },
+  'not-found': { status: 404, title: 'There is no such thing here' },
+  'order-not-found': { status: 404, title: 'There is no such order' },
+  'order-changed': { status: 409, title: 'Somebody changed this order meanwhile' },
+  'order-state': { status: 409, title: 'The order’s state does not allow that' },
+  'no-plan': { status: 404, title: 'Nothing has been planned yet' },
+  'nothing-set-up': { status: 409, title: 'The workshop is not set up yet' },
+  'database-away': { status: 503, title: 'The database does not answer' },
+  'internal-error': { status: 500, title: 'Something went wrong on the server' },
+} as const satisfies Record<string, { status: number; title: string }>;
+
+export type ProblemCode = keyof typeof PROBLEMS;
+
+/** What can be wrong with one field of a body, a query or a path. */
+export const FIELD_CODES = [
+  'required',
+  'unknown-field',
+  'wrong-type',
+  'not-a-whole-number',
+  'too-small',
+  'too-large',
+  'too-short',
+  'too-long',
+  'too-few',
+  'too-many',
+  'wrong-format',
+  'not-allowed',
+  'blank',
+  'unknown-piece',
+  'unknown-pickup-point',
+  'piece-twice',
+  'pickup-past',
+  'pickup-outside-season',
+] as const;
+
+export type FieldCode = (typeof FIELD_CODES)[number];
+
+export interface FieldProblem {
+  /** JSON Pointer to the field. */
+  readonly pointer: string;
+  readonly code: FieldCode;
+  readonly params: Readonly<Record<string, string | number | null>>;
+}
+
+/** RFC 9457 problem document with a code, its parameters, and one entry for each field at fault. */
+export interface ProblemDocument {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly code: ProblemCode;
+  readonly detail: string;
+  readonly params: Readonly<Record<string, unknown>>;
+  readonly errors: readonly FieldProblem[];
+}

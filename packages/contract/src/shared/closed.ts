@@ -1,0 +1,15 @@
+import { Type, type TProperties } from 'typebox';
+
+/** An object that takes no fields but its own. */
+export function closed<T extends TProperties>(properties: T, options: { description?: string } = {}) {
+  return Type.Object(properties, { additionalProperties: false, ...options });
+}
+
+export const Id = Type.String({ minLength: 1, maxLength: 80 });
+export const Instant = Type.String({ format: 'date-time', description: 'An instant, ISO 8601 with offset' });
+/** Wall-clock time at the workshop, to the minute. */
+export const WallClock = Type.String({
+  format: 'wall-clock',
+  description: 'Wall-clock time in the workshop’s zone, 2026-06-19T15:00',
+});
+export const Day = Type.String({ format: 'date' });

@@ -1,0 +1,92 @@
+import type { Bound } from '../input/bounds';
+import { RecordReader } from '../input/record-reader';
+import {
+  CAP_GRAMS,
+  CAVITY_MM2,
+  COVERED,
+  FOOT_GRAMS,
+  WALL_MM,
+  dippedCoat,
+  mouldedCoat,
+  type CoatEstimate,
+  type Dipping,
+} from '../coating/coat';
+import { COATING_KINDS, WORKING_WINDOW_CELSIUS, YIELD_PASCAL } from '../coating/coating-kind';
+import { CENTRE_CELSIUS, CENTRE_KINDS, DWELL_SECONDS } from '../coating/crust';
+import { BOWL_CELSIUS, YIELD_PA } from '../coating/film';
+import { BOWL_GRAMS, RUN_PIECES, type Weighing } from '../coating/learning';
+import { CURVATURE, LENGTH_MM, SHAPE_DIMENSIONS, type Shape, type ShapeKind } from '../coating/shape';
+import { WAYS } from '../coating/way';
+
+const DIPPED_FIELDS = [
+  'shape', 'centre', 'covered', 'coating', 'way', 'bowlC', 'centreC', 'dwellS', 'coats', 'footG', 'runs',
+] as const;
+const MOULDED_FIELDS = ['shape', 'wallMm', 'capG', 'runs'] as const;
+const COATS: Bound = { min: 1, max: 2, isInteger: true };
+
+/** The `coat` command's input, read and computed as far as the estimate. @throws InputError */
+export function readCoat(json: unknown): { estimate: CoatEstimate; weighings: Weighing[] } {
+  const input = new RecordReader(json);
+  const shape = input.child('shape');
+  const isCavity = shape.raw('kind') === 'cavity';
+  input.allowOnly(isCavity ? MOULDED_FIELDS : DIPPED_FIELDS);
+  const estimate = isCavity ? readMoulded(input, shape) : dippedCoat(readDipping(input, shape));
+  return { estimate, weighings: input.has('runs') ? input.records('runs').map(readRun) : [] };
+}
+
+function readMoulded(input: RecordReader, shape: RecordReader): CoatEstimate {
+  shape.allowOnly(['kind', 'areaMm2']);
+  return mouldedCoat({
+    cavityMm2: shape.number('areaMm2', CAVITY_MM2),
+    wallMm: input.number('wallMm', WALL_MM),
+    capGrams: input.number('capG', CAP_GRAMS),
+  });
+}
+
+function readDipping(input: RecordReader, shape: RecordReader): Dipping {
+  return {
+    shape: readShape(shape),
+    centre: input.oneOf('centre', CENTRE_KINDS),
+    centreGrams: null,
+    covered: input.number('covered', COVERED),
+    ...readCoating(input),
+    way: input.oneOf('way', WAYS),
+    bowlCelsius: input.number('bowlC', BOWL_CELSIUS),
+    centreCelsius: input.number('centreC', CENTRE_CELSIUS),
+    dwellSeconds: input.number('dwellS', DWELL_SECONDS),
+    coats: input.number('coats', COATS) as 1 | 2,
+    footGrams: input.number('footG', FOOT_GRAMS),
+  };
+}
+
+function readShape(record: RecordReader): Shape {
+  const kind = record.oneOf('kind', Object.keys(SHAPE_DIMENSIONS) as ShapeKind[]);
+  const names = SHAPE_DIMENSIONS[kind];
+  record.allowOnly(['kind', ...names]);
+  const sizes = names.map((name) => [
+    name,
+    record.number(name, name === 'curvature' ? CURVATURE : LENGTH_MM),
+  ]);
+  return { kind, ...Object.fromEntries(sizes) } as Shape;
+}
+
+function readCoating(input: RecordReader): { yieldPa: number; windowLowCelsius: number | null } {
+  const value = input.required('coating');
+  if (typeof value === 'object' && value !== null) {
+    const own = input.child('coating').allowOnly(['yieldPa']);
+    return { yieldPa: own.number('yieldPa', YIELD_PA), windowLowCelsius: null };
+  }
+  const kind = input.oneOf('coating', COATING_KINDS);
+  return { yieldPa: YIELD_PASCAL[kind], windowLowCelsius: WORKING_WINDOW_CELSIUS[kind].low };
+}
+
+function readRun(run: RecordReader): Weighing {
+  run.allowOnly(['startG', 'addedG', 'leftG', 'pieces']);
+  return {
+    startGrams: run.number('startG', BOWL_GRAMS),
+    addedGrams: run.number('addedG', BOWL_GRAMS),
+    leftGrams: run.number('leftG', BOWL_GRAMS),
+    pieces: run.number('pieces', RUN_PIECES),
+    seasonsBack: 0,
+  };
+}

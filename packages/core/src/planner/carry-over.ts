@@ -1,0 +1,114 @@
+import { clockStageIndex, leaveMinute } from './amounts';
+import type { Batch, FixedWork, Place, Plan, PlanOrder, Product, Serve } from './problem';
+
+/** What a plan under way leaves to the next one. */
+export interface CarriedOver {
+  readonly fixed: FixedWork;
+  /** The orders as they are now, with those added that stand for pieces whose order is gone or changed. */
+  readonly orders: readonly PlanOrder[];
+}
+
+export interface Course {
+  readonly plan: Plan;
+  /** Orders as they were when the plan was made. */
+  readonly before: readonly PlanOrder[];
+  /** Orders as they are now. */
+  readonly orders: readonly PlanOrder[];
+  /** Orders that want nothing more than what is started for them: handed over already. */
+  readonly closed: ReadonlySet<string>;
+  readonly products: readonly Product[];
+  readonly places: readonly Place[] | undefined;
+  readonly now: number;
+}
+
+/** Starts the id of an order that nobody placed: pieces made for one that was cancelled, cut or moved. */
+export const SPARE_PREFIX = 'spare:';
+
+/**
+ * What is started by `now` stays: batches whose first stage has begun, melts whose set-up has, what is dipped from
+ * such a melt, and the melts that started batches need. Pieces of started batches whose order no longer wants them
+ * (cancelled, fewer, moved past their keeping) are carried by a spare order at the old time, so that nothing that
+ * lies in the fridge is forgotten. Minutes from the horizon's start, the same for both plans.
+ */
+export function carryOver(course: Course): CarriedOver {
+  const { plan, now } = course;
+  const begunMelts = new Set(plan.melts.filter((melt) => melt.setupStart < now).map((melt) => melt.id));
+  const batches = plan.batches.filter(
+    (batch) =>
+      batch.stages[0]!.start < now ||
+      batch.stages.some((task) => task.melt !== null && begunMelts.has(task.melt)),
+  );
+  const needed = new Set(batches.flatMap((batch) => batch.stages.map((task) => task.melt)));
+  const melts = plan.melts.filter((melt) => needed.has(melt.id));
+  const demand = new Demand(course);
+  const carried = batches.map((batch) => ({ ...batch, serves: demand.reassign(batch) }));
+  return { fixed: { batches: carried, melts }, orders: demand.orders() };
+}
+
+class Demand {
+  private readonly open = new Map<string, number>();
+  private readonly spares: PlanOrder[] = [];
+
+  constructor(private readonly course: Course) {
+    for (const order of course.orders)
+      for (const line of order.lines) this.open.set(JSON.stringify([order.id, line.product]), line.pieces);
+  }
+
+  /** All orders to plan for; a closed one only as far as started batches serve it. */
+  orders(): PlanOrder[] {
+    const { orders, closed } = this.course;
+    const kept = orders
+      .map((order) => (closed.has(order.id) ? { ...order, lines: this.servedLines(order) } : order))
+      .filter((order) => order.lines.length > 0);
+    return [...kept, ...this.spares];
+  }
+
+  private servedLines(order: PlanOrder): PlanOrder['lines'] {
+    return order.lines
+      .map(({ product, pieces }) => ({
+        product,
+        pieces: pieces - this.open.get(JSON.stringify([order.id, product]))!,
+      }))
+      .filter((line) => line.pieces > 0);
+  }
+
+  /** The batch's serves as far as the orders still want them; the rest goes to spare orders. */
+  reassign(batch: Batch): Serve[] {
+    return batch.serves.flatMap((serve) => {
+      const kept = this.canStill(batch, serve.order) ? this.take(serve.order, batch.product, serve.pieces) : 0;
+      const spare = serve.pieces - kept;
+      return [
+        ...(kept > 0 ? [{ order: serve.order, pieces: kept }] : []),
+        ...(spare > 0 ? [{ order: this.addSpare(batch, { ...serve, pieces: spare }), pieces: spare }] : []),
+      ];
+    });
+  }
+
+  private take(order: string, product: string, pieces: number): number {
+    const key = JSON.stringify([order, product]);
+    const open = this.open.get(key) ?? 0;
+    const taken = Math.min(open, pieces);
+    this.open.set(key, open - taken);
+    return taken;
+  }
+
+  /** Whether the order, as it is now, leaves and is collected within what the batch allows. */
+  private canStill(batch: Batch, id: string): boolean {
+    const order = this.course.orders.find((each) => each.id === id);
+    if (!order) return false;
+    const product = this.course.products.find((each) => each.id === batch.product)!;
+    const last = product.stages.at(-1)!.then;
+    const wait = leaveMinute(order, this.course.places) - batch.stages.at(-1)!.end;
+    const age = order.due - batch.stages[clockStageIndex(product)]!.end;
+    return wait >= last.minMinutes && wait <= last.maxMinutes && age <= product.lifeMinutes;
+  }
+
+  private addSpare(batch: Batch, serve: Serve): string {
+    const before = this.course.before.find((order) => order.id === serve.order)!;
+    const base = serve.order.startsWith(SPARE_PREFIX) ? serve.order : `${SPARE_PREFIX}${batch.id}:${serve.order}`;
+    const line = { product: batch.product, pieces: serve.pieces };
+    const { due, place } = before;
+    this.spares.push({ id: base, due, weight: 1, lines: [line], ...(place !== undefined && { place }) });
+    return base;
+  }
+}

@@ -1,0 +1,131 @@
+import { allergensBefore, walkBowl } from '../allergens';
+import { setupMinutes, stageGrams, startedPieces } from '../amounts';
+import type { Melt, Product } from '../problem';
+import { found, type Catalogue } from './catalogue';
+import type { SoundPlan } from './check-shape';
+import type { Report } from './finding';
+
+interface DipTask {
+  readonly at: string;
+  readonly product: Product;
+  readonly k: number;
+  readonly start: number;
+  readonly end: number;
+  readonly grams: number;
+}
+
+interface Filling {
+  readonly melt: Melt;
+  readonly dips: readonly DipTask[];
+}
+
+/**
+ * Rules 3.5 and 3.7: [melter-overlap] [setup-duration] [melt-window] [melt-ref] [melt-overlap] [melt-unused]
+ * [melt-grams] [allergen]. Returns the grams melted and not used, over all melts.
+ */
+export function checkMelts(catalogue: Catalogue, plan: SoundPlan, report: Report): number {
+  const fillings = fillingsOf(catalogue, plan, report);
+  for (const filling of fillings) {
+    checkWindow(catalogue, filling, report);
+    checkGrams(catalogue, filling, report);
+  }
+  for (const melter of catalogue.problem.melters)
+    checkBowl(
+      catalogue,
+      fillings.filter(({ melt }) => melt.melter === melter.id),
+      report,
+    );
+  return fillings.reduce((sum, filling) => sum + Math.max(0, filling.melt.grams - usedGrams(filling)), 0);
+}
+
+function usedGrams(filling: Filling): number {
+  return filling.dips.reduce((sum, dip) => sum + dip.grams, 0);
+}
+
+function fillingsOf(catalogue: Catalogue, plan: SoundPlan, report: Report): Filling[] {
+  const dips = new Map<string, DipTask[]>(plan.melts.map((melt) => [melt.id, []]));
+  const coatingOf = new Map(plan.melts.map((melt) => [melt.id, melt.coating]));
+  for (const batch of plan.batches) {
+    const product = found(catalogue.products, batch.product);
+    const started = startedPieces(product, batch.pieces);
+    batch.stages.forEach((task, k) => {
+      const stage = product.stages[k]!;
+      const at = `${batch.id} ${stage.id}`;
+      const fault = meltRefFault(stage.coating?.id ?? null, task.melt, coatingOf);
+      if (fault) report('melt-ref', at, fault);
+      else if (task.melt !== null)
+        dips.get(task.melt)!.push({ ...task, at, product, k, grams: stageGrams(stage, started) });
+    });
+  }
+  return plan.melts.map((melt) => ({
+    melt,
+    dips: dips.get(melt.id)!.sort((a, b) => a.start - b.start || a.end - b.end),
+  }));
+}
+
+function meltRefFault(
+  coating: string | null,
+  melt: string | null,
+  coatingOf: ReadonlyMap<string, string>,
+): string | null {
+  if (coating === null) return melt === null ? null : 'a stage without a coating names a melt';
+  if (melt === null || !coatingOf.has(melt)) return `unknown melt ${melt}`;
+  const holds = coatingOf.get(melt);
+  return holds === coating ? null : `melt ${melt} holds ${holds}, not ${coating}`;
+}
+
+function checkWindow(catalogue: Catalogue, { melt, dips }: Filling, report: Report): void {
+  const latest = melt.setupEnd + found(catalogue.coatings, melt.coating).usableMinutes;
+  if (melt.closed <= melt.setupEnd || melt.closed > latest)
+    report('melt-window', melt.id, `closed ${melt.closed} outside (${melt.setupEnd}, ${latest}]`);
+  if (dips.length === 0) report('melt-unused', melt.id, 'dips nothing');
+  let busyUntil = 0;
+  for (const dip of dips) {
+    if (dip.start < melt.setupEnd || dip.end > melt.closed)
+      report('melt-window', dip.at, `outside [${melt.setupEnd},${melt.closed}) of ${melt.id}`);
+    if (dip.start < busyUntil) report('melt-overlap', dip.at, `another stage is at ${melt.id}`);
+    busyUntil = Math.max(busyUntil, dip.end);
+  }
+}
+
+function checkGrams(catalogue: Catalogue, filling: Filling, report: Report): void {
+  const { melt } = filling;
+  const bowl = found(catalogue.melters, melt.melter);
+  const used = usedGrams(filling);
+  if (used + bowl.tailGrams > melt.grams)
+    report('melt-grams', melt.id, `needs ${used} + tail ${bowl.tailGrams} > grams ${melt.grams}`);
+  if (melt.grams > bowl.capacityGrams)
+    report('melt-grams', melt.id, `grams ${melt.grams} > capacity ${bowl.capacityGrams}`);
+}
+
+/** One bowl's fillings in the order of their set-ups: never two at once, each as clean as the walk asks. */
+function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: Report): void {
+  const inOrder = [...fillings].sort(
+    (a, b) => a.melt.setupStart - b.melt.setupStart || a.melt.setupEnd - b.melt.setupEnd,
+  );
+  const steps = walkBowl(
+    inOrder.map(({ melt, dips }) => ({
+      coating: found(catalogue.coatings, melt.coating),
+      dips: dips.map((dip) => ({
+        declared: found(catalogue.declared, dip.product.id),
+        brings: allergensBefore(dip.product, dip.k, catalogue.coatings),
+      })),
+    })),
+    catalogue.problem.changeovers,
+  );
+  let ownedUntil = 0;
+  inOrder.forEach(({ melt, dips }, index) => {
+    const step = steps[index]!;
+    if (melt.setupStart < ownedUntil)
+      report('melter-overlap', melt.id, `${melt.melter} is owned until ${ownedUntil}`);
+    ownedUntil = Math.max(ownedUntil, melt.closed);
+    const needed = setupMinutes(found(catalogue.coatings, melt.coating), melt.grams, step.cleanMinutes);
+    const taken = melt.setupEnd - melt.setupStart;
+    if (taken !== needed)
+      report('setup-duration', melt.id, `takes ${taken}, must take ${needed} (cleaning ${step.cleanMinutes})`);
+    step.undeclared.forEach((allergen, i) => {
+      if (allergen !== null)
+        report('allergen', dips[i]!.at, `${allergen} is in bowl ${melt.id} but not declared`);
+    });
+  });
+}

@@ -1,0 +1,89 @@
+import { clockStageIndex } from '../amounts';
+import type { Problem, Weights } from '../problem';
+import { catalogueOf, found, type Catalogue } from './catalogue';
+import { checkDemand } from './check-demand';
+import { checkFixed } from './check-fixed';
+import { checkMelts } from './check-melts';
+import { checkPeople } from './check-people';
+import { checkRoom } from './check-room';
+import { checkShape, type SoundPlan } from './check-shape';
+import { checkStages } from './check-stages';
+import type { Report, Violation } from './finding';
+
+/** What each part of the cost amounts to, before the weights. */
+export interface CostAmounts {
+  /** Pieces not served, each times its order's weight. */
+  readonly unmet: number;
+  /** Piece-hours beyond the target age. */
+  readonly age: number;
+  readonly labour: number;
+  readonly melts: number;
+  readonly leftover: number;
+  readonly stretch: number;
+}
+
+export interface PlanReport {
+  readonly ok: boolean;
+  readonly violations: readonly Violation[];
+  /** Weighted sum of the amounts; null while a rule is broken. */
+  readonly cost: number | null;
+  readonly amounts: CostAmounts;
+  readonly totalPieces: number;
+  readonly metPieces: number;
+  readonly unmetPieces: number;
+  readonly peakTrays: Readonly<Record<string, { readonly peak: number; readonly trays: number }>>;
+}
+
+/**
+ * Judges a plan against a problem by every rule of the planning format and adds up its cost. The problem must be
+ * valid (see readProblem); of the plan nothing is trusted.
+ */
+export function checkPlan(problem: Problem, plan: unknown): PlanReport {
+  const catalogue = catalogueOf(problem);
+  const violations: Violation[] = [];
+  const report: Report = (code, at, text) => void violations.push({ code, at, text });
+  const sound = checkShape(catalogue, plan, report);
+  const demand = checkDemand(catalogue, sound, report);
+  checkStages(catalogue, sound, report);
+  const work = checkPeople(catalogue, sound, report);
+  const leftover = checkMelts(catalogue, sound, report);
+  const peakTrays = checkRoom(catalogue, sound, report);
+  checkFixed(catalogue, sound, report);
+  const amounts: CostAmounts = {
+    unmet: demand.unmetWeighted,
+    age: overAgeHours(catalogue, sound),
+    labour: work.labourMinutes,
+    melts: sound.melts.length,
+    leftover,
+    stretch: work.stretchMinutes,
+  };
+  const ok = violations.length === 0;
+  const { totalPieces, metPieces, unmetPieces } = demand;
+  const cost = ok ? costOf(amounts, problem.weights) : null;
+  return { ok, violations, cost, amounts, totalPieces, metPieces, unmetPieces, peakTrays };
+}
+
+/** The cost of amounts under a problem's weights. */
+export function costOf(amounts: CostAmounts, weights: Weights): number {
+  return (
+    weights.unmetPiece * amounts.unmet +
+    weights.agePieceHour * amounts.age +
+    weights.labourMinute * amounts.labour +
+    weights.melt * amounts.melts +
+    weights.leftoverGram * amounts.leftover +
+    weights.stretchMinute * amounts.stretch
+  );
+}
+
+function overAgeHours(catalogue: Catalogue, plan: SoundPlan): number {
+  let pieceMinutes = 0;
+  for (const batch of plan.batches) {
+    const product = found(catalogue.products, batch.product);
+    const clock = batch.stages[clockStageIndex(product)]!.end;
+    for (const serve of batch.serves) {
+      const age = found(catalogue.orders, serve.order).due - clock;
+      pieceMinutes += serve.pieces * Math.max(0, age - product.targetAgeMinutes);
+    }
+  }
+  return pieceMinutes / 60;
+}

@@ -1,0 +1,23 @@
+import { roomStays } from '../view/room-stays';
+import { trayProfile } from '../view/tray-profile';
+import type { Catalogue } from './catalogue';
+import type { SoundPlan } from './check-shape';
+import type { Report } from './finding';
+
+/** Rule 3.8 [zone]: at no minute do more trays lie in a zone than it has. Returns each zone's peak. */
+export function checkRoom(
+  catalogue: Catalogue,
+  plan: SoundPlan,
+  report: Report,
+): Record<string, { peak: number; trays: number }> {
+  const stays = plan.batches.flatMap((batch) => roomStays(catalogue, batch));
+  return Object.fromEntries(
+    catalogue.problem.zones.map((zone) => {
+      const profile = trayProfile(stays.filter((stay) => stay.zone === zone.id));
+      for (const step of profile)
+        if (step.trays > zone.trays)
+          report('zone', `zone ${zone.id}`, `${step.trays} of ${zone.trays} trays from ${step.from} to ${step.to}`);
+      return [zone.id, { peak: Math.max(0, ...profile.map((step) => step.trays)), trays: zone.trays }];
+    }),
+  );
+}

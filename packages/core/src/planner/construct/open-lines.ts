@@ -1,0 +1,75 @@
+import { stageMinutes, startedPieces, stageGrams } from '../amounts';
+import type { Catalogue } from '../check/catalogue';
+import type { Problem, Product, Serve } from '../problem';
+
+/** Pieces of an order line that no batch serves yet. */
+export interface OpenLine {
+  readonly order: string;
+  readonly product: string;
+  readonly leave: number;
+  readonly pieces: number;
+}
+
+/** Order lines less what fixed batches serve, the last to leave first. */
+export function openLines(problem: Problem, catalogue: Catalogue): OpenLine[] {
+  const served = new Map<string, number>();
+  for (const batch of problem.fixed?.batches ?? [])
+    for (const serve of batch.serves) {
+      const key = JSON.stringify([serve.order, batch.product]);
+      served.set(key, (served.get(key) ?? 0) + serve.pieces);
+    }
+  return problem.orders
+    .flatMap((order) =>
+      order.lines.map((line) => ({
+        order: order.id,
+        product: line.product,
+        leave: catalogue.leaves.get(order.id)!,
+        pieces: line.pieces - (served.get(JSON.stringify([order.id, line.product])) ?? 0),
+      })),
+    )
+    .filter((line) => line.pieces > 0)
+    .sort((a, b) => b.leave - a.leave);
+}
+
+/** The most good pieces that one batch can have: by its limit, its longest run and the largest bowl. */
+export function largestBatch(problem: Problem, product: Product, runBy: 'fastest' | 'slowest'): number {
+  const fits = (good: number): boolean => isBatchPossible(problem, product, good, runBy);
+  if (!fits(1)) return 0;
+  let low = 1;
+  let high = product.maxBatchPieces;
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (fits(middle)) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+function isBatchPossible(problem: Problem, product: Product, good: number, runBy: 'fastest' | 'slowest'): boolean {
+  const started = startedPieces(product, good);
+  const bowl = Math.max(0, ...problem.melters.map((melter) => melter.capacityGrams - melter.tailGrams));
+  return (
+    started <= product.maxBatchPieces &&
+    product.stages.every((stage) => {
+      if (stageGrams(stage, started) > bowl) return false;
+      if (stage.maxRunMinutes === null) return true;
+      const paces = problem.people.filter((p) => p.skills.includes(stage.skill)).map((p) => p.pace);
+      if (paces.length === 0) return true;
+      const pace = runBy === 'fastest' ? Math.min(...paces) : Math.max(...paces);
+      return stageMinutes(stage, started, pace) <= stage.maxRunMinutes;
+    })
+  );
+}
+
+/** The first lines of one product, up to so many pieces and a span between first and last pickup. */
+export function gather(lines: readonly OpenLine[], most: number, spanMinutes: number): Serve[] {
+  const serves: Serve[] = [];
+  let room = most;
+  for (const line of lines) {
+    if (room === 0 || lines[0]!.leave - line.leave > spanMinutes) break;
+    const pieces = Math.min(room, line.pieces);
+    serves.push({ order: line.order, pieces });
+    room -= pieces;
+  }
+  return serves;
+}

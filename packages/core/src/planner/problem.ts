@@ -1,0 +1,171 @@
+/** A span of minutes `[start, end)` from the horizon's start. */
+export type Span = readonly [start: number, end: number];
+
+export interface Weights {
+  readonly unmetPiece: number;
+  readonly agePieceHour: number;
+  readonly labourMinute: number;
+  readonly melt: number;
+  readonly leftoverGram: number;
+  readonly stretchMinute: number;
+}
+
+/** Where a batch's trays lie after a stage, and for how long they may and must. */
+export interface Rest {
+  readonly zone: string;
+  readonly piecesPerTray: number;
+  readonly minMinutes: number;
+  readonly maxMinutes: number;
+}
+
+/** Coating left on one piece by a stage: whole grams, or milligrams where grams are too coarse. */
+export type StageCoating =
+  | { readonly id: string; readonly gramsPerPiece: number }
+  | { readonly id: string; readonly milligramsPerPiece: number };
+
+export interface ProductStage {
+  readonly id: string;
+  readonly skill: string;
+  readonly fixedMinutes: number;
+  readonly secondsPerPiece: number;
+  readonly maxRunMinutes: number | null;
+  readonly coating: StageCoating | null;
+  readonly then: Rest;
+}
+
+export interface Product {
+  readonly id: string;
+  readonly allergens: readonly string[];
+  readonly lifeMinutes: number;
+  readonly targetAgeMinutes: number;
+  readonly maxBatchPieces: number;
+  /** Started pieces for 100 good ones; 100 or more. */
+  readonly startPercent?: number;
+  /** The stage whose end starts the clock; absent: the last with a coating. */
+  readonly clockStage?: string;
+  readonly stages: readonly ProductStage[];
+}
+
+export interface Coating {
+  readonly id: string;
+  readonly skill: string;
+  readonly setupFixedMinutes: number;
+  readonly setupMinutesPerKg: number;
+  readonly usableMinutes: number;
+  readonly allergens: readonly string[];
+}
+
+export interface Melter {
+  readonly id: string;
+  readonly capacityGrams: number;
+  readonly tailGrams: number;
+}
+
+export interface Changeovers {
+  readonly defaultMinutes: number;
+  readonly allergenMinutes: number;
+  readonly pairs: readonly { readonly from: string; readonly to: string; readonly minutes: number }[];
+}
+
+export interface Person {
+  readonly id: string;
+  /** Percent of the standard time: 80 is fast, 125 slow. */
+  readonly pace: number;
+  readonly skills: readonly string[];
+  readonly shifts: readonly Span[];
+}
+
+export interface Zone {
+  readonly id: string;
+  readonly trays: number;
+}
+
+/** Where orders are collected; the trays leave the shop `minutes` before. */
+export interface Place {
+  readonly id: string;
+  readonly minutes: number;
+}
+
+export interface OrderLine {
+  readonly product: string;
+  readonly pieces: number;
+}
+
+export interface PlanOrder {
+  readonly id: string;
+  readonly due: number;
+  readonly weight: number;
+  readonly place?: string;
+  readonly lines: readonly OrderLine[];
+}
+
+/** Work that is started or pinned: it must be in the plan as it is here. */
+export interface FixedWork {
+  readonly batches: readonly Batch[];
+  readonly melts: readonly Melt[];
+}
+
+/** alnage-problem/1: everything the planner knows. Times are whole minutes from the horizon's start. */
+export interface Problem {
+  readonly format: 'alnage-problem/1';
+  readonly horizon: number;
+  /** Nothing that is not fixed starts before this minute. */
+  readonly now?: number;
+  readonly weights: Weights;
+  readonly products: readonly Product[];
+  readonly coatings: readonly Coating[];
+  readonly melters: readonly Melter[];
+  readonly changeovers: Changeovers;
+  readonly people: readonly Person[];
+  readonly zones: readonly Zone[];
+  readonly places?: readonly Place[];
+  readonly orders: readonly PlanOrder[];
+  readonly fixed?: FixedWork;
+}
+
+export interface BatchStage {
+  readonly stage: string;
+  readonly person: string;
+  readonly start: number;
+  readonly end: number;
+  readonly melt: string | null;
+}
+
+export interface Serve {
+  readonly order: string;
+  readonly pieces: number;
+}
+
+export interface Batch {
+  readonly id: string;
+  readonly product: string;
+  /** Good pieces: the sum of what it serves. */
+  readonly pieces: number;
+  readonly serves: readonly Serve[];
+  readonly stages: readonly BatchStage[];
+}
+
+export interface Melt {
+  readonly id: string;
+  readonly melter: string;
+  readonly coating: string;
+  readonly grams: number;
+  readonly person: string;
+  readonly setupStart: number;
+  readonly setupEnd: number;
+  readonly closed: number;
+}
+
+export interface Unmet {
+  readonly order: string;
+  readonly product: string;
+  readonly pieces: number;
+}
+
+/** alnage-plan/1: a whole answer. */
+export interface Plan {
+  readonly format: 'alnage-plan/1';
+  readonly batches: readonly Batch[];
+  readonly melts: readonly Melt[];
+  readonly unmet: readonly Unmet[];
+}

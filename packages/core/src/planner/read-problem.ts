@@ -1,0 +1,212 @@
+import type { Bound } from '../input/bounds';
+import { InputError } from '../input/input-error';
+import { RecordReader } from '../input/record-reader';
+import { readFixedWork } from './read-plan';
+import type { Changeovers, Coating, Person, Place, PlanOrder, Problem, Span, Weights, Zone } from './problem';
+import { readProduct } from './read-product';
+
+const HORIZON: Bound = { min: 1, max: 527_040, isInteger: true };
+/** No count, mass or time of the format is larger; sums stay exact in a double. */
+export const LARGEST = 1e9;
+export const COUNT: Bound = { min: 1, max: LARGEST, isInteger: true };
+export const AMOUNT: Bound = { min: 0, max: LARGEST, isInteger: true };
+const PACE: Bound = { min: 1, max: 100_000, isInteger: true };
+const WEIGHT: Bound = { min: 0, max: Number.MAX_VALUE };
+
+/**
+ * Reads an alnage-problem/1 from parsed JSON and refuses one that is not valid: types, ranges, references, ids.
+ * Unknown fields are ignored, as the format has it. Times in minutes from the horizon's start, masses in g.
+ * @throws InputError naming the first offending field by its JSON Pointer
+ */
+export function readProblem(json: unknown): Problem {
+  const input = new RecordReader(json);
+  input.oneOf('format', ['alnage-problem/1']);
+  const horizon = input.number('horizon', HORIZON);
+  const withinHorizon: Bound = { min: 0, max: horizon, isInteger: true };
+  const coatings = unique(input.records('coatings'), readCoating);
+  const zones = unique(input.records('zones'), readZone);
+  const references = { coatings: ids(coatings), zones: ids(zones) };
+  const products = unique(input.records('products'), (record) => readProduct(record, references));
+  const places = input.has('places') ? unique(input.records('places'), readPlace) : undefined;
+  const orderReferences = { products: ids(products), places: ids(places ?? []), withinHorizon };
+  const problem: Problem = {
+    format: 'alnage-problem/1',
+    horizon,
+    weights: readWeights(input.child('weights')),
+    products,
+    coatings,
+    zones,
+    melters: unique(input.records('melters'), readMelter),
+    changeovers: readChangeovers(input.child('changeovers'), references.coatings),
+    people: unique(input.records('people'), (record) => readPerson(record, horizon)),
+    orders: unique(input.records('orders'), (record) => readOrder(record, orderReferences)),
+    ...(input.has('now') && { now: input.number('now', withinHorizon) }),
+    ...(places && { places }),
+  };
+  return input.has('fixed') ? { ...problem, fixed: readFixedWork(input.child('fixed'), problem) } : problem;
+}
+
+/** Reads the records in turn and refuses an id that was there before. */
+export function unique<T extends { readonly id: string }>(
+  records: readonly RecordReader[],
+  read: (record: RecordReader) => T,
+): T[] {
+  const seen = new Set<string>();
+  return records.map((record) => {
+    const item = read(record);
+    if (seen.has(item.id))
+      throw new InputError({
+        code: 'duplicate',
+        field: record.at('id'),
+        value: item.id,
+        range: 'an id of its own',
+      });
+    seen.add(item.id);
+    return item;
+  });
+}
+
+/** The text at `key`, which must be one of `known`. @throws InputError `unknown-reference` */
+export function reference(record: RecordReader, key: string, known: ReadonlySet<string>): string {
+  const value = record.text(key);
+  if (!known.has(value))
+    throw new InputError({
+      code: 'unknown-reference',
+      field: record.at(key),
+      value,
+      range: known.size ? `one of ${[...known].join(', ')}` : 'an id that is listed; none is',
+    });
+  return value;
+}
+
+function ids(list: readonly { readonly id: string }[]): ReadonlySet<string> {
+  return new Set(list.map((item) => item.id));
+}
+
+function readWeights(record: RecordReader): Weights {
+  return {
+    unmetPiece: record.number('unmetPiece', WEIGHT),
+    agePieceHour: record.number('agePieceHour', WEIGHT),
+    labourMinute: record.number('labourMinute', WEIGHT),
+    melt: record.number('melt', WEIGHT),
+    leftoverGram: record.number('leftoverGram', WEIGHT),
+    stretchMinute: record.number('stretchMinute', WEIGHT),
+  };
+}
+
+function readCoating(record: RecordReader): Coating {
+  const coating = {
+    id: record.text('id'),
+    skill: record.text('skill'),
+    setupFixedMinutes: record.number('setupFixedMinutes', AMOUNT),
+    setupMinutesPerKg: record.number('setupMinutesPerKg', AMOUNT),
+    usableMinutes: record.number('usableMinutes', COUNT),
+    allergens: record.texts('allergens'),
+  };
+  requireDuration(record, 'setupFixedMinutes', coating.setupFixedMinutes + coating.setupMinutesPerKg);
+  return coating;
+}
+
+/** Refuses work that takes no time at all. */
+export function requireDuration(record: RecordReader, key: string, total: number): void {
+  if (total > 0) return;
+  throw new InputError({
+    code: 'out-of-range',
+    field: record.at(key),
+    value: 0,
+    range: 'more than 0 here or in the time by amount beside it',
+  });
+}
+
+function readZone(record: RecordReader): Zone {
+  return { id: record.text('id'), trays: record.number('trays', AMOUNT) };
+}
+
+function readPlace(record: RecordReader): Place {
+  return { id: record.text('id'), minutes: record.number('minutes', AMOUNT) };
+}
+
+function readMelter(record: RecordReader): { id: string; capacityGrams: number; tailGrams: number } {
+  const capacityGrams = record.number('capacityGrams', COUNT);
+  const tail: Bound = { min: 0, max: capacityGrams - 1, isInteger: true };
+  return { id: record.text('id'), capacityGrams, tailGrams: record.number('tailGrams', tail) };
+}
+
+function readChangeovers(record: RecordReader, coatings: ReadonlySet<string>): Changeovers {
+  const seen = new Set<string>();
+  const pairs = record.records('pairs').map((pair) => {
+    const read = {
+      from: reference(pair, 'from', coatings),
+      to: reference(pair, 'to', coatings),
+      minutes: pair.number('minutes', AMOUNT),
+    };
+    const key = JSON.stringify([read.from, read.to]);
+    if (seen.has(key))
+      throw new InputError({ code: 'duplicate', field: pair.pointer, value: read, range: 'a pair once' });
+    seen.add(key);
+    return read;
+  });
+  return {
+    defaultMinutes: record.number('defaultMinutes', AMOUNT),
+    allergenMinutes: record.number('allergenMinutes', AMOUNT),
+    pairs,
+  };
+}
+
+function readPerson(record: RecordReader, horizon: number): Person {
+  let earliest = 0;
+  const shifts = record.items('shifts').map(({ value, pointer }): Span => {
+    const [start, end] = Array.isArray(value) && value.length === 2 ? (value as unknown[]) : [];
+    const isInOrder = isMinute(start, earliest, horizon) && isMinute(end, start + 1, horizon);
+    if (!isInOrder)
+      throw new InputError({
+        code: 'out-of-range',
+        field: pointer,
+        value,
+        range: `[start, end] with ${earliest} <= start < end <= ${horizon}, after the shift before`,
+      });
+    earliest = end;
+    return [start, end];
+  });
+  return { id: record.text('id'), pace: record.number('pace', PACE), skills: record.texts('skills'), shifts };
+}
+
+function isMinute(value: unknown, min: number, max: number): value is number {
+  return typeof value === 'number' && Number.isInteger(value) && value >= min && value <= max;
+}
+
+interface OrderReferences {
+  readonly products: ReadonlySet<string>;
+  readonly places: ReadonlySet<string>;
+  readonly withinHorizon: Bound;
+}
+
+function readOrder(record: RecordReader, known: OrderReferences): PlanOrder {
+  const seen = new Set<string>();
+  const lines = record.records('lines').map((line) => {
+    const product = reference(line, 'product', known.products);
+    if (seen.has(product))
+      throw new InputError({
+        code: 'duplicate',
+        field: line.at('product'),
+        value: product,
+        range: 'a product once in an order',
+      });
+    seen.add(product);
+    return { product, pieces: line.number('pieces', COUNT) };
+  });
+  if (lines.length === 0)
+    throw new InputError({
+      code: 'out-of-range',
+      field: record.at('lines'),
+      value: lines,
+      range: 'at least one line',
+    });
+  return {
+    id: record.text('id'),
+    due: record.number('due', known.withinHorizon),
+    weight: record.number('weight', COUNT),
+    lines,
+    ...(record.has('place') && { place: reference(record, 'place', known.places) }),
+  };
+}

@@ -1,0 +1,62 @@
+import { mkdirSync } from 'node:fs';
+import { requireBuild } from './lib/build.mjs';
+import { CHROMIUM_ARGUMENTS } from './lib/browser.mjs';
+import { requireChromium } from './lib/debian.mjs';
+import { requirePackages } from './lib/packages.mjs';
+import { at } from './lib/paths.mjs';
+import { startCluster } from './lib/postgres.mjs';
+import { main, say } from './lib/say.mjs';
+import { startServer } from './lib/server.mjs';
+
+/** `npm run shots`: one picture of each place from fresh demo data, into docs/screenshots or the folder named. */
+
+const SHOTS = [
+  { name: 'orders', path: '/orders', prepare: (page) => page.getByRole('button', { name: 'M-0373' }).click() },
+  { name: 'orders-new', path: '/orders', prepare: (page) => page.getByRole('button', { name: 'New order' }).click() },
+  { name: 'pieces', path: '/pieces', prepare: async () => {} },
+  {
+    name: 'plan',
+    path: '/plan',
+    prepare: async (page) => {
+      await page.locator('.tape').nth(4).click();
+      await page.mouse.move(5, 5);
+      await page.locator('main').evaluate((main) => main.scrollTo(0, 0));
+    },
+  },
+  { name: 'counter', path: '/counter', prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click() },
+];
+const SIZE = { width: 1280, height: 800 };
+
+await main(async () => {
+  await requirePackages();
+  const { chromium } = await import('@playwright/test');
+  const executablePath = await requireChromium();
+  const folder = process.argv[2] ?? at('docs/screenshots');
+  mkdirSync(folder, { recursive: true });
+  const cluster = await startCluster('test');
+  cluster.dropDatabase('shots');
+  requireBuild();
+  const server = await startServer({
+    DATABASE_URL: cluster.requireDatabase('shots'),
+    ALNAGE_PORT: '0',
+    ALNAGE_NOW: '2026-06-18T11:32:00+03:00',
+  });
+  const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
+  try {
+    const page = await browser.newPage({ viewport: SIZE });
+    for (const shot of SHOTS) {
+      await page.goto(server.address + shot.path);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      await page.waitForLoadState('load');
+      await shot.prepare(page);
+      await page.evaluate(() => document.fonts.ready);
+      await page.waitForTimeout(400);
+      await page.screenshot({ path: `${folder}/${shot.name}.png` });
+      say(`${shot.name}.png`);
+    }
+  } finally {
+    await browser.close();
+    await server.stop();
+    cluster.stop();
+  }
+});
