@@ -11,7 +11,10 @@ await build({
   target: 'node20',
   sourcemap: true,
   packages: 'external',
-  alias: { '@alnage/core': at('packages/core/src/index.ts'), '@alnage/contract': at('packages/contract/src/index.ts') },
+  alias: {
+    '@alnage/core': at('packages/core/src/index.ts'),
+    '@alnage/contract': at('packages/contract/src/index.ts'),
+  },
   tsconfig: at('apps/server/tsconfig.json'),
   logLevel: 'warning',
 });

@@ -11,8 +11,16 @@ import { startServer } from './lib/server.mjs';
 /** `npm run shots`: one picture of each place from fresh demo data, into docs/screenshots or the folder named. */
 
 const SHOTS = [
-  { name: 'orders', path: '/orders', prepare: (page) => page.getByRole('button', { name: 'M-0373' }).click() },
-  { name: 'orders-new', path: '/orders', prepare: (page) => page.getByRole('button', { name: 'New order' }).click() },
+  {
+    name: 'orders',
+    path: '/orders',
+    prepare: (page) => page.getByRole('button', { name: 'M-0373' }).click(),
+  },
+  {
+    name: 'orders-new',
+    path: '/orders',
+    prepare: (page) => page.getByRole('button', { name: 'New order' }).click(),
+  },
   { name: 'pieces', path: '/pieces', prepare: async () => {} },
   {
     name: 'plan',
@@ -23,7 +31,11 @@ const SHOTS = [
       await page.locator('main').evaluate((main) => main.scrollTo(0, 0));
     },
   },
-  { name: 'counter', path: '/counter', prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click() },
+  {
+    name: 'counter',
+    path: '/counter',
+    prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click(),
+  },
 ];
 const SIZE = { width: 1280, height: 800 };
 

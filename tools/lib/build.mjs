@@ -6,13 +6,21 @@ import { runQuiet } from './run.mjs';
 import { say } from './say.mjs';
 
 /** What the built application is made of. */
-const SOURCES = ['packages', 'apps', 'angular.json', 'tsconfig.base.json', 'package-lock.json', 'tools/build-server.mjs'];
+const SOURCES = [
+  'packages',
+  'apps',
+  'angular.json',
+  'tsconfig.base.json',
+  'package-lock.json',
+  'tools/build-server.mjs',
+];
 
 /** Builds web and server unless what is in dist was built from the same sources. */
 export function requireBuild() {
   const mark = at('dist', 'built');
   const sources = sourceHash();
-  const isBuilt = existsSync(mark) && readFileSync(mark, 'utf8') === sources && existsSync(at('dist/web/index.html'));
+  const isBuilt =
+    existsSync(mark) && readFileSync(mark, 'utf8') === sources && existsSync(at('dist/web/index.html'));
   if (isBuilt) return;
   say('Building the server …');
   runQuiet(process.execPath, [at('tools/build-server.mjs')], { cwd: root });
@@ -27,7 +35,8 @@ export function requireBuild() {
 
 function sourceHash() {
   const hash = createHash('sha256');
-  for (const path of SOURCES.flatMap((source) => filesIn(at(source)))) hash.update(path).update(readFileSync(path));
+  for (const path of SOURCES.flatMap((source) => filesIn(at(source))))
+    hash.update(path).update(readFileSync(path));
   return hash.digest('hex');
 }
 

@@ -6,7 +6,9 @@ import { Refusal, say } from './say.mjs';
 export async function installDebian(name, why) {
   const isRoot = process.getuid?.() === 0;
   if (!isRoot || !existsSync('/usr/bin/apt-get'))
-    throw new Refusal(`${why} is missing. Install it and run the same command again:\n\n  sudo apt-get install ${name}\n`);
+    throw new Refusal(
+      `${why} is missing. Install it and run the same command again:\n\n  sudo apt-get install ${name}\n`,
+    );
   say(`Installing ${name} from Debian (once) …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const quiet = { env, stdio: ['ignore', 'ignore', 'inherit'] };

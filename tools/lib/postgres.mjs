@@ -86,7 +86,8 @@ async function makeCluster(name, bin) {
 function clusterFolder(name) {
   const own = join(ownFolder, 'clusters', name);
   mkdirSync(join(ownFolder, 'clusters'), { recursive: true });
-  if (!isRoot || succeeds(...serverCommand('test', ['-x', join(ownFolder, 'clusters')]), { cwd: '/' })) return own;
+  if (!isRoot || succeeds(...serverCommand('test', ['-x', join(ownFolder, 'clusters')]), { cwd: '/' }))
+    return own;
   const key = createHash('sha256').update(root).digest('hex').slice(0, 12);
   return `/var/lib/alnage-${key}-${name}`;
 }
@@ -151,8 +152,13 @@ async function installServer() {
 function debianBin() {
   const base = '/usr/lib/postgresql';
   const versions = existsSync(base) ? readdirSync(base).sort((a, b) => Number(b) - Number(a)) : [];
-  const folders = [...versions.map((version) => join(base, version, 'bin')), ...(process.env.PATH ?? '').split(':')];
-  return folders.find((folder) => ['initdb', 'pg_ctl', 'pg_isready', 'psql'].every((name) => existsSync(join(folder, name))));
+  const folders = [
+    ...versions.map((version) => join(base, version, 'bin')),
+    ...(process.env.PATH ?? '').split(':'),
+  ];
+  return folders.find((folder) =>
+    ['initdb', 'pg_ctl', 'pg_isready', 'psql'].every((name) => existsSync(join(folder, name))),
+  );
 }
 
 function isFree(port) {

@@ -40,7 +40,11 @@ const CONTENT_SECURITY_POLICY = {
 
 /** Builds the application; main.ts listens, tests inject. */
 export async function buildApp(parts: AppParts): Promise<App> {
-  const app = Fastify({ routerOptions: { ignoreTrailingSlash: true }, forceCloseConnections: true, ...parts.options });
+  const app = Fastify({
+    routerOptions: { ignoreTrailingSlash: true },
+    forceCloseConnections: true,
+    ...parts.options,
+  });
   const typed: App = app.withTypeProvider<TypeBoxTypeProvider>() as unknown as App;
   typed.decorate('db', parts.db);
   typed.decorate('clock', parts.clock);
@@ -55,7 +59,11 @@ export async function buildApp(parts: AppParts): Promise<App> {
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',
-      info: { title: 'Alnage', description: 'Planning of coated confectionery made to order', version: '0.1.0' },
+      info: {
+        title: 'Alnage',
+        description: 'Planning of coated confectionery made to order',
+        version: '0.1.0',
+      },
     },
   });
   await app.register(swaggerUi, { routePrefix: '/api/docs', staticCSP: true });

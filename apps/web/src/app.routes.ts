@@ -2,9 +2,25 @@ import type { Routes } from '@angular/router';
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'orders' },
-  { path: 'orders', title: 'Orders · Alnage', loadComponent: () => import('./orders/orders-page').then((m) => m.OrdersPage) },
-  { path: 'pieces', title: 'Pieces · Alnage', loadComponent: () => import('./pieces/pieces-page').then((m) => m.PiecesPage) },
-  { path: 'plan', title: 'Plan · Alnage', loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage) },
-  { path: 'counter', title: 'Counter · Alnage', loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage) },
+  {
+    path: 'orders',
+    title: 'Orders · Alnage',
+    loadComponent: () => import('./orders/orders-page').then((m) => m.OrdersPage),
+  },
+  {
+    path: 'pieces',
+    title: 'Pieces · Alnage',
+    loadComponent: () => import('./pieces/pieces-page').then((m) => m.PiecesPage),
+  },
+  {
+    path: 'plan',
+    title: 'Plan · Alnage',
+    loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage),
+  },
+  {
+    path: 'counter',
+    title: 'Counter · Alnage',
+    loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage),
+  },
   { path: '**', redirectTo: 'orders' },
 ];

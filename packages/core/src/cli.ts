@@ -73,7 +73,12 @@ function asInputError(error: unknown): InputError | null {
   if (error instanceof InputError) return error;
   const { code, message } = error as { code?: string; message?: string };
   return code?.startsWith('ERR_PARSE_ARGS')
-    ? new InputError({ code: 'unknown-value', field: 'options', value: message, range: 'options as documented' })
+    ? new InputError({
+        code: 'unknown-value',
+        field: 'options',
+        value: message,
+        range: 'options as documented',
+      })
     : null;
 }
 

@@ -1,4 +1,10 @@
-import type { BowlEntity, CoatingEntity, PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import type {
+  BowlEntity,
+  CoatingEntity,
+  PersonEntity,
+  PickupPointEntity,
+  ZoneEntity,
+} from '../workshop/resources.entity';
 import type { SeasonEntity } from '../workshop/season.entity';
 import type { WorkshopEntity } from '../workshop/workshop.entity';
 import { EMPTY_WORKSHOP } from '../workshop/empty-workshop';
@@ -45,9 +51,9 @@ export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
 ];
 
 export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
-  { id: 'bowl-a', name: 'Bowl A', capacityGrams: 6000, tailGrams: 550 },
-  { id: 'bowl-b', name: 'Bowl B', capacityGrams: 4000, tailGrams: 400 },
-  { id: 'glass', name: 'Glass bowl', capacityGrams: 1000, tailGrams: 90 },
+  { id: 'bowl-a', name: 'Bowl A', capacityGrams: 6000, tailGrams: 550, usableMinutes: null },
+  { id: 'bowl-b', name: 'Bowl B', capacityGrams: 4000, tailGrams: 400, usableMinutes: null },
+  { id: 'glass', name: 'Glass bowl', capacityGrams: 1000, tailGrams: 90, usableMinutes: 40 },
 ];
 
 export const DEMO_ZONES: readonly Row<ZoneEntity>[] = [
@@ -60,11 +66,61 @@ export const DEMO_ZONES: readonly Row<ZoneEntity>[] = [
 const couverture = { setupFixedMinutes: 20, setupMinutesPerKg: 4, usableMinutes: 240 };
 
 export const DEMO_COATINGS: readonly Row<CoatingEntity>[] = [
-  { id: 'dark-64', name: 'Dark 64', kind: 'dark', yieldPa: 14, windowLowCelsius: 31, windowHighCelsius: 32.2, allergens: ['soya'], ...couverture },
-  { id: 'milk-38', name: 'Milk 38', kind: 'milk', yieldPa: 12, windowLowCelsius: 29.5, windowHighCelsius: 31, allergens: ['milk', 'soya'], ...couverture, usableMinutes: 210 },
-  { id: 'white', name: 'White', kind: 'white', yieldPa: 10, windowLowCelsius: 28.3, windowHighCelsius: 29.5, allergens: ['milk', 'soya'], ...couverture, usableMinutes: 180 },
-  { id: 'blend', name: 'Blend 1 : 1', kind: 'blend', yieldPa: 13, windowLowCelsius: 30.3, windowHighCelsius: 31.6, allergens: ['milk', 'soya'], ...couverture, usableMinutes: 210 },
-  { id: 'compound', name: 'Compound', kind: 'compound', yieldPa: 6, windowLowCelsius: 38, windowHighCelsius: 43, allergens: ['milk', 'soya'], setupFixedMinutes: 8, setupMinutesPerKg: 3, usableMinutes: 300 },
+  {
+    id: 'dark-64',
+    name: 'Dark 64',
+    kind: 'dark',
+    yieldPa: 14,
+    windowLowCelsius: 31,
+    windowHighCelsius: 32.2,
+    allergens: ['soya'],
+    ...couverture,
+  },
+  {
+    id: 'milk-38',
+    name: 'Milk 38',
+    kind: 'milk',
+    yieldPa: 12,
+    windowLowCelsius: 29.5,
+    windowHighCelsius: 31,
+    allergens: ['milk', 'soya'],
+    ...couverture,
+    usableMinutes: 210,
+  },
+  {
+    id: 'white',
+    name: 'White',
+    kind: 'white',
+    yieldPa: 10,
+    windowLowCelsius: 28.3,
+    windowHighCelsius: 29.5,
+    allergens: ['milk', 'soya'],
+    ...couverture,
+    usableMinutes: 180,
+  },
+  {
+    id: 'blend',
+    name: 'Blend 1 : 1',
+    kind: 'blend',
+    yieldPa: 13,
+    windowLowCelsius: 30.3,
+    windowHighCelsius: 31.6,
+    allergens: ['milk', 'soya'],
+    ...couverture,
+    usableMinutes: 210,
+  },
+  {
+    id: 'compound',
+    name: 'Compound',
+    kind: 'compound',
+    yieldPa: 6,
+    windowLowCelsius: 38,
+    windowHighCelsius: 43,
+    allergens: ['milk', 'soya'],
+    setupFixedMinutes: 8,
+    setupMinutesPerKg: 3,
+    usableMinutes: 300,
+  },
 ];
 
 type Hours = readonly [day: string, starts: string, ends: string];
@@ -76,39 +132,51 @@ const days = (first: number, last: number, ...spans: readonly [string, string][]
 
 export const DEMO_PEOPLE: readonly (Omit<Row<PersonEntity>, 'shifts'> & { hours: readonly Hours[] })[] = [
   {
-    id: 'runa', name: 'Runa', pace: 90, skills: ['dip', 'temper', 'prep', 'cook', 'pack', 'counter'],
+    id: 'runa',
+    name: 'Runa',
+    pace: 90,
+    skills: ['dip', 'temper', 'prep', 'cook', 'pack', 'counter'],
     hours: [
       ...days(15, 17, ['08:00', '12:00'], ['13:00', '16:00']),
       ...days(18, 18, ['07:00', '12:00'], ['13:00', '17:00'], ['17:30', '21:00']),
-      ...days(19, 19, ['05:30', '10:00'], ['10:30', '15:00']),
+      ...days(19, 19, ['05:30', '10:00'], ['10:30', '13:30']),
       ...days(20, 20, ['05:30', '12:00']),
       ...days(21, 21, ['08:00', '11:00']),
     ],
   },
   {
-    id: 'tove', name: 'Tove', pace: 100, skills: ['dip', 'temper', 'prep'],
+    id: 'tove',
+    name: 'Tove',
+    pace: 100,
+    skills: ['dip', 'temper', 'prep'],
     hours: [
       ...days(16, 17, ['09:00', '13:00'], ['14:00', '17:00']),
       ...days(18, 18, ['07:30', '12:00'], ['13:00', '19:00']),
-      ...days(19, 19, ['05:30', '11:00'], ['11:45', '16:00']),
+      ...days(19, 19, ['06:00', '11:00'], ['11:45', '14:30']),
       ...days(20, 20, ['05:30', '12:00']),
     ],
   },
   {
-    id: 'eskil', name: 'Eskil', pace: 105, skills: ['dip', 'cook', 'pack'],
+    id: 'eskil',
+    name: 'Eskil',
+    pace: 105,
+    skills: ['dip', 'cook', 'pack'],
     hours: [
       ...days(15, 17, ['09:00', '13:00'], ['14:00', '17:00']),
       ...days(18, 18, ['11:00', '15:00'], ['15:45', '21:30']),
-      ...days(19, 19, ['06:00', '11:30'], ['12:15', '17:00']),
+      ...days(19, 19, ['07:00', '11:30'], ['12:15', '15:30']),
       ...days(20, 20, ['06:00', '13:00']),
       ...days(21, 21, ['08:00', '11:00']),
     ],
   },
   {
-    id: 'maj', name: 'Maj', pace: 110, skills: ['pack', 'prep', 'counter'],
+    id: 'maj',
+    name: 'Maj',
+    pace: 110,
+    skills: ['pack', 'prep', 'counter'],
     hours: [
       ...days(18, 18, ['09:00', '13:00'], ['13:45', '18:30']),
-      ...days(19, 19, ['07:00', '12:00'], ['12:45', '18:30']),
+      ...days(19, 19, ['08:00', '12:00'], ['12:45', '17:00']),
       ...days(20, 20, ['07:00', '14:00']),
     ],
   },

@@ -28,6 +28,7 @@ const UP = [
     "position" integer NOT NULL,
     "capacity_grams" integer NOT NULL,
     "tail_grams" integer NOT NULL,
+    "usable_minutes" integer,
     CONSTRAINT "PK_7a9e751fc1ffb9c8b1974810727" PRIMARY KEY ("id")
   )`,
   `CREATE TABLE "zone" (
@@ -127,7 +128,20 @@ const UP = [
   `CREATE SEQUENCE "order_ticket" START 401`,
 ];
 
-const TABLES = ['order_line', 'customer_order', 'shift', 'person', 'piece', 'coating', 'zone', 'bowl', 'pickup_point', 'plan', 'season', 'workshop'];
+const TABLES = [
+  'order_line',
+  'customer_order',
+  'shift',
+  'person',
+  'piece',
+  'coating',
+  'zone',
+  'bowl',
+  'pickup_point',
+  'plan',
+  'season',
+  'workshop',
+];
 
 /** The first tables: the workshop and what it has, orders, plans. */
 export class Bones1781000000000 implements MigrationInterface {

@@ -4,6 +4,7 @@ import {
   startPercentFor,
   type Coating,
   type CoatingFlow,
+  type Melter,
   type Person,
   type PlanOrder,
   type Problem,
@@ -38,16 +39,16 @@ export async function buildProblem(manager: EntityManager, setUp: SetUp): Promis
     changeovers: setUp.workshop.changeovers,
     coatings: coatings.map(coatingOf),
     products: pieces.map((piece) => productOf(piece, coatings)),
-    melters: (await manager.find(BowlEntity, byPosition)).map(({ id, capacityGrams, tailGrams }) => ({
-      id,
-      capacityGrams,
-      tailGrams,
-    })),
+    melters: (await manager.find(BowlEntity, byPosition)).map(melterOf),
     people: people.map((person) => personOf(person, setUp)),
     zones: (await manager.find(ZoneEntity, byPosition)).map(({ id, trays }) => ({ id, trays })),
     places: points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes })),
     orders: orders.filter((order) => order.state !== 'cancelled').map((order) => orderOf(order, setUp)),
   };
+}
+
+function melterOf({ id, capacityGrams, tailGrams, usableMinutes }: BowlEntity): Melter {
+  return { id, capacityGrams, tailGrams, ...(usableMinutes !== null && { usableMinutes }) };
 }
 
 function coatingOf(coating: CoatingEntity): Coating {

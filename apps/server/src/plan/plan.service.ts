@@ -72,7 +72,10 @@ async function continued(
   { setUp, now }: { setUp: SetUp; now: Date },
 ): Promise<Problem> {
   const minute = Math.min(asked.horizon, Math.max(0, minutesFrom(setUp.span.start, now)));
-  const handedOver = await manager.find(OrderEntity, { where: { state: 'handed-over' }, select: { id: true } });
+  const handedOver = await manager.find(OrderEntity, {
+    where: { state: 'handed-over' },
+    select: { id: true },
+  });
   const closed = new Set(handedOver.map((order) => order.id));
   const before = await findNewest(manager);
   const isSameHorizon = before?.horizonStart.getTime() === setUp.span.start.getTime();

@@ -9,5 +9,12 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   isDemo: false,
   clockShiftMs: null,
   changeovers: { defaultMinutes: 10, allergenMinutes: 25, pairs: [] },
-  weights: { unmetPiece: 1000, agePieceHour: 2, labourMinute: 1, melt: 10, leftoverGram: 0.01, stretchMinute: 0.1 },
+  weights: {
+    unmetPiece: 1000,
+    agePieceHour: 2,
+    labourMinute: 1,
+    melt: 10,
+    leftoverGram: 0.01,
+    stretchMinute: 0.1,
+  },
 };

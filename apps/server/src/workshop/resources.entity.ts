@@ -26,6 +26,10 @@ export class BowlEntity extends Listed {
 
   @Column('integer', { name: 'tail_grams' })
   tailGrams: number;
+
+  /** How long it keeps a coating workable, where that is shorter than the coating’s own. */
+  @Column('integer', { name: 'usable_minutes', nullable: true })
+  usableMinutes: number | null;
 }
 
 @Entity('zone')

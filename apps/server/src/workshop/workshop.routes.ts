@@ -1,13 +1,7 @@
 import { Workshop } from '@alnage/contract';
 import type { ObjectLiteral, EntityTarget } from 'typeorm';
 import type { App } from '../app-type';
-import {
-  BowlEntity,
-  CoatingEntity,
-  PersonEntity,
-  PickupPointEntity,
-  ZoneEntity,
-} from './resources.entity';
+import { BowlEntity, CoatingEntity, PersonEntity, PickupPointEntity, ZoneEntity } from './resources.entity';
 import { findSetUp } from './set-up';
 import { WorkshopEntity } from './workshop.entity';
 
@@ -43,7 +37,12 @@ export function addWorkshop(app: App): void {
           name,
           journeyMinutes,
         })),
-        people: (await listed(PersonEntity)).map(({ id, name, pace, skills }) => ({ id, name, pace, skills })),
+        people: (await listed(PersonEntity)).map(({ id, name, pace, skills }) => ({
+          id,
+          name,
+          pace,
+          skills,
+        })),
         bowls: (await listed(BowlEntity)).map(({ id, name, capacityGrams, tailGrams }) => ({
           id,
           name,

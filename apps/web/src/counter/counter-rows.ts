@@ -95,5 +95,5 @@ function eatByText(fate: OrderFate | undefined, input: CounterInput, wall: WallT
     const piece = input.pieces.find((each) => each.id === made.batch.product);
     return made.clock + (piece?.keeping.eatWithinMinutes ?? 0);
   });
-  return ends.length === 0 ? '–' : wall.dayTime(input.horizonStart + Math.min(...ends) * MS_PER_MINUTE);
+  return ends.length === 0 ? '–' : wall.dateTime(input.horizonStart + Math.min(...ends) * MS_PER_MINUTE);
 }

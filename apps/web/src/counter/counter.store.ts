@@ -51,7 +51,9 @@ export const CounterPageStore = signalStore(
       title: computed(() => (day() ? `${wall().weekday(Date.parse(day()!.start))}’s handover` : 'Handover')),
       toGo: computed(() => hours().reduce((sum, hour) => sum + hour.toGo, 0)),
       gone: computed(() => hours().reduce((sum, hour) => sum + hour.gone, 0)),
-      late: computed(() => hours().reduce((sum, hour) => sum + hour.rows.filter((row) => row.isLate).length, 0)),
+      late: computed(() =>
+        hours().reduce((sum, hour) => sum + hour.rows.filter((row) => row.isLate).length, 0),
+      ),
       chosen: computed(() => orders().find((order) => order.id === page.chosenId()) ?? null),
       chosenFate: computed(() => fates().get(page.chosenId() ?? '') ?? null),
     };

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -17,7 +25,15 @@ import { OrderDetails } from './parts/order-details';
 
 /** Orders: take, change and cancel; how each one stands in the plan. */
 @Component({
-  imports: [MatButtonModule, MatFormFieldModule, MatInputModule, MatTableModule, Margin, OrderComposer, OrderDetails],
+  imports: [
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    MatTableModule,
+    Margin,
+    OrderComposer,
+    OrderDetails,
+  ],
   providers: [OrdersPageStore],
   templateUrl: './orders-page.html',
   styleUrl: './orders-page.scss',
@@ -33,7 +49,10 @@ export class OrdersPage {
   private readonly open = this.store.selectSignal(ordersFeature.selectOpenOrders);
 
   protected readonly summary = computed(() => {
-    const pieces = this.open().reduce((sum, order) => sum + order.lines.reduce((n, line) => n + line.pieces, 0), 0);
+    const pieces = this.open().reduce(
+      (sum, order) => sum + order.lines.reduce((n, line) => n + line.pieces, 0),
+      0,
+    );
     return `${count(this.open().length)} orders · ${count(pieces)} pieces`;
   });
 

@@ -58,12 +58,18 @@ function breakdown(piece: Piece, coat: PieceCoat): Figure[] {
   const drizzle = piece.drizzle?.grams ?? 0;
   if (piece.form.kind === 'moulded')
     return [
-      ...grams(`shell, ${toHundredth(estimate.filmMm)} mm on ${gramsToTenth(estimate.surfaceMm2 / 100)} cm²`, estimate.filmGrams),
+      ...grams(
+        `shell, ${toHundredth(estimate.filmMm)} mm on ${gramsToTenth(estimate.surfaceMm2 / 100)} cm²`,
+        estimate.filmGrams,
+      ),
       ...grams('cap', estimate.footGrams),
     ];
   const coveredCm2 = (estimate.surfaceMm2 * piece.form.covered) / 100;
   return [
-    ...grams(`film, ${toHundredth(estimate.filmMm)} mm on ${gramsToTenth(coveredCm2)} cm²`, estimate.filmGrams),
+    ...grams(
+      `film, ${toHundredth(estimate.filmMm)} mm on ${gramsToTenth(coveredCm2)} cm²`,
+      estimate.filmGrams,
+    ),
     ...grams(`cold-centre crust, ${toHundredth(estimate.crustMm)} mm`, estimate.crustGrams),
     ...grams('foot', estimate.footGrams),
     ...grams('second coat', estimate.secondCoatGrams),
@@ -104,7 +110,10 @@ export function routeRows(piece: Piece, zoneNames: ReadonlyMap<string, string>):
     ];
     const most = maxRunMinutes === null ? '' : `, ${maxRunMinutes} min at most`;
     const until = index === piece.route.length - 1 ? 'until pickup, ' : '';
-    const wait = rest.minMinutes === 0 ? `up to ${duration(rest.maxMinutes)}` : `${duration(rest.minMinutes)} to ${duration(rest.maxMinutes)}`;
+    const wait =
+      rest.minMinutes === 0
+        ? `up to ${duration(rest.maxMinutes)}`
+        : `${duration(rest.minMinutes)} to ${duration(rest.maxMinutes)}`;
     return {
       name: stage.name,
       work: parts.join(' + ') + most,

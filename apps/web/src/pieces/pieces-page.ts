@@ -26,20 +26,43 @@ export class PiecesPage {
     const figures = this.page.chosen();
     if (!figures) return [];
     const { form, keeping, centreName, finish } = figures.piece;
-    const centre = form.kind === 'dipped' ? `${gramsToTenth(form.centreGrams)} g, ${form.centreCelsius} °C` : '';
+    const centre =
+      form.kind === 'dipped' ? `${gramsToTenth(form.centreGrams)} g, ${form.centreCelsius} °C` : '';
     const dipped =
       form.kind === 'dipped'
         ? [
-            { label: 'Covered', value: `${Math.round(form.covered * 100)}%`, more: form.covered < 1 ? 'the top is left bare' : '' },
-            { label: 'Way of dipping', value: WAY_WORDS[form.way], more: `${form.dwellSeconds} s under, bowl ${form.bowlCelsius} °C` },
+            {
+              label: 'Covered',
+              value: `${Math.round(form.covered * 100)}%`,
+              more: form.covered < 1 ? 'the top is left bare' : '',
+            },
+            {
+              label: 'Way of dipping',
+              value: WAY_WORDS[form.way],
+              more: `${form.dwellSeconds} s under, bowl ${form.bowlCelsius} °C`,
+            },
           ]
-        : [{ label: 'Way of dipping', value: 'in a mould', more: `wall ${form.wallMm} mm, cap ${form.capGrams} g` }];
+        : [
+            {
+              label: 'Way of dipping',
+              value: 'in a mould',
+              more: `wall ${form.wallMm} mm, cap ${form.capGrams} g`,
+            },
+          ];
     return [
       { label: 'Centre', value: centreName, more: centre },
       { label: 'Coating', value: figures.coatingNames, more: finish },
       ...dipped,
-      { label: 'Holds', value: `${duration(keeping.holdMinutes)} to pickup`, more: `target ${duration(keeping.targetMinutes)}` },
-      { label: 'Eat within', value: `${duration(keeping.eatWithinMinutes)} of the dip`, more: keeping.advice },
+      {
+        label: 'Holds',
+        value: `${duration(keeping.holdMinutes)} to pickup`,
+        more: `target ${duration(keeping.targetMinutes)}`,
+      },
+      {
+        label: 'Eat within',
+        value: `${duration(keeping.eatWithinMinutes)} of the dip`,
+        more: keeping.advice,
+      },
     ];
   });
 
@@ -47,7 +70,9 @@ export class PiecesPage {
     const piece = this.page.chosen()?.piece;
     const used = [piece?.form.coating, piece?.drizzle?.coating];
     const coatings = this.workshop()?.coatings.filter((coating) => used.includes(coating.id)) ?? [];
-    return listed([...new Set([...(piece?.allergens ?? []), ...coatings.flatMap((c) => c.allergens)])].sort());
+    return listed(
+      [...new Set([...(piece?.allergens ?? []), ...coatings.flatMap((c) => c.allergens)])].sort(),
+    );
   });
 
   constructor() {

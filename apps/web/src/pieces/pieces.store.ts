@@ -15,7 +15,9 @@ export const PiecesPageStore = signalStore(
       const coatings = workshop()?.coatings ?? [];
       return coatings.length === 0 ? [] : pieces().map((piece) => pieceFigures(piece, coatings));
     });
-    const chosen = computed(() => all().find(({ piece }) => piece.id === page.chosenId()) ?? all()[0] ?? null);
+    const chosen = computed(
+      () => all().find(({ piece }) => piece.id === page.chosenId()) ?? all()[0] ?? null,
+    );
     return {
       all,
       chosen,

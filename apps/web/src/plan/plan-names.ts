@@ -15,6 +15,8 @@ export interface PlanWords {
   person(id: string): string;
   /** Fri 19, 15:00 */
   time(minute: number): string;
+  /** Wed 1 Jul, 15:00 */
+  dateTime(minute: number): string;
   /** 15:00 */
   clock(minute: number): string;
   instant(minute: number): number;
@@ -36,17 +38,29 @@ export function planWords(saved: SavedPlan, workshop: Workshop, pieces: readonly
   const pieceOf = (id: string) => pieces.find((piece) => piece.id === id);
   return {
     piece: (id) => (pieceOf(id)?.name ?? id).toLowerCase(),
-    stage: (product, id) => pieceOf(product)?.route.find((stage) => stage.id === id)?.name.toLowerCase() ?? id,
+    stage: (product, id) =>
+      pieceOf(product)
+        ?.route.find((stage) => stage.id === id)
+        ?.name.toLowerCase() ?? id,
     bowl,
     coating: (id) => named(workshop.coatings)(id).toLowerCase(),
     zone: (id) => named(workshop.zones)(id).toLowerCase(),
     person: named(workshop.people),
     time: (minute) => wall.dayTime(instant(minute)),
+    dateTime: (minute) => wall.dateTime(instant(minute)),
     clock: (minute) => wall.time(instant(minute)),
     instant,
     bowlsOf: (batch) => {
       const melts = batch.stages.map((task) => saved.plan.melts.find((melt) => melt.id === task.melt));
-      const bowls = melts.flatMap((melt) => (melt ? [bowl(melt.melter).toLowerCase().replace(/^bowl (.)$/, (_, letter: string) => `bowl ${letter.toUpperCase()}`)] : []));
+      const bowls = melts.flatMap((melt) =>
+        melt
+          ? [
+              bowl(melt.melter)
+                .toLowerCase()
+                .replace(/^bowl (.)$/, (_, letter: string) => `bowl ${letter.toUpperCase()}`),
+            ]
+          : [],
+      );
       return listed([...new Set(bowls)]) || 'no bowl';
     },
     holdMinutes: (product) => pieceOf(product)?.keeping.holdMinutes ?? 0,

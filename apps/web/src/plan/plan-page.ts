@@ -50,7 +50,15 @@ export class PlanPage {
     const open = melts.filter((melt) => isIn(melt.setupStart, melt.closed)).length;
     const minutes = batches
       .flatMap((batch) => batch.stages)
-      .concat(melts.map((melt) => ({ stage: '', person: '', melt: null, start: melt.setupStart, end: melt.setupEnd })))
+      .concat(
+        melts.map((melt) => ({
+          stage: '',
+          person: '',
+          melt: null,
+          start: melt.setupStart,
+          end: melt.setupEnd,
+        })),
+      )
       .filter((task) => isIn(task.start, task.end))
       .reduce((sum, task) => sum + task.end - task.start, 0);
     return `${count(dipped.length)} batches dipped · ${count(pieces)} pieces · ${count(open)} melts · ${duration(minutes)} of work`;

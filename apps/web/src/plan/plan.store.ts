@@ -34,7 +34,9 @@ export const PlanPageStore = signalStore(
       const [shown, shop] = [views(), workshop()];
       return shown && shop ? planWords(shown.saved, shop, pieces()) : null;
     });
-    const chosen = computed(() => views()?.saved.plan.batches.find((batch) => batch.id === page.chosenId()) ?? null);
+    const chosen = computed(
+      () => views()?.saved.plan.batches.find((batch) => batch.id === page.chosenId()) ?? null,
+    );
     const ticket = (order: string): string =>
       words()?.isSpare(order) ? 'spare pieces' : (orders().get(order)?.ticket ?? order);
     return {
@@ -68,7 +70,13 @@ export const PlanPageStore = signalStore(
         if (!shown || !named || !batch) return [];
         const reason = explainBatch(shown.catalogue, shown.saved.plan, batch);
         const isFixed = shown.saved.problem.fixed?.batches.some((each) => each.id === batch.id) ?? false;
-        return whyText({ product: batch.product, reason, words: named, firstTicket: ticket(reason.firstOrder), isFixed });
+        return whyText({
+          product: batch.product,
+          reason,
+          words: named,
+          firstTicket: ticket(reason.firstOrder),
+          isFixed,
+        });
       }),
       facts: computed(() => {
         const [shown, named, batch] = [views(), words(), chosen()];

@@ -9,7 +9,8 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string
   'body-too-large': 'Not saved: this is more than can be taken at once.',
   'not-found': 'There is no such page or thing. Go back to the list.',
   'order-not-found': 'This order is not there any more. Reload the list.',
-  'order-changed': 'Somebody changed this order while you had it open. Look at theirs below before you save yours.',
+  'order-changed':
+    'Somebody changed this order while you had it open. Look at theirs below before you save yours.',
   'order-state': 'The order has moved on meanwhile, so this step is not open to it now.',
   'no-plan': 'Nothing has been planned yet. Press Plan.',
   'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
@@ -31,7 +32,8 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'too-long': ({ limit }) => `Too long: ${limit} characters are the most.`,
   'too-few': () => 'Add at least one line.',
   'too-many': ({ limit }) => `Too many: ${limit} are the most.`,
-  'wrong-format': ({ value }) => (value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.'),
+  'wrong-format': ({ value }) =>
+    value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.',
   'not-allowed': () => 'This value is not one of those known.',
   blank: () => 'Give a name.',
   'unknown-piece': ({ value }) => `There is no piece called ${value}.`,

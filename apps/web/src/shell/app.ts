@@ -40,7 +40,9 @@ export class App {
   protected readonly isConnected = this.store.selectSignal(liveFeature.selectIsConnected);
 
   protected readonly troubles = computed(() =>
-    [this.workshopTrouble(), this.planTrouble()].flatMap((trouble) => (trouble ? [troubleText(trouble)] : [])),
+    [this.workshopTrouble(), this.planTrouble()].flatMap((trouble) =>
+      trouble ? [troubleText(trouble)] : [],
+    ),
   );
   protected readonly time = computed(() => {
     const workshop = this.workshop();

@@ -8,8 +8,8 @@ import type { Workshop } from '@alnage/contract';
     <main>
       <h1>Nothing is set up yet</h1>
       <p>
-        {{ workshop().name }} is empty. Before an order can be taken it needs these, in this order; what is there
-        already is counted.
+        {{ workshop().name }} is empty. Before an order can be taken it needs these, in this order; what is
+        there already is counted.
       </p>
       <ol>
         @for (need of needs(); track need.name) {
@@ -20,7 +20,8 @@ import type { Workshop } from '@alnage/contract';
         }
       </ol>
       <p class="note">
-        This version has no settings to enter them yet. To see a workshop at work, stop Alnage, remove its data folder
+        This version has no settings to enter them yet. To see a workshop at work, stop Alnage, remove its
+        data folder
         <code>.alnage</code>, and start it with the demo: <code>ALNAGE_DEMO=on npm start</code>.
       </p>
     </main>
@@ -52,8 +53,16 @@ export class EmptyWorkshop {
   protected readonly needs = computed(() => {
     const workshop = this.workshop();
     return [
-      { name: 'Coatings', why: 'what is melted, with its window and allergens', count: workshop.coatings.length },
-      { name: 'Bowls', why: 'how much each holds, and the tail that cannot be dipped', count: workshop.bowls.length },
+      {
+        name: 'Coatings',
+        why: 'what is melted, with its window and allergens',
+        count: workshop.coatings.length,
+      },
+      {
+        name: 'Bowls',
+        why: 'how much each holds, and the tail that cannot be dipped',
+        count: workshop.bowls.length,
+      },
       { name: 'Zones', why: 'fridge, racks and shelves, counted in trays', count: workshop.zones.length },
       { name: 'People', why: 'skills, pace and shifts', count: workshop.people.length },
       { name: 'Pieces', why: 'what is dipped, how, and how long it keeps', count: this.pieceCount() },

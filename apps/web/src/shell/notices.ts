@@ -27,7 +27,9 @@ export class Notices {
   /** Starts to listen; called once by the shell. */
   watch(): void {
     this.actions.pipe(ofType(OrderActions.moved)).subscribe(({ order, from }) => this.tellMoved(order, from));
-    this.actions.pipe(ofType(OrderActions.saved)).subscribe(({ order }) => this.tell(`${order.ticket} is kept`));
+    this.actions
+      .pipe(ofType(OrderActions.saved))
+      .subscribe(({ order }) => this.tell(`${order.ticket} is kept`));
     this.actions
       .pipe(ofType(OrderActions.moveFailed))
       .subscribe(({ trouble }) => this.tell(troubleText(trouble)));

@@ -1,7 +1,15 @@
 import { inject } from '@angular/core';
 import type { Order, OrderDraft, OrderState } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import { catchError, concatMap, exhaustMap, map, of, switchMap } from 'rxjs';
 import { Api } from './api';
 import { LiveActions } from './live.state';
@@ -43,7 +51,11 @@ export const ordersFeature = createFeature({
       orders: withOrder(state.orders, order),
       isSaving: false,
     })),
-    on(OrderActions.saveFailed, (state, { trouble }) => ({ ...state, isSaving: false, saveTrouble: trouble })),
+    on(OrderActions.saveFailed, (state, { trouble }) => ({
+      ...state,
+      isSaving: false,
+      saveTrouble: trouble,
+    })),
     on(OrderActions.saveDismissed, (state) => ({ ...state, saveTrouble: null })),
     on(OrderActions.moved, (state, { order }) => ({ ...state, orders: withOrder(state.orders, order) })),
   ),

@@ -12,7 +12,15 @@ import {
   type LifeTape,
 } from '@alnage/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import { catchError, exhaustMap, map, of, switchMap } from 'rxjs';
 import { Api } from './api';
 import { LiveActions } from './live.state';
@@ -66,15 +74,22 @@ export const planFeature = createFeature({
     const selectViews = createSelector(selectSaved, (saved) => (saved ? viewsOf(saved) : null));
     return {
       selectViews,
-      selectDayLoads: createSelector(selectViews, workshopFeature.selectDays, (views, days): readonly DayLoad[] => {
-        if (!views) return [];
-        const start = Date.parse(views.saved.horizonStart);
-        const minute = (instant: string): number => Math.round((Date.parse(instant) - start) / 60_000);
-        return dayLoads(views.catalogue, views.saved.plan, days.map((day) => [minute(day.start), minute(day.end)]));
-      }),
-      selectFates: createSelector(
+      selectDayLoads: createSelector(
         selectViews,
-        (views): ReadonlyMap<string, OrderFate> => (views ? orderFates(views.catalogue, views.saved) : new Map()),
+        workshopFeature.selectDays,
+        (views, days): readonly DayLoad[] => {
+          if (!views) return [];
+          const start = Date.parse(views.saved.horizonStart);
+          const minute = (instant: string): number => Math.round((Date.parse(instant) - start) / 60_000);
+          return dayLoads(
+            views.catalogue,
+            views.saved.plan,
+            days.map((day) => [minute(day.start), minute(day.end)]),
+          );
+        },
+      ),
+      selectFates: createSelector(selectViews, (views): ReadonlyMap<string, OrderFate> =>
+        views ? orderFates(views.catalogue, views.saved) : new Map(),
       ),
     };
   },

@@ -1,7 +1,15 @@
 import { inject } from '@angular/core';
 import type { Piece, Workshop } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import { catchError, forkJoin, map, of, switchMap } from 'rxjs';
 import { Api } from './api';
 import { troubleOf, type Trouble } from './problem';
@@ -28,7 +36,12 @@ export const workshopFeature = createFeature({
   name: 'workshop',
   reducer: createReducer(
     initial,
-    on(WorkshopActions.read, (state, { workshop, pieces }) => ({ ...state, workshop, pieces, trouble: null })),
+    on(WorkshopActions.read, (state, { workshop, pieces }) => ({
+      ...state,
+      workshop,
+      pieces,
+      trouble: null,
+    })),
     on(WorkshopActions.readFailed, (state, { trouble }) => ({ ...state, trouble })),
   ),
   extraSelectors: ({ selectWorkshop, selectPieces }) => ({

@@ -81,7 +81,10 @@ export const Piece = closed({
   centreName: Type.String(),
   finish: Type.String(),
   form: PieceFormSchema,
-  drizzle: Type.Union([closed({ coating: Id, grams: Type.Number({ minimum: 0.05, maximum: 50 }) }), Type.Null()]),
+  drizzle: Type.Union([
+    closed({ coating: Id, grams: Type.Number({ minimum: 0.05, maximum: 50 }) }),
+    Type.Null(),
+  ]),
   allergens: Type.Array(Id),
   keeping: Keeping,
   maxBatchPieces: count,

@@ -32,10 +32,7 @@ export const Workshop = closed({
   currency: Type.String(),
   isDemo: Type.Boolean(),
   now: Instant,
-  season: Type.Union([
-    closed({ id: Id, name: Type.String(), days: Type.Array(SeasonDay) }),
-    Type.Null(),
-  ]),
+  season: Type.Union([closed({ id: Id, name: Type.String(), days: Type.Array(SeasonDay) }), Type.Null()]),
   pickupPoints: Type.Array(closed({ id: Id, name: Type.String(), journeyMinutes: Type.Integer() })),
   people: Type.Array(closed({ id: Id, name: Type.String(), pace: Type.Integer(), skills: Type.Array(Id) })),
   bowls: Type.Array(closed({ id: Id, name: Type.String(), capacityGrams: grams, tailGrams: grams })),

@@ -7,7 +7,12 @@ export const COATING_KINDS = ['dark', 'milk', 'white', 'compound'] as const;
  * Yield value in Pa at working temper within the window; source: Beckett, Industrial Chocolate Manufacture and Use
  * (flow of molten chocolate), rounded to a shop default per kind.
  */
-export const YIELD_PASCAL: Readonly<Record<CoatingKind, number>> = { dark: 14, milk: 12, white: 10, compound: 6 };
+export const YIELD_PASCAL: Readonly<Record<CoatingKind, number>> = {
+  dark: 14,
+  milk: 12,
+  white: 10,
+  compound: 6,
+};
 
 /** Temperatures in °C between which a coating is worked; shop defaults, the maker's packet rules. */
 export const WORKING_WINDOW_CELSIUS: Readonly<Record<CoatingKind, { low: number; high: number }>> = {

@@ -6,8 +6,18 @@ export type Shape =
   | { readonly kind: 'spheroid'; readonly diameterMm: number; readonly lengthMm: number }
   | { readonly kind: 'rod'; readonly diameterMm: number; readonly lengthMm: number }
   | { readonly kind: 'cylinder'; readonly diameterMm: number; readonly heightMm: number }
-  | { readonly kind: 'cuboid'; readonly lengthMm: number; readonly widthMm: number; readonly heightMm: number }
-  | { readonly kind: 'sheet'; readonly lengthMm: number; readonly widthMm: number; readonly curvature: number };
+  | {
+      readonly kind: 'cuboid';
+      readonly lengthMm: number;
+      readonly widthMm: number;
+      readonly heightMm: number;
+    }
+  | {
+      readonly kind: 'sheet';
+      readonly lengthMm: number;
+      readonly widthMm: number;
+      readonly curvature: number;
+    };
 
 export type ShapeKind = Shape['kind'];
 

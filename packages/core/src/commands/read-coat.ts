@@ -19,7 +19,17 @@ import { CURVATURE, LENGTH_MM, SHAPE_DIMENSIONS, type Shape, type ShapeKind } fr
 import { WAYS } from '../coating/way';
 
 const DIPPED_FIELDS = [
-  'shape', 'centre', 'covered', 'coating', 'way', 'bowlC', 'centreC', 'dwellS', 'coats', 'footG', 'runs',
+  'shape',
+  'centre',
+  'covered',
+  'coating',
+  'way',
+  'bowlC',
+  'centreC',
+  'dwellS',
+  'coats',
+  'footG',
+  'runs',
 ] as const;
 const MOULDED_FIELDS = ['shape', 'wallMm', 'capG', 'runs'] as const;
 const COATS: Bound = { min: 1, max: 2, isInteger: true };

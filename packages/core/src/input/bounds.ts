@@ -19,7 +19,8 @@ export function rangeText(bound: Bound): string {
  */
 export function requireWithin(field: string, value: unknown, bound: Bound): number {
   const fault = { field, value, range: rangeText(bound) };
-  if (typeof value !== 'number' || Number.isNaN(value)) throw new InputError({ ...fault, code: 'wrong-type' });
+  if (typeof value !== 'number' || Number.isNaN(value))
+    throw new InputError({ ...fault, code: 'wrong-type' });
   if (value < bound.min || value > bound.max) throw new InputError({ ...fault, code: 'out-of-range' });
   if (bound.isInteger && !Number.isInteger(value)) throw new InputError({ ...fault, code: 'not-an-integer' });
   return value;

@@ -29,7 +29,12 @@ export class RecordReader {
   /** @throws InputError `missing-field` */
   required(key: string): unknown {
     if (!this.has(key))
-      throw new InputError({ code: 'missing-field', field: this.at(key), value: undefined, range: 'a value' });
+      throw new InputError({
+        code: 'missing-field',
+        field: this.at(key),
+        value: undefined,
+        range: 'a value',
+      });
     return this.record[key];
   }
 

@@ -1,4 +1,4 @@
-import type { Coating, Place, PlanOrder, Product, ProductStage } from './problem';
+import type { Coating, Melter, Place, PlanOrder, Product, ProductStage } from './problem';
 
 /**
  * The least integer >= a/b. Exact while `a` is a safe integer; larger products only come from amounts that no shift
@@ -30,6 +30,11 @@ export function stageGrams(stage: ProductStage, started: number): number {
 /** Minutes to clean, melt and temper `grams` of a coating: paced by the chocolate, not by the person. */
 export function setupMinutes(coating: Coating, grams: number, cleanMinutes: number): number {
   return cleanMinutes + ceilDiv(1000 * coating.setupFixedMinutes + coating.setupMinutesPerKg * grams, 1000);
+}
+
+/** How long after its set-up a melt can be dipped from: by its coating, or by its bowl where that is shorter. */
+export function usableMinutes(coating: Coating, melter: Melter): number {
+  return Math.min(coating.usableMinutes, melter.usableMinutes ?? Infinity);
 }
 
 /** Tray places that so many pieces take. */

@@ -75,7 +75,9 @@ class Demand {
   /** The batch's serves as far as the orders still want them; the rest goes to spare orders. */
   reassign(batch: Batch): Serve[] {
     return batch.serves.flatMap((serve) => {
-      const kept = this.canStill(batch, serve.order) ? this.take(serve.order, batch.product, serve.pieces) : 0;
+      const kept = this.canStill(batch, serve.order)
+        ? this.take(serve.order, batch.product, serve.pieces)
+        : 0;
       const spare = serve.pieces - kept;
       return [
         ...(kept > 0 ? [{ order: serve.order, pieces: kept }] : []),
@@ -105,7 +107,9 @@ class Demand {
 
   private addSpare(batch: Batch, serve: Serve): string {
     const before = this.course.before.find((order) => order.id === serve.order)!;
-    const base = serve.order.startsWith(SPARE_PREFIX) ? serve.order : `${SPARE_PREFIX}${batch.id}:${serve.order}`;
+    const base = serve.order.startsWith(SPARE_PREFIX)
+      ? serve.order
+      : `${SPARE_PREFIX}${batch.id}:${serve.order}`;
     const line = { product: batch.product, pieces: serve.pieces };
     const { due, place } = before;
     this.spares.push({ id: base, due, weight: 1, lines: [line], ...(place !== undefined && { place }) });

@@ -59,6 +59,8 @@ export interface Melter {
   readonly id: string;
   readonly capacityGrams: number;
   readonly tailGrams: number;
+  /** How long this bowl keeps a coating workable, where that is shorter than the coating’s own: a plain bowl. */
+  readonly usableMinutes?: number;
 }
 
 export interface Changeovers {

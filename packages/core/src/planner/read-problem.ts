@@ -2,7 +2,18 @@ import type { Bound } from '../input/bounds';
 import { InputError } from '../input/input-error';
 import { RecordReader } from '../input/record-reader';
 import { readFixedWork } from './read-plan';
-import type { Changeovers, Coating, Person, Place, PlanOrder, Problem, Span, Weights, Zone } from './problem';
+import type {
+  Changeovers,
+  Coating,
+  Melter,
+  Person,
+  Place,
+  PlanOrder,
+  Problem,
+  Span,
+  Weights,
+  Zone,
+} from './problem';
 import { readProduct } from './read-product';
 
 const HORIZON: Bound = { min: 1, max: 527_040, isInteger: true };
@@ -126,10 +137,15 @@ function readPlace(record: RecordReader): Place {
   return { id: record.text('id'), minutes: record.number('minutes', AMOUNT) };
 }
 
-function readMelter(record: RecordReader): { id: string; capacityGrams: number; tailGrams: number } {
+function readMelter(record: RecordReader): Melter {
   const capacityGrams = record.number('capacityGrams', COUNT);
   const tail: Bound = { min: 0, max: capacityGrams - 1, isInteger: true };
-  return { id: record.text('id'), capacityGrams, tailGrams: record.number('tailGrams', tail) };
+  return {
+    id: record.text('id'),
+    capacityGrams,
+    tailGrams: record.number('tailGrams', tail),
+    ...(record.has('usableMinutes') && { usableMinutes: record.number('usableMinutes', COUNT) }),
+  };
 }
 
 function readChangeovers(record: RecordReader, coatings: ReadonlySet<string>): Changeovers {

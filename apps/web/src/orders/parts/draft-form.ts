@@ -45,7 +45,9 @@ export function draftForm(order: Order | null, defaults: { day: string; pickupPo
       nonNullable: true,
       validators: [Validators.required, Validators.pattern(/\S/), Validators.maxLength(CUSTOMER_LENGTH)],
     }),
-    lines: new FormArray(order?.lines.map((line) => lineForm(line.piece, String(line.pieces))) ?? [lineForm()]),
+    lines: new FormArray(
+      order?.lines.map((line) => lineForm(line.piece, String(line.pieces))) ?? [lineForm()],
+    ),
     day: text(day ?? defaults.day),
     time: new FormControl(time ?? '', {
       nonNullable: true,

@@ -92,7 +92,9 @@ export class OrderComposer {
   protected save(form: DraftForm): void {
     form.markAllAsTouched();
     if (form.invalid) {
-      this.host.nativeElement.querySelector<HTMLElement>('.ng-invalid:is(input, mat-select, textarea)')?.focus();
+      this.host.nativeElement
+        .querySelector<HTMLElement>('.ng-invalid:is(input, mat-select, textarea)')
+        ?.focus();
       return;
     }
     const composing = this.composing();

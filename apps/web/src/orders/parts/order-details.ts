@@ -52,7 +52,7 @@ export class OrderDetails {
       run: `batch ${made.batch.id}, ${words.bowlsOf(made.batch)}, dipped by ${words.time(made.clock)}`,
       age: duration(made.ageMinutes),
       limit: duration(words.holdMinutes(made.batch.product)),
-      eatBy: words.time(made.clock + words.eatWithinMinutes(made.batch.product)),
+      eatBy: words.dateTime(made.clock + words.eatWithinMinutes(made.batch.product)),
     }));
   });
 
@@ -76,6 +76,14 @@ export class OrderDetails {
       return [...piece.allergens, ...fromCoats];
     });
     return listed([...new Set(all)].sort());
+  });
+
+  /** How each of its pieces is kept, said once. */
+  protected readonly advice = computed(() => {
+    const kept = this.order().lines.flatMap(
+      (line) => this.pieces().find((piece) => piece.id === line.piece)?.keeping.advice ?? [],
+    );
+    return [...new Set(kept)];
   });
 
   protected cancel(): void {

@@ -52,5 +52,7 @@ export class PieceSection {
 
 /** A shallow spread under the piece. */
 function footPath(half: number, bottom: number): string {
-  return half > 0 ? `M${-half},${bottom - 5}L${-half - 9},${bottom + 3}H${half + 9}L${half},${bottom - 5}Z` : '';
+  return half > 0
+    ? `M${-half},${bottom - 5}L${-half - 9},${bottom + 3}H${half + 9}L${half},${bottom - 5}Z`
+    : '';
 }

@@ -60,7 +60,11 @@ export function sectionOf(form: PieceForm, coatMm: number): Section {
     case 'cylinder':
       return box(base, { width: shape.diameterMm, height: shape.heightMm });
     case 'cuboid':
-      return box(base, { width: shape.lengthMm, height: shape.heightMm, caption: `${shape.widthMm} mm deep` });
+      return box(base, {
+        width: shape.lengthMm,
+        height: shape.heightMm,
+        caption: `${shape.widthMm} mm deep`,
+      });
     case 'sheet':
       return {
         ...base,

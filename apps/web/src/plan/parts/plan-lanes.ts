@@ -8,7 +8,7 @@ import { planWords, type PlanWords } from '../plan-names';
 
 /** Heights of the lanes, in px. */
 const LANE = { axis: 26, bowl: 84, person: 42, zone: 74, tape: 24, gap: 10 } as const;
-/** Height of a full bowl's level. */
+/** Height of the fullest melt on the screen; the others are to the same scale. */
 const LEVEL_HEIGHT = 52;
 const LABEL_WIDTH = 112;
 const RIGHT_EDGE = 8;
@@ -52,6 +52,7 @@ export interface MeltShape {
   readonly tailY: number;
   readonly x: number;
   readonly endX: number;
+  /** What is left, where there is room for the words before the next melt; else empty. */
   readonly left: string;
   readonly runs: readonly RunShape[];
 }
@@ -179,16 +180,22 @@ class LaneBuilder {
   }
 
   private bowls(): MeltShape[] {
+    const melted = this.views.levels
+      .filter(({ melt }) => this.isSeen(melt.setupStart, melt.closed))
+      .map(({ melt }) => melt.grams);
+    const height = (grams: number): number => (grams / Math.max(1, ...melted)) * LEVEL_HEIGHT;
     return this.workshop.bowls.flatMap((bowl) => {
       const levels = this.views.levels.filter(
         ({ melt }) => melt.melter === bowl.id && this.isSeen(melt.setupStart, melt.closed),
       );
       const y = this.open(bowl.name, `${mass(bowl.capacityGrams)}, tail ${mass(bowl.tailGrams)}`, LANE.bowl);
       const base = y + LANE.bowl - 8;
-      const height = (grams: number): number => (grams / bowl.capacityGrams) * LEVEL_HEIGHT;
-      return levels.map(({ melt, steps, tailGrams, leftGrams }) =>
-        this.melt(melt, { steps, tailGrams, leftGrams, base, height }),
-      );
+      const starts = levels.map(({ melt }) => this.x(melt.setupStart));
+      const names = { freeFrom: -Infinity };
+      return levels.map(({ melt, steps, tailGrams, leftGrams }) => {
+        const next = Math.min(this.x.range()[1]!, ...starts.filter((start) => start > this.x(melt.setupEnd)));
+        return this.melt(melt, { steps, tailGrams, leftGrams, base, height, next, names });
+      });
     });
   }
 
@@ -200,9 +207,12 @@ class LaneBuilder {
       leftGrams: number;
       base: number;
       height: (grams: number) => number;
+      next: number;
+      names: { freeFrom: number };
     },
   ): MeltShape {
-    const { steps, base, height } = level;
+    const { steps, base, height, next, names } = level;
+    const left = `${mass(level.leftGrams)} left`;
     const point = (minute: number, grams: number): string => `${this.x(minute)},${base - height(grams)}`;
     const top = [
       point(melt.setupEnd, melt.grams),
@@ -225,21 +235,20 @@ class LaneBuilder {
       tailY: base - height(level.tailGrams),
       x,
       endX,
-      left: `${mass(level.leftGrams)} left`,
-      runs: this.runs(steps, { base, height }),
+      left: next - endX > left.length * LETTER_WIDTH + 8 ? left : '',
+      runs: this.runs(steps, { base, height, names }),
     };
   }
 
   private runs(
     steps: readonly LevelStep[],
-    { base, height }: { base: number; height: (grams: number) => number },
+    { base, height, names }: { base: number; height: (grams: number) => number; names: { freeFrom: number } },
   ): RunShape[] {
-    let freeFrom = -Infinity;
     return steps.map((step) => {
       const [x, end] = [this.x(step.start), this.x(step.end)];
       const name = this.words.piece(step.product);
-      const isRoom = x >= freeFrom && end > LABEL_WIDTH;
-      if (isRoom) freeFrom = x + name.length * LETTER_WIDTH + 6;
+      const isRoom = x >= names.freeFrom && end > LABEL_WIDTH;
+      if (isRoom) names.freeFrom = x + name.length * LETTER_WIDTH + 6;
       return {
         batch: step.batch,
         points: `${x},${base - height(step.gramsBefore)} ${end},${base - height(step.gramsAfter)} ${end},${base} ${x},${base}`,
@@ -256,7 +265,8 @@ class LaneBuilder {
     return this.workshop.people.flatMap((person) => {
       const shifts = this.views.saved.problem.people.find((each) => each.id === person.id)?.shifts ?? [];
       const seen = shifts.filter(([start, end]) => this.isSeen(start, end));
-      const hours = seen.length > 0 ? `${this.words.clock(seen[0]![0])}–${this.words.clock(seen.at(-1)![1])}` : 'off';
+      const hours =
+        seen.length > 0 ? `${this.words.clock(seen[0]![0])}–${this.words.clock(seen.at(-1)![1])}` : 'off';
       const y = this.open(person.name, hours, LANE.person);
       for (const [start, end] of seen)
         this.shifts.push({ x: this.x(start), y: y + LANE.person - 7, width: this.x(end) - this.x(start) });
@@ -272,8 +282,18 @@ class LaneBuilder {
           const stage = this.words.stage(batch.product, task.stage);
           const piece = this.words.piece(batch.product);
           const title = `${stage}, ${count(batch.pieces)} ${piece}, ${this.words.clock(task.start)}–${this.words.clock(task.end)}`;
-          const skill = this.views.catalogue.products.get(batch.product)!.stages.find((s) => s.id === task.stage)!.skill;
-          return this.task({ key: `${batch.id}-${task.stage}`, batch: batch.id, task, y, kind: skill, text: stage, title });
+          const skill = this.views.catalogue.products
+            .get(batch.product)!
+            .stages.find((s) => s.id === task.stage)!.skill;
+          return this.task({
+            key: `${batch.id}-${task.stage}`,
+            batch: batch.id,
+            task,
+            y,
+            kind: skill,
+            text: stage,
+            title,
+          });
         }),
     );
   }
@@ -288,7 +308,11 @@ class LaneBuilder {
       });
   }
 
-  private task(part: Pick<TaskShape, 'key' | 'batch' | 'y' | 'kind' | 'text' | 'title'> & { task: { start: number; end: number } }): TaskShape {
+  private task(
+    part: Pick<TaskShape, 'key' | 'batch' | 'y' | 'kind' | 'text' | 'title'> & {
+      task: { start: number; end: number };
+    },
+  ): TaskShape {
     const { task, y, text, ...rest } = part;
     const x = this.x(task.start);
     const width = Math.max(1, this.x(task.end) - x);
@@ -308,7 +332,13 @@ class LaneBuilder {
       });
   }
 
-  private zone(zone: { name: string; trays: number; seen: readonly TrayStep[]; peak: number; y: number }): ZoneShape {
+  private zone(zone: {
+    name: string;
+    trays: number;
+    seen: readonly TrayStep[];
+    peak: number;
+    y: number;
+  }): ZoneShape {
     const top = zone.y + 12;
     const level = scaleLinear()
       .domain([0, Math.max(1, zone.trays)])

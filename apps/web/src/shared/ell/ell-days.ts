@@ -41,7 +41,9 @@ export function ellDays(input: EllInput): EllDay[] {
     const here = [...new Set(pickups.filter((at) => at >= start && at < end))];
     const count = pickups.filter((at) => at >= start && at < end).length;
     const name = wall.day(start);
-    const load = scarcest ? `${resourceName(scarcest, input.zoneNames)} ${percent(scarcest.share)}` : 'not planned';
+    const load = scarcest
+      ? `${resourceName(scarcest, input.zoneNames)} ${percent(scarcest.share)}`
+      : 'not planned';
     return {
       name,
       holiday: day.holiday,

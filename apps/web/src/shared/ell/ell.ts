@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChildren } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  signal,
+  viewChildren,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import { ordersFeature } from '../../state/orders.state';
 import { planFeature } from '../../state/plan.state';
@@ -31,7 +39,10 @@ export class Ell {
   protected readonly isFolded = signal(false);
   protected readonly baseLine = BASE_LINE;
   protected readonly fullLine = BASE_LINE - FULL_HEIGHT;
-  protected readonly hourTicks = Array.from({ length: 24 }, (_, hour) => ({ x: (hour / 24) * 100, isLong: hour % 6 === 0 }));
+  protected readonly hourTicks = Array.from({ length: 24 }, (_, hour) => ({
+    x: (hour / 24) * 100,
+    isLong: hour % 6 === 0,
+  }));
 
   protected readonly days = computed(() => {
     const workshop = this.workshop();
@@ -67,7 +78,8 @@ export class Ell {
   /** A click that was not the end of a drag over several days. */
   protected choose(index: number): void {
     const span = this.ell.span();
-    const wasDragged = span !== null && span.from !== span.to && this.dragAnchor !== null && this.isPicked(index);
+    const wasDragged =
+      span !== null && span.from !== span.to && this.dragAnchor !== null && this.isPicked(index);
     if (!wasDragged || this.dragAnchor === index) this.ell.toggle(index);
     this.dragAnchor = null;
   }

@@ -7,6 +7,7 @@ export class WallTime {
       timeZone,
       weekday: 'short',
       day: 'numeric',
+      month: 'short',
       hour: '2-digit',
       minute: '2-digit',
       hourCycle: 'h23',
@@ -33,6 +34,11 @@ export class WallTime {
   /** Fri 19, 15:00 */
   dayTime(instant: number): string {
     return `${this.day(instant)}, ${this.time(instant)}`;
+  }
+
+  /** Wed 1 Jul, 15:00: for what may lie in another month */
+  dateTime(instant: number): string {
+    return `${this.day(instant)} ${this.read(instant)['month']}, ${this.time(instant)}`;
   }
 
   /** Friday */

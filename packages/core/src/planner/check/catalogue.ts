@@ -29,9 +29,7 @@ export function catalogueOf(problem: Problem): Catalogue {
     people: byId(problem.people),
     zones: byId(problem.zones),
     orders: byId(problem.orders),
-    leaves: new Map(
-      problem.orders.map((order) => [order.id, leaveMinute(order, problem.places)] as const),
-    ),
+    leaves: new Map(problem.orders.map((order) => [order.id, leaveMinute(order, problem.places)] as const)),
   };
 }
 

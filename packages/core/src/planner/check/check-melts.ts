@@ -1,5 +1,5 @@
 import { allergensBefore, walkBowl } from '../allergens';
-import { setupMinutes, stageGrams, startedPieces } from '../amounts';
+import { setupMinutes, stageGrams, startedPieces, usableMinutes } from '../amounts';
 import type { Melt, Product } from '../problem';
 import { found, type Catalogue } from './catalogue';
 import type { SoundPlan } from './check-shape';
@@ -75,7 +75,9 @@ function meltRefFault(
 }
 
 function checkWindow(catalogue: Catalogue, { melt, dips }: Filling, report: Report): void {
-  const latest = melt.setupEnd + found(catalogue.coatings, melt.coating).usableMinutes;
+  const latest =
+    melt.setupEnd +
+    usableMinutes(found(catalogue.coatings, melt.coating), found(catalogue.melters, melt.melter));
   if (melt.closed <= melt.setupEnd || melt.closed > latest)
     report('melt-window', melt.id, `closed ${melt.closed} outside (${melt.setupEnd}, ${latest}]`);
   if (dips.length === 0) report('melt-unused', melt.id, 'dips nothing');
@@ -122,7 +124,11 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     const needed = setupMinutes(found(catalogue.coatings, melt.coating), melt.grams, step.cleanMinutes);
     const taken = melt.setupEnd - melt.setupStart;
     if (taken !== needed)
-      report('setup-duration', melt.id, `takes ${taken}, must take ${needed} (cleaning ${step.cleanMinutes})`);
+      report(
+        'setup-duration',
+        melt.id,
+        `takes ${taken}, must take ${needed} (cleaning ${step.cleanMinutes})`,
+      );
     step.undeclared.forEach((allergen, i) => {
       if (allergen !== null)
         report('allergen', dips[i]!.at, `${allergen} is in bowl ${melt.id} but not declared`);

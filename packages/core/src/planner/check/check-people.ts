@@ -59,8 +59,7 @@ function checkTasks(person: Person, tasks: readonly Task[], report: Report): voi
     if (!person.skills.includes(task.skill)) report('skill', task.at, `${person.id} lacks ${task.skill}`);
     if (!person.shifts.some((shift) => holds(shift, task)))
       report('shift', task.at, `${person.id} has no shift that holds [${task.start},${task.end})`);
-    if (task.start < busyUntil)
-      report('person-overlap', task.at, `${person.id} is busy until ${busyUntil}`);
+    if (task.start < busyUntil) report('person-overlap', task.at, `${person.id} is busy until ${busyUntil}`);
     busyUntil = Math.max(busyUntil, task.end);
   }
 }

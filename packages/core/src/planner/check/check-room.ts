@@ -16,7 +16,11 @@ export function checkRoom(
       const profile = trayProfile(stays.filter((stay) => stay.zone === zone.id));
       for (const step of profile)
         if (step.trays > zone.trays)
-          report('zone', `zone ${zone.id}`, `${step.trays} of ${zone.trays} trays from ${step.from} to ${step.to}`);
+          report(
+            'zone',
+            `zone ${zone.id}`,
+            `${step.trays} of ${zone.trays} trays from ${step.from} to ${step.to}`,
+          );
       return [zone.id, { peak: Math.max(0, ...profile.map((step) => step.trays)), trays: zone.trays }];
     }),
   );

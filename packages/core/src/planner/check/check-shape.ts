@@ -145,8 +145,7 @@ class ShapeCheck {
       return this.refuse('shape', at, 'is not an integer');
     const horizon = this.catalogue.problem.horizon;
     return (
-      (value >= 0 && value <= horizon) ||
-      this.refuse('horizon', at, `${value} is outside 0..${horizon}`)
+      (value >= 0 && value <= horizon) || this.refuse('horizon', at, `${value} is outside 0..${horizon}`)
     );
   }
 

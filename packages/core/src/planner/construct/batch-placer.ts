@@ -205,7 +205,13 @@ export class BatchPlacer {
       this.bowlOptions(k, bowl).flatMap((melt) => {
         const end = this.latestDip(k, { person, minutes, bowl, melt }, window);
         if (end === null) return [];
-        return [{ ...this.candidate(k, person, { minutes, end, latest: window.latestEnd, bowl, melt }), bowl, melt }];
+        return [
+          {
+            ...this.candidate(k, person, { minutes, end, latest: window.latestEnd, bowl, melt }),
+            bowl,
+            melt,
+          },
+        ];
       }),
     );
   }
@@ -251,7 +257,14 @@ export class BatchPlacer {
     const labour = weights.labourMinute * task.minutes;
     const waiting = WAITING_PRICE * (task.latest - task.end);
     const price = labour + waiting + this.agePrice(k, task.end) + this.meltPrice(k, task);
-    return { person: person.id, start: task.end - task.minutes, end: task.end, bowl: null, melt: null, price };
+    return {
+      person: person.id,
+      start: task.end - task.minutes,
+      end: task.end,
+      bowl: null,
+      melt: null,
+      price,
+    };
   }
 
   private agePrice(k: number, end: number): number {

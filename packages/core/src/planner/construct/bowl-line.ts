@@ -1,5 +1,5 @@
 import { walkBowl, type BowlDip } from '../allergens';
-import { setupMinutes } from '../amounts';
+import { setupMinutes, usableMinutes } from '../amounts';
 import { found } from '../check/catalogue';
 import type { Coating, Melter } from '../problem';
 import type { WorkshopState } from './workshop-state';
@@ -36,10 +36,13 @@ export class BowlLine {
   ) {}
 
   /** End of the latest dip of `minutes` within the span that the melt could take, by its own dips and neighbours. */
-  latestDipIn(melt: WorkingMelt, dip: { minutes: number; grams: number; from: number; to: number }): number | null {
+  latestDipIn(
+    melt: WorkingMelt,
+    dip: { minutes: number; grams: number; from: number; to: number },
+  ): number | null {
     if (!this.hasGramsFor(melt, dip.grams)) return null;
     const index = this.melts.indexOf(melt);
-    const usable = found(this.state.catalogue.coatings, melt.coating).usableMinutes;
+    const usable = this.usable(melt.coating);
     const to = Math.min(dip.to, this.nextStart(index), melt.setupEnd + usable);
     const from = Math.max(
       dip.from,
@@ -60,7 +63,7 @@ export class BowlLine {
     dip: { minutes: number; grams: number; from: number; to: number },
   ): number | null {
     const grams = dip.grams + this.melter.tailGrams;
-    if (grams > this.melter.capacityGrams) return null;
+    if (grams > this.melter.capacityGrams || dip.minutes > this.usable(coating.id)) return null;
     const setup = setupMinutes(coating, grams, 0);
     for (let gap = this.melts.length; gap >= 0; gap--) {
       const to = Math.min(dip.to, gap < this.melts.length ? this.melts[gap]!.setupStart : Infinity);
@@ -107,6 +110,10 @@ export class BowlLine {
     return used + grams + this.melter.tailGrams <= melt.grams;
   }
 
+  private usable(coating: string): number {
+    return usableMinutes(found(this.state.catalogue.coatings, coating), this.melter);
+  }
+
   private previousClosed(index: number): number {
     return index > 0 ? this.melts[index - 1]!.closed : this.state.now;
   }
@@ -142,12 +149,13 @@ export class BowlLine {
   private fitSetup(melt: WorkingMelt, minutes: number, earliest: number): WorkingMelt | null {
     const coating = found(this.state.catalogue.coatings, melt.coating);
     const firstDip = melt.dips[0]?.start ?? melt.closed;
-    const opens = Math.max(earliest, melt.closed - coating.usableMinutes - minutes);
+    const usable = this.usable(melt.coating);
+    const opens = Math.max(earliest, melt.closed - usable - minutes);
     const isKept =
       melt.person !== '' &&
       melt.setupEnd - melt.setupStart === minutes &&
       melt.setupEnd <= firstDip &&
-      (melt.isFixed ? melt.closed - coating.usableMinutes <= melt.setupEnd : melt.setupStart >= opens);
+      (melt.isFixed ? melt.closed - usable <= melt.setupEnd : melt.setupStart >= opens);
     if (isKept) return melt;
     if (melt.isFixed) return null;
     if (melt.person !== '') this.state.unbook(melt.person, melt.setupStart, melt.setupEnd);

@@ -117,11 +117,16 @@ class Construct {
   private plan(): Plan {
     const fixedMelts = new Set((this.problem.fixed?.melts ?? []).map((melt) => melt.id));
     const melts = this.state.bowls.flatMap((bowl) =>
-      bowl.melts.map(
-        ({ id, melter, coating, grams, person, setupStart, setupEnd, closed }): Melt => ({
-          id, melter, coating, grams, person, setupStart, setupEnd, closed,
-        }),
-      ),
+      bowl.melts.map(({ id, melter, coating, grams, person, setupStart, setupEnd, closed }): Melt => ({
+        id,
+        melter,
+        coating,
+        grams,
+        person,
+        setupStart,
+        setupEnd,
+        closed,
+      })),
     );
     const fixedBatches = new Set((this.problem.fixed?.batches ?? []).map((batch) => batch.id));
     const meltNames = named(melts, { taken: fixedMelts, prefix: 'm', start: (melt) => melt.setupStart });

@@ -45,7 +45,12 @@ export function largestBatch(problem: Problem, product: Product, runBy: 'fastest
   return low;
 }
 
-function isBatchPossible(problem: Problem, product: Product, good: number, runBy: 'fastest' | 'slowest'): boolean {
+function isBatchPossible(
+  problem: Problem,
+  product: Product,
+  good: number,
+  runBy: 'fastest' | 'slowest',
+): boolean {
   const started = startedPieces(product, good);
   const bowl = Math.max(0, ...problem.melters.map((melter) => melter.capacityGrams - melter.tailGrams));
   return (

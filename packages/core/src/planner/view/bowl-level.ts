@@ -41,7 +41,16 @@ export function bowlLevels(catalogue: Catalogue, plan: Plan): BowlLevel[] {
       const gramsBefore = level;
       level -= grams;
       const { stage, start, end } = task;
-      return { batch: batch.id, product: batch.product, stage, pieces, start, end, gramsBefore, gramsAfter: level };
+      return {
+        batch: batch.id,
+        product: batch.product,
+        stage,
+        pieces,
+        start,
+        end,
+        gramsBefore,
+        gramsAfter: level,
+      };
     });
     return { melt, steps, tailGrams: found(catalogue.melters, melt.melter).tailGrams, leftGrams: level };
   });

@@ -1,4 +1,4 @@
-import { clockStageIndex, stageMinutes, startedPieces } from '../amounts';
+import { clockStageIndex, stageMinutes, startedPieces, usableMinutes } from '../amounts';
 import { found, type Catalogue } from '../check/catalogue';
 import { BusyHours } from '../construct/busy-hours';
 import type { Batch, Plan, Product } from '../problem';
@@ -103,14 +103,25 @@ function tasksOf(plan: Plan, person: string, except: string): [number, number][]
 }
 
 /** Whether the batch's own melt, by the other dips in it, has room for the dip right before the latest end. */
-function isBowlFree(catalogue: Catalogue, plan: Plan, batch: Batch, span: { k: number; latest: number }): boolean {
+function isBowlFree(
+  catalogue: Catalogue,
+  plan: Plan,
+  batch: Batch,
+  span: { k: number; latest: number },
+): boolean {
   const task = batch.stages[span.k]!;
   const start = span.latest - (task.end - task.start);
   const melt = plan.melts.find((each) => each.id === task.melt)!;
-  const usable = found(catalogue.coatings, melt.coating).usableMinutes;
+  const usable = usableMinutes(
+    found(catalogue.coatings, melt.coating),
+    found(catalogue.melters, melt.melter),
+  );
   const isOwned = plan.melts.some(
     (other) =>
-      other.id !== melt.id && other.melter === melt.melter && other.setupStart < span.latest && other.closed > start,
+      other.id !== melt.id &&
+      other.melter === melt.melter &&
+      other.setupStart < span.latest &&
+      other.closed > start,
   );
   const isTaken = plan.batches.some((other) =>
     other.stages.some(

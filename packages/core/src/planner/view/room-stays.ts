@@ -44,7 +44,13 @@ function staysUntilPickup(
   return [...leaving]
     .sort(([a], [b]) => a - b)
     .map(([to, left]) => {
-      const stay = { batch: batch.id, zone: rest.zone, trays: traysFor(pieces, rest.piecesPerTray), from, to };
+      const stay = {
+        batch: batch.id,
+        zone: rest.zone,
+        trays: traysFor(pieces, rest.piecesPerTray),
+        from,
+        to,
+      };
       pieces -= left;
       from = Math.max(from, to);
       return stay;

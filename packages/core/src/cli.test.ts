@@ -1,0 +1,48 @@
+import { spawnSync } from 'node:child_process';
+import { resolve } from 'node:path';
+import { describe, expect, test } from 'vitest';
+import { smallProblem } from './planner/testing/small-problem';
+
+const root = resolve(import.meta.dirname, '../../..');
+
+function core(args: string[], input: unknown): { status: number | null; stdout: string; stderr: string } {
+  const text = typeof input === 'string' ? input : JSON.stringify(input);
+  return spawnSync(process.execPath, ['--import', 'tsx', resolve(import.meta.dirname, 'cli.ts'), ...args], {
+    cwd: root,
+    input: text,
+    encoding: 'utf8',
+  });
+}
+
+describe('the command line', { timeout: 30_000 }, () => {
+  test('reads a problem and writes a plan', () => {
+    const { status, stdout, stderr } = core(['plan', '--steps', '2'], smallProblem);
+    expect({ status, stderr }).toEqual({ status: 0, stderr: '' });
+    expect(JSON.parse(stdout)).toMatchObject({ format: 'alnage-plan/1', unmet: [] });
+  });
+
+  test.each<[string, string[], unknown, object]>([
+    [
+      'a value out of range',
+      ['plan'],
+      { ...smallProblem, horizon: 0 },
+      { code: 'out-of-range', field: '/horizon', value: 0 },
+    ],
+    ['what is no JSON', ['coat'], '{', { code: 'not-json', field: '' }],
+    ['a name that it does not know', ['bake'], {}, { code: 'unknown-value', field: 'NAME', value: 'bake' }],
+    ['no name', [], {}, { code: 'unknown-value', field: 'NAME', value: null }],
+    ['an option that it does not know', ['plan', '--fast'], {}, { code: 'unknown-value', field: 'options' }],
+    [
+      'a step count that is none',
+      ['plan', '--steps', 'many'],
+      smallProblem,
+      { code: 'wrong-type', field: '--steps', value: 'NaN' },
+    ],
+  ])('refuses %s with one JSON problem and exit code 2', (_name, args, input, problem) => {
+    const { status, stdout, stderr } = core(args, input);
+    expect({ status, stdout }).toEqual({ status: 2, stdout: '' });
+    const told = JSON.parse(stderr) as Record<string, unknown>;
+    expect(told).toMatchObject(problem);
+    expect(Object.keys(told).sort()).toEqual(['code', 'detail', 'field', 'range', 'title', 'type', 'value']);
+  });
+});

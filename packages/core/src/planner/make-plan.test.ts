@@ -1,0 +1,143 @@
+import { describe, expect, test } from 'vitest';
+import { makePlan } from './make-plan';
+import type { Problem } from './problem';
+import { berry, randomProblem, runa, smallProblem } from './testing/small-problem';
+
+describe('a plan', () => {
+  test('meets every order of the small workshop', () => {
+    const { plan, report } = makePlan(smallProblem);
+    expect(report).toMatchObject({ ok: true, unmetPieces: 0 });
+    expect(plan.unmet).toEqual([]);
+  });
+
+  test('breaks no rule on random problems, and says of every missing piece what stood in the way', () => {
+    let unmet = 0;
+    for (let seed = 1; seed <= 150; seed++) {
+      const problem = randomProblem(seed);
+      const { plan, report, reasons } = makePlan(problem, { steps: 2 });
+      expect(report.violations, `seed ${seed}`).toEqual([]);
+      expect(
+        reasons.map(({ order, product, pieces }) => ({ order, product, pieces })),
+        `seed ${seed}`,
+      ).toEqual(plan.unmet);
+      unmet += plan.unmet.length;
+    }
+    expect(unmet).toBeGreaterThan(0);
+  });
+
+  test('is the same for the same problem and steps', () => {
+    const problem = randomProblem(7);
+    expect(makePlan(problem, { steps: 4 })).toEqual(makePlan(problem, { steps: 4 }));
+  });
+
+  test('never gets dearer with more steps', () => {
+    for (const seed of [3, 11, 29]) {
+      const costs = [1, 3, 8].map((steps) => makePlan(randomProblem(seed), { steps }).report.cost!);
+      expect([...costs].sort((a, b) => b - a)).toEqual(costs);
+    }
+  });
+
+  test('stops when it is told to, with what it has', () => {
+    const { steps, report } = makePlan(smallProblem, { shouldStop: () => true });
+    expect(steps).toBe(1);
+    expect(report.ok).toBe(true);
+  });
+
+  test('of no orders is empty', () => {
+    expect(makePlan({ ...smallProblem, orders: [] }).plan).toMatchObject({
+      batches: [],
+      melts: [],
+      unmet: [],
+    });
+  });
+});
+
+describe('what cannot be met is told with its reason', () => {
+  const oneOrder = (due: number, pieces = 24): Problem['orders'] => [
+    { id: 'o1', due, weight: 1, lines: [{ product: 'berry', pieces }] },
+  ];
+
+  test.each<[string, Partial<Problem>, object]>([
+    ['no hands', { people: [{ ...runa, skills: ['temper'] }] }, { kind: 'hands', skill: 'pack' }],
+    [
+      'nobody who tempers',
+      { people: [{ ...runa, skills: ['dip', 'prep', 'pack'] }] },
+      { kind: 'bowl', coating: 'dark' },
+    ],
+    [
+      'no trays',
+      { zones: smallProblem.zones.map((zone) => (zone.id === 'fridge' ? { ...zone, trays: 0 } : zone)) },
+      { kind: 'room', zone: 'fridge' },
+    ],
+    ['no time before pickup', { now: 2000 }, { kind: 'time' }],
+    [
+      'no bowl that is large enough',
+      { melters: [{ id: 'cup', capacityGrams: 10, tailGrams: 9 }] },
+      { kind: 'bowl', coating: 'dark' },
+    ],
+  ])('%s', (_name, change, blocker) => {
+    const { plan, reasons } = makePlan({ ...smallProblem, orders: oneOrder(2040), ...change });
+    expect(plan.unmet).toEqual([{ order: 'o1', product: 'berry', pieces: 24 }]);
+    expect(reasons[0]!.blocker).toMatchObject(blocker);
+  });
+
+  test('a pickup at minute 0 cannot be met at all', () => {
+    expect(makePlan({ ...smallProblem, orders: oneOrder(0) }).reasons[0]!.blocker.kind).toBe('time');
+  });
+
+  test('what fits of an order is made, and only the rest is not', () => {
+    const zones = smallProblem.zones.map((zone) => (zone.id === 'fridge' ? { ...zone, trays: 1 } : zone));
+    const { report } = makePlan({ ...smallProblem, zones, orders: oneOrder(2040, 60) });
+    expect(report.metPieces).toBeGreaterThan(0);
+    expect(report.unmetPieces).toBeGreaterThan(0);
+  });
+});
+
+describe('a plan from now on', () => {
+  test('starts nothing before now and keeps what is fixed', () => {
+    const first = makePlan(smallProblem).plan;
+    const now = 1980;
+    const begun = first.batches.filter((batch) => batch.stages[0]!.start < now);
+    const needed = new Set(begun.flatMap((batch) => batch.stages.map((task) => task.melt)));
+    const melts = first.melts.filter((melt) => needed.has(melt.id));
+    expect(begun.length).toBeGreaterThan(0);
+    const problem: Problem = { ...smallProblem, now, fixed: { batches: begun, melts } };
+    const { plan, report } = makePlan(problem);
+    expect(report.violations).toEqual([]);
+    for (const batch of begun) expect(plan.batches).toContainEqual(batch);
+  });
+
+  test('dips more from a fixed melt as far as its grams go', () => {
+    const melt = {
+      id: 'm1',
+      melter: 'bowl-a',
+      coating: 'dark',
+      grams: 900,
+      person: 'runa',
+      setupStart: 1870,
+      setupEnd: 1894,
+      closed: 1940,
+    };
+    const stages = [
+      { stage: 'wash', person: 'runa', start: 1000, end: 1006, melt: null },
+      { stage: 'dip', person: 'runa', start: 1900, end: 1905, melt: 'm1' },
+      { stage: 'pack', person: 'runa', start: 1930, end: 1934, melt: null },
+    ];
+    const batch = { id: 'b1', product: 'berry', pieces: 12, serves: [{ order: 'o1', pieces: 12 }], stages };
+    const waits = berry.stages.map((stage) => ({ ...stage, then: { ...stage.then, maxMinutes: 2000 } }));
+    const problem: Problem = {
+      ...smallProblem,
+      products: [{ ...berry, stages: waits }],
+      now: 1880,
+      fixed: { batches: [batch], melts: [melt] },
+      orders: [
+        { id: 'o1', due: 2010, weight: 1, lines: [{ product: 'berry', pieces: 12 }] },
+        { id: 'o2', due: 2200, weight: 1, lines: [{ product: 'berry', pieces: 20 }] },
+      ],
+    };
+    const { plan, report } = makePlan(problem);
+    expect(report.violations).toEqual([]);
+    expect(report.unmetPieces).toBe(0);
+    expect(plan.melts).toContainEqual(expect.objectContaining({ id: 'm1', grams: 900 }));
+  });
+});

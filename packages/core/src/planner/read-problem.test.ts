@@ -1,0 +1,89 @@
+import { describe, expect, test } from 'vitest';
+import { InputError } from '../input/input-error';
+import type { Problem } from './problem';
+import { readProblem } from './read-problem';
+import { smallProblem } from './testing/small-problem';
+
+/** The small problem as plain JSON with one value set anew by its JSON Pointer; undefined takes it away. */
+function withValue(pointer: string, value: unknown): unknown {
+  const copy = JSON.parse(JSON.stringify(smallProblem)) as Record<string, unknown>;
+  const keys = pointer.split('/').slice(1);
+  const last = keys.pop()!;
+  const parent = keys.reduce((at, key) => at[key] as Record<string, unknown>, copy);
+  if (value === undefined) delete parent[last];
+  else parent[last] = value;
+  return copy;
+}
+
+function faultOf(json: unknown): InputError {
+  try {
+    readProblem(json);
+  } catch (error) {
+    if (error instanceof InputError) return error;
+    throw error;
+  }
+  throw new Error('was taken');
+}
+
+describe('a problem', () => {
+  test('is read as it is, unknown fields left out', () => {
+    const json = { ...(withValue('/orders/0/note', 'for Varg') as Problem), name: 'Midsummer' };
+    expect(readProblem(json)).toEqual(smallProblem);
+  });
+
+  test('keeps the optional fields', () => {
+    const json = {
+      ...smallProblem,
+      now: 600,
+      places: [{ id: 'quay', minutes: 25 }],
+      orders: smallProblem.orders.map((order) => ({ ...order, place: 'quay' })),
+      fixed: { batches: [], melts: [] },
+    };
+    expect(readProblem(json)).toEqual(json);
+  });
+
+  test.each<[string, unknown, string]>([
+    ['/format', 'plan/9', 'unknown-value'],
+    ['/horizon', 0, 'out-of-range'],
+    ['/horizon', 527_041, 'out-of-range'],
+    ['/horizon', 1.5, 'not-an-integer'],
+    ['/weights/melt', -1, 'out-of-range'],
+    ['/weights/melt', undefined, 'missing-field'],
+    ['/products/0/targetAgeMinutes', 1441, 'out-of-range'],
+    ['/products/0/stages', [], 'out-of-range'],
+    ['/products/0/stages/1/coating/id', 'ruby', 'unknown-reference'],
+    ['/products/0/stages/1/coating/gramsPerPiece', 0, 'out-of-range'],
+    ['/products/0/stages/0/then/zone', 'attic', 'unknown-reference'],
+    ['/products/0/stages/0/then/maxMinutes', 44, 'out-of-range'],
+    ['/products/0/stages/2/id', 'wash', 'duplicate'],
+    ['/products/0/startPercent', 99, 'out-of-range'],
+    ['/products/0/clockStage', 'bake', 'unknown-reference'],
+    ['/products/1/id', 'berry', 'duplicate'],
+    ['/coatings/0/usableMinutes', 0, 'out-of-range'],
+    ['/melters/0/tailGrams', 5000, 'out-of-range'],
+    ['/changeovers/pairs/0/from', 'ruby', 'unknown-reference'],
+    ['/people/0/pace', 0, 'out-of-range'],
+    ['/people/0/shifts/1', [700, 800], 'out-of-range'],
+    ['/people/0/shifts/3', [2205, 2881], 'out-of-range'],
+    ['/zones/0/trays', -1, 'out-of-range'],
+    ['/orders/0/due', 2881, 'out-of-range'],
+    ['/orders/0/lines', [], 'out-of-range'],
+    ['/orders/1/lines/1/product', 'berry', 'duplicate'],
+    ['/orders/0/lines/0/pieces', 0, 'out-of-range'],
+    ['/orders/0/place', 'quay', 'unknown-reference'],
+    ['/now', -1, 'out-of-range'],
+  ])('with %s = %j is refused, named by its pointer', (pointer, value, code) => {
+    const fault = faultOf(withValue(pointer, value));
+    expect(fault.code).toBe(code);
+    expect(fault.field).toBe(pointer);
+  });
+
+  test('with a pair of changeovers twice is refused', () => {
+    const pair = { from: 'milk', to: 'dark', minutes: 5 };
+    expect(faultOf(withValue('/changeovers/pairs', [pair, pair]))).toMatchObject({ code: 'duplicate' });
+  });
+
+  test.each([null, [], 'text', 7])('is not made of %j', (json) => {
+    expect(faultOf(json).code).toBe('wrong-type');
+  });
+});

@@ -1,0 +1,186 @@
+import type { Person, Problem, Product, ProductStage, StageCoating, Rest } from '../problem';
+
+/** Problems for tests: a bench of two people, two bowls and two pieces, and random ones like it. */
+
+interface StagePart {
+  readonly skill: string;
+  readonly fixedMinutes?: number;
+  readonly secondsPerPiece?: number;
+  readonly maxRunMinutes?: number | null;
+  readonly coating?: StageCoating;
+  readonly then: Rest;
+}
+
+export function stage(id: string, part: StagePart): ProductStage {
+  const { skill, fixedMinutes = 3, secondsPerPiece = 6, maxRunMinutes = null, coating = null, then } = part;
+  return { id, skill, fixedMinutes, secondsPerPiece, maxRunMinutes, coating, then };
+}
+
+const rest = (zone: string, piecesPerTray: number, minMinutes: number, maxMinutes: number): Rest => ({
+  zone,
+  piecesPerTray,
+  minMinutes,
+  maxMinutes,
+});
+
+export const berry: Product = {
+  id: 'berry',
+  allergens: [],
+  lifeMinutes: 1440,
+  targetAgeMinutes: 600,
+  maxBatchPieces: 100,
+  stages: [
+    stage('wash', { skill: 'prep', fixedMinutes: 5, secondsPerPiece: 5, then: rest('rack', 48, 45, 240) }),
+    stage('dip', {
+      skill: 'dip',
+      secondsPerPiece: 12,
+      maxRunMinutes: 45,
+      coating: { id: 'dark', gramsPerPiece: 6 },
+      then: rest('fridge', 30, 20, 1200),
+    }),
+    stage('pack', { skill: 'pack', then: rest('fridge', 36, 0, 720) }),
+  ],
+};
+
+export const twist: Product = {
+  id: 'twist',
+  allergens: ['gluten'],
+  lifeMinutes: 20_160,
+  targetAgeMinutes: 7200,
+  maxBatchPieces: 200,
+  stages: [
+    stage('dip', {
+      skill: 'dip',
+      secondsPerPiece: 9,
+      coating: { id: 'milk', gramsPerPiece: 6 },
+      then: rest('rack', 48, 30, 4320),
+    }),
+    stage('pack', { skill: 'pack', secondsPerPiece: 4, then: rest('shelf', 96, 0, 20_000) }),
+  ],
+};
+
+export const runa: Person = {
+  id: 'runa',
+  pace: 90,
+  skills: ['dip', 'temper', 'prep', 'pack'],
+  shifts: [
+    [420, 720],
+    [765, 1080],
+    [1860, 2160],
+    [2205, 2520],
+  ],
+};
+
+export const tove: Person = {
+  id: 'tove',
+  pace: 110,
+  skills: ['dip', 'prep', 'pack'],
+  shifts: [
+    [480, 780],
+    [1920, 2220],
+  ],
+};
+
+/** Two days; berries and twists for the second morning. */
+export const smallProblem: Problem = {
+  format: 'alnage-problem/1',
+  horizon: 2880,
+  weights: {
+    unmetPiece: 1000,
+    agePieceHour: 2,
+    labourMinute: 1,
+    melt: 10,
+    leftoverGram: 0.01,
+    stretchMinute: 0.1,
+  },
+  products: [berry, twist],
+  coatings: [
+    {
+      id: 'dark',
+      skill: 'temper',
+      setupFixedMinutes: 20,
+      setupMinutesPerKg: 4,
+      usableMinutes: 240,
+      allergens: ['soya'],
+    },
+    {
+      id: 'milk',
+      skill: 'temper',
+      setupFixedMinutes: 18,
+      setupMinutesPerKg: 4,
+      usableMinutes: 210,
+      allergens: ['milk', 'soya'],
+    },
+  ],
+  melters: [
+    { id: 'bowl-a', capacityGrams: 5000, tailGrams: 500 },
+    { id: 'bowl-b', capacityGrams: 3000, tailGrams: 350 },
+  ],
+  changeovers: { defaultMinutes: 10, allergenMinutes: 25, pairs: [{ from: 'milk', to: 'dark', minutes: 5 }] },
+  people: [runa, tove],
+  zones: [
+    { id: 'rack', trays: 20 },
+    { id: 'fridge', trays: 12 },
+    { id: 'shelf', trays: 30 },
+  ],
+  orders: [
+    { id: 'o1', due: 2010, weight: 1, lines: [{ product: 'berry', pieces: 24 }] },
+    {
+      id: 'o2',
+      due: 2100,
+      weight: 1,
+      lines: [
+        { product: 'berry', pieces: 48 },
+        { product: 'twist', pieces: 20 },
+      ],
+    },
+    { id: 'o3', due: 2340, weight: 2, lines: [{ product: 'twist', pieces: 60 }] },
+  ],
+};
+
+/** Numbers in 0..1 that are the same for the same seed. Source: mulberry32, a public-domain generator. */
+export function seeded(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+/** The small problem with random orders, trays, bowls and hands; some of them cannot be met in full. */
+export function randomProblem(seed: number): Problem {
+  const random = seeded(seed);
+  const whole = (min: number, max: number): number => min + Math.floor(random() * (max - min + 1));
+  const frost: Product = {
+    ...berry,
+    id: 'frost',
+    stages: [
+      berry.stages[0]!,
+      { ...berry.stages[1]!, coating: { id: 'milk', gramsPerPiece: 5 }, then: rest('fridge', 30, 20, 300) },
+      stage('drizzle', {
+        skill: 'dip',
+        secondsPerPiece: 4,
+        coating: { id: 'dark', gramsPerPiece: 1 },
+        then: rest('fridge', 30, 20, 1200),
+      }),
+      berry.stages[2]!,
+    ],
+  };
+  return {
+    ...smallProblem,
+    products: [berry, twist, frost],
+    melters: smallProblem.melters.slice(0, whole(1, 2)),
+    zones: smallProblem.zones.map((zone) => ({ ...zone, trays: whole(2, zone.trays) })),
+    people: smallProblem.people.map((person) => ({ ...person, pace: whole(80, 125) })),
+    orders: Array.from({ length: whole(1, 12) }, (_, i) => ({
+      id: `o${i}`,
+      due: whole(126, 170) * 15,
+      weight: whole(1, 3),
+      lines: ['berry', 'twist', 'frost']
+        .filter(() => random() < 0.5)
+        .map((product) => ({ product, pieces: whole(1, 60) })),
+    })).filter((order) => order.lines.length > 0),
+  };
+}

@@ -1,0 +1,143 @@
+import { describe, expect, test } from 'vitest';
+import { catalogueOf } from '../check/catalogue';
+import { makePlan } from '../make-plan';
+import type { Batch, Plan, Problem } from '../problem';
+import { randomProblem, smallProblem } from '../testing/small-problem';
+import { bowlLevels } from './bowl-level';
+import { dayLoads, zoneProfiles } from './day-load';
+import { explainBatch } from './explain-batch';
+import { lifeTape } from './life-tape';
+import { roomStays } from './room-stays';
+import { trayProfile } from './tray-profile';
+
+const catalogue = catalogueOf(smallProblem);
+const plan = makePlan(smallProblem).plan;
+
+describe('an emptying bowl', () => {
+  test('steps down dip by dip, and its grams add up', () => {
+    for (const seed of [1, 2, 3, 4, 5]) {
+      const problem = randomProblem(seed);
+      const made = makePlan(problem, { steps: 1 }).plan;
+      for (const level of bowlLevels(catalogueOf(problem), made)) {
+        const used = level.steps.reduce((sum, step) => sum + step.gramsBefore - step.gramsAfter, 0);
+        expect(used + level.leftGrams).toBe(level.melt.grams);
+        expect(level.leftGrams).toBeGreaterThanOrEqual(level.tailGrams);
+        expect(level.steps[0]!.gramsBefore).toBe(level.melt.grams);
+      }
+    }
+  });
+});
+
+describe('a life tape', () => {
+  test('runs from the clock’s stage to the last pickup, with an age at each', () => {
+    const batch = plan.batches.find((each) => each.product === 'berry')!;
+    const tape = lifeTape(catalogue, batch);
+    expect(tape.clock).toBe(batch.stages[1]!.end);
+    expect(tape.limitEnd - tape.clock).toBe(1440);
+    expect(tape.targetEnd - tape.clock).toBe(600);
+    for (const pickup of tape.pickups) expect(pickup.ageMinutes).toBe(pickup.minute - tape.clock);
+  });
+});
+
+describe('trays', () => {
+  const batch: Batch = {
+    id: 'b',
+    product: 'berry',
+    pieces: 60,
+    serves: [
+      { order: 'o1', pieces: 24 },
+      { order: 'o2', pieces: 36 },
+    ],
+    stages: [
+      { stage: 'wash', person: 'runa', start: 1800, end: 1810, melt: null },
+      { stage: 'dip', person: 'runa', start: 1860, end: 1875, melt: 'm' },
+      { stage: 'pack', person: 'runa', start: 1900, end: 1909, melt: null },
+    ],
+  };
+
+  test('lie between the stages and leave order by order', () => {
+    // 60/48 → 2 on the rack, 60/30 → 2 and 60/36 → 2 in the fridge, 36/36 → 1 after the first pickup
+    expect(roomStays(catalogue, batch).map(({ zone, trays, from, to }) => [zone, trays, from, to])).toEqual([
+      ['rack', 2, 1810, 1860],
+      ['fridge', 2, 1875, 1900],
+      ['fridge', 2, 1909, 2010],
+      ['fridge', 1, 2010, 2100],
+    ]);
+  });
+
+  test('add up to steps without a gap', () => {
+    const steps = trayProfile([
+      { from: 0, to: 10, trays: 2 },
+      { from: 5, to: 20, trays: 3 },
+      { from: 20, to: 30, trays: 3 },
+    ]);
+    expect(steps).toEqual([
+      { from: 0, to: 5, trays: 2 },
+      { from: 5, to: 10, trays: 5 },
+      { from: 10, to: 30, trays: 3 },
+    ]);
+    expect(trayProfile([])).toEqual([]);
+  });
+});
+
+describe('the load of a day', () => {
+  const loads = dayLoads(catalogue, plan, [
+    [0, 1440],
+    [1440, 2880],
+  ]);
+
+  test('counts all minutes of work once', () => {
+    const hands = loads.map((day) => day.loads.find((load) => load.resource === 'hands')!);
+    const worked =
+      plan.batches.flatMap((batch) => batch.stages).reduce((sum, task) => sum + task.end - task.start, 0) +
+      plan.melts.reduce((sum, melt) => sum + melt.setupEnd - melt.setupStart, 0);
+    expect(hands[0]!.used + hands[1]!.used).toBe(worked);
+    // Runa 300 + 315, Tove 300
+    expect(hands[0]!.available).toBe(915);
+  });
+
+  test('names the scarcest resource, zones by their peak', () => {
+    for (const day of loads)
+      expect(day.scarcest.share).toBe(Math.max(...day.loads.map((load) => load.share)));
+    const fridge = zoneProfiles(catalogue, plan).find((zone) => zone.zone === 'fridge')!;
+    const peak = Math.max(...fridge.profile.map((step) => step.trays));
+    expect(loads[1]!.loads.find((load) => load.zone === 'fridge')!.used).toBe(peak);
+  });
+
+  test('is without end where work has no hands at all', () => {
+    const nobody: Problem = {
+      ...smallProblem,
+      people: smallProblem.people.map((p) => ({ ...p, shifts: [] })),
+    };
+    expect(dayLoads(catalogueOf(nobody), plan, [[1440, 2880]])[0]!.scarcest.share).toBe(Infinity);
+  });
+});
+
+describe('why a batch is where it is', () => {
+  const reasonOf = (problem: Problem, made: Plan, batch: Batch) =>
+    explainBatch(catalogueOf(problem), made, batch);
+
+  test('its clock lies between the limit of its last pickup and the waits before its first', () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const problem = randomProblem(seed);
+      const made = makePlan(problem, { steps: 1 }).plan;
+      for (const batch of made.batches) {
+        const reason = reasonOf(problem, made, batch);
+        expect(reason.clock).toBeGreaterThanOrEqual(reason.earliestClock);
+        expect(reason.clock).toBeLessThanOrEqual(reason.latestClock);
+        if (reason.hold.kind === 'pickup') expect(reason.clock).toBe(reason.latestClock);
+      }
+    }
+  });
+
+  test('hands hold it when nobody with the skill is there any later', () => {
+    const [runa] = smallProblem.people;
+    const early: Problem = {
+      ...smallProblem,
+      people: [{ ...runa!, shifts: [[420, 1080]] }],
+      orders: [smallProblem.orders[2]!],
+    };
+    const made = makePlan(early).plan;
+    expect(reasonOf(early, made, made.batches[0]!).hold).toMatchObject({ kind: 'hands', skill: 'pack' });
+  });
+});
