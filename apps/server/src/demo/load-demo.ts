@@ -2,12 +2,12 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { OrderEntity, OrderLineEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanService } from '../plan/plan.service';
+import type { ShiftEntity } from '../workshop/resources.entity';
 import {
   BowlEntity,
   CoatingEntity,
   PersonEntity,
   PickupPointEntity,
-  ShiftEntity,
   ZoneEntity,
 } from '../workshop/resources.entity';
 import { SeasonEntity } from '../workshop/season.entity';
@@ -45,6 +45,7 @@ export async function loadDemo(db: DataSource): Promise<void> {
     await savePeople(manager);
     await manager.save(PieceEntity, listed(DEMO_PIECES));
     await manager.save(OrderEntity, DEMO_ORDERS.map(orderOf));
+    await manager.query(`select setval('order_ticket', $1)`, [FIRST_TICKET + DEMO_ORDERS.length - 1]);
   });
   await new PlanService(db, { now: () => DEMO_PLANNED }).make();
   await db.transaction((manager) => bringToThursday(manager));

@@ -125,7 +125,7 @@ const UP = [
   `ALTER TABLE "customer_order" ADD CONSTRAINT "FK_e14e7413f99637fb9fc9ef60825" FOREIGN KEY ("pickup_point_id") REFERENCES "pickup_point"("id") ON DELETE NO ACTION ON UPDATE NO ACTION`,
   `ALTER TABLE "order_line" ADD CONSTRAINT "FK_ed8fae6d7239e9d730219215af7" FOREIGN KEY ("order_id") REFERENCES "customer_order"("id") ON DELETE CASCADE ON UPDATE NO ACTION`,
   `ALTER TABLE "order_line" ADD CONSTRAINT "FK_728f398526fb8cf8c8eb0e47bff" FOREIGN KEY ("piece_id") REFERENCES "piece"("id") ON DELETE NO ACTION ON UPDATE NO ACTION`,
-  `CREATE SEQUENCE "order_ticket" START 401`,
+  `CREATE SEQUENCE "order_ticket"`,
 ];
 
 const TABLES = [

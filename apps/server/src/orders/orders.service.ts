@@ -59,7 +59,7 @@ export class OrdersService {
   change(id: string, change: OrderChange): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
-      const order = await this.lock(manager, id, change.version, setUp.timeZone);
+      const order = await this.lock(manager, { id, version: change.version }, setUp.timeZone);
       if (order.state !== 'promised') throw new ProblemError('order-state', { state: order.state });
       await this.judge(manager, change, setUp);
       await manager.delete(OrderLineEntity, { orderId: id });
@@ -74,7 +74,7 @@ export class OrdersService {
   move(id: string, { to, version }: OrderMove): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const { timeZone } = await requireSetUp(manager);
-      const order = await this.lock(manager, id, version, timeZone);
+      const order = await this.lock(manager, { id, version }, timeZone);
       if (!canMove(order.state, to)) throw new ProblemError('order-state', { state: order.state, to });
       Object.assign(order, { state: to, version: order.version + 1 });
       await manager.save(order);
@@ -85,8 +85,7 @@ export class OrdersService {
 
   private async lock(
     manager: EntityManager,
-    id: string,
-    version: number,
+    { id, version }: { id: string; version: number },
     timeZone: string,
   ): Promise<OrderEntity> {
     const row = await manager.findOne(OrderEntity, {

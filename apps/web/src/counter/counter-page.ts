@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, ElementRef, inject, viewChild } from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -6,7 +7,7 @@ import type { Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
-import { OrderDetails } from '../orders/parts/order-details';
+import { OrderDetails } from '../shared/orders/order-details';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { CounterPageStore } from './counter.store';
 

@@ -1,7 +1,7 @@
 import type { Order, Piece, SeasonDay, Workshop } from '@alnage/contract';
 import { duration } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
-import { linesText, matching } from '../orders/order-rows';
+import { linesText, matching } from '../shared/orders/order-rows';
 import type { OrderFate } from '../state/order-fate';
 
 const MS_PER_MINUTE = 60_000;

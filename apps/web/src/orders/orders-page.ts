@@ -1,12 +1,5 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  ElementRef,
-  inject,
-  viewChild,
-} from '@angular/core';
+import type { ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -21,7 +14,7 @@ import { Margin } from '../shared/margin/margin';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { OrdersPageStore } from './orders.store';
 import { OrderComposer } from './parts/order-composer';
-import { OrderDetails } from './parts/order-details';
+import { OrderDetails } from '../shared/orders/order-details';
 
 /** Orders: take, change and cancel; how each one stands in the plan. */
 @Component({

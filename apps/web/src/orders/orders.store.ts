@@ -7,7 +7,7 @@ import { WallTime } from '../shared/formats/wall-time';
 import { ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { workshopFeature } from '../state/workshop.state';
-import { matching, orderRows } from './order-rows';
+import { matching, orderRows } from '../shared/orders/order-rows';
 
 /** What is open in the composer: nothing, a new order, or a change to one. */
 export type Composing = { readonly kind: 'new' } | { readonly kind: 'change'; readonly order: Order } | null;

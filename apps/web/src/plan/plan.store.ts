@@ -8,8 +8,8 @@ import { ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
-import { planWords } from './plan-names';
-import { blockerText, whyText } from './plan-words';
+import { planWords } from '../shared/plan/plan-names';
+import { blockerText, whyText } from '../shared/plan/plan-words';
 
 const MS_PER_MINUTE = 60_000;
 /** A day at work is shown from early morning to the next early morning: berries lie overnight. */
@@ -46,6 +46,7 @@ export const PlanPageStore = signalStore(
       span,
       words,
       chosen,
+      ticket: computed(() => ticket),
       now: computed(() => minute(clock.now())),
       window: computed(() => {
         const first = days()[span().from];
@@ -56,12 +57,16 @@ export const PlanPageStore = signalStore(
           to: minute(Date.parse(last.end)) + DAY_OPENS_MINUTES,
         };
       }),
+    };
+  }),
+  withComputed(({ views, words, chosen, ticket }) => {
+    return {
       unmet: computed(() => {
         const [shown, named] = [views(), words()];
         if (!shown || !named) return [];
         return shown.saved.reasons.map((reason) => ({
           key: `${reason.order}-${reason.product}`,
-          what: `${ticket(reason.order)}: ${reason.pieces} ${named.piece(reason.product)}`,
+          what: `${ticket()(reason.order)}: ${reason.pieces} ${named.piece(reason.product)}`,
           why: blockerText(reason.blocker, named),
         }));
       }),
@@ -74,7 +79,7 @@ export const PlanPageStore = signalStore(
           product: batch.product,
           reason,
           words: named,
-          firstTicket: ticket(reason.firstOrder),
+          firstTicket: ticket()(reason.firstOrder),
           isFixed,
         });
       }),
@@ -96,7 +101,7 @@ export const PlanPageStore = signalStore(
             when: `${named.time(task.start)}–${named.clock(task.end)}`,
           })),
           pickups: tape.pickups.map((pickup) => ({
-            who: ticket(pickup.order),
+            who: ticket()(pickup.order),
             pieces: pickup.pieces,
             when: named.time(pickup.minute),
           })),

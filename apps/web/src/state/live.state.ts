@@ -14,19 +14,23 @@ export const LiveActions = createActionGroup({
   },
 });
 
+export interface LiveState {
+  readonly isConnected: boolean;
+}
+
 export const liveFeature = createFeature({
   name: 'live',
-  reducer: createReducer(
+  reducer: createReducer<LiveState>(
     { isConnected: true },
-    on(LiveActions.connectionLost, () => ({ isConnected: false })),
-    on(LiveActions.connectionBack, () => ({ isConnected: true })),
+    on(LiveActions.connectionLost, (): LiveState => ({ isConnected: false })),
+    on(LiveActions.connectionBack, (): LiveState => ({ isConnected: true })),
   ),
 });
 
 /** What the server's events say, as actions. */
 export const hearEvents = createEffect(
-  (live = inject(LiveEvents)) =>
-    live.changes().pipe(
+  (live = inject(LiveEvents)) => {
+    return live.changes().pipe(
       map((change) => {
         switch (change) {
           case 'orders':
@@ -39,6 +43,7 @@ export const hearEvents = createEffect(
             return LiveActions.connectionBack();
         }
       }),
-    ),
+    );
+  },
   { functional: true },
 );

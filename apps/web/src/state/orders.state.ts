@@ -44,20 +44,23 @@ export const ordersFeature = createFeature({
   name: 'orders',
   reducer: createReducer(
     initial,
-    on(OrderActions.read, (state, { orders }) => ({ ...state, orders, isRead: true })),
-    on(OrderActions.saveAsked, (state) => ({ ...state, isSaving: true, saveTrouble: null })),
-    on(OrderActions.saved, (state, { order }) => ({
+    on(OrderActions.read, (state, { orders }): OrdersState => ({ ...state, orders, isRead: true })),
+    on(OrderActions.saveAsked, (state): OrdersState => ({ ...state, isSaving: true, saveTrouble: null })),
+    on(OrderActions.saved, (state, { order }): OrdersState => ({
       ...state,
       orders: withOrder(state.orders, order),
       isSaving: false,
     })),
-    on(OrderActions.saveFailed, (state, { trouble }) => ({
+    on(OrderActions.saveFailed, (state, { trouble }): OrdersState => ({
       ...state,
       isSaving: false,
       saveTrouble: trouble,
     })),
-    on(OrderActions.saveDismissed, (state) => ({ ...state, saveTrouble: null })),
-    on(OrderActions.moved, (state, { order }) => ({ ...state, orders: withOrder(state.orders, order) })),
+    on(OrderActions.saveDismissed, (state): OrdersState => ({ ...state, saveTrouble: null })),
+    on(OrderActions.moved, (state, { order }): OrdersState => ({
+      ...state,
+      orders: withOrder(state.orders, order),
+    })),
   ),
   extraSelectors: ({ selectOrders }) => ({
     selectOrdersById: createSelector(
@@ -81,8 +84,8 @@ export function withOrder(orders: readonly Order[], order: Order): Order[] {
 }
 
 export const readOrders = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
-    actions.pipe(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
       ofType(WorkshopActions.read, LiveActions.ordersChanged, OrderActions.moveFailed),
       switchMap(() =>
         api.orders().pipe(
@@ -90,13 +93,14 @@ export const readOrders = createEffect(
           catchError((error: unknown) => of(OrderActions.readFailed({ trouble: troubleOf(error) }))),
         ),
       ),
-    ),
+    );
+  },
   { functional: true },
 );
 
 export const saveOrder = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
-    actions.pipe(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
       ofType(OrderActions.saveAsked),
       exhaustMap(({ draft, original }) =>
         (original
@@ -107,13 +111,14 @@ export const saveOrder = createEffect(
           catchError((error: unknown) => of(OrderActions.saveFailed({ trouble: troubleOf(error) }))),
         ),
       ),
-    ),
+    );
+  },
   { functional: true },
 );
 
 export const moveOrder = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
-    actions.pipe(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
       ofType(OrderActions.moveAsked),
       concatMap(({ order, to }) =>
         api.moveOrder(order.id, { to, version: order.version }).pipe(
@@ -121,6 +126,7 @@ export const moveOrder = createEffect(
           catchError((error: unknown) => of(OrderActions.moveFailed({ trouble: troubleOf(error) }))),
         ),
       ),
-    ),
+    );
+  },
   { functional: true },
 );

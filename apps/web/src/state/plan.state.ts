@@ -61,14 +61,14 @@ export const planFeature = createFeature({
   name: 'plan',
   reducer: createReducer(
     initial,
-    on(PlanActions.read, (state, { saved }) => ({ ...state, saved, trouble: null })),
-    on(PlanActions.readFailed, (state, { trouble }) => ({
+    on(PlanActions.read, (state, { saved }): PlanState => ({ ...state, saved, trouble: null })),
+    on(PlanActions.readFailed, (state, { trouble }): PlanState => ({
       ...state,
       trouble: trouble.code === 'no-plan' || trouble.code === 'nothing-set-up' ? null : trouble,
     })),
-    on(PlanActions.planAsked, (state) => ({ ...state, isPlanning: true, trouble: null })),
-    on(PlanActions.planned, (state, { saved }) => ({ ...state, saved, isPlanning: false })),
-    on(PlanActions.planFailed, (state, { trouble }) => ({ ...state, trouble, isPlanning: false })),
+    on(PlanActions.planAsked, (state): PlanState => ({ ...state, isPlanning: true, trouble: null })),
+    on(PlanActions.planned, (state, { saved }): PlanState => ({ ...state, saved, isPlanning: false })),
+    on(PlanActions.planFailed, (state, { trouble }): PlanState => ({ ...state, trouble, isPlanning: false })),
   ),
   extraSelectors: ({ selectSaved }) => {
     const selectViews = createSelector(selectSaved, (saved) => (saved ? viewsOf(saved) : null));
@@ -108,8 +108,8 @@ function viewsOf(saved: SavedPlan): PlanViews {
 
 /** Read again after orders changed, too: the server then tells whether the plan is stale. */
 export const readPlan = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
-    actions.pipe(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
       ofType(WorkshopActions.read, LiveActions.planChanged, LiveActions.ordersChanged, OrderActions.saved),
       switchMap(() =>
         api.plan().pipe(
@@ -117,13 +117,14 @@ export const readPlan = createEffect(
           catchError((error: unknown) => of(PlanActions.readFailed({ trouble: troubleOf(error) }))),
         ),
       ),
-    ),
+    );
+  },
   { functional: true },
 );
 
 export const makePlan = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
-    actions.pipe(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
       ofType(PlanActions.planAsked),
       exhaustMap(() =>
         api.makePlan().pipe(
@@ -131,6 +132,7 @@ export const makePlan = createEffect(
           catchError((error: unknown) => of(PlanActions.planFailed({ trouble: troubleOf(error) }))),
         ),
       ),
-    ),
+    );
+  },
   { functional: true },
 );

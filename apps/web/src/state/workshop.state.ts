@@ -36,13 +36,13 @@ export const workshopFeature = createFeature({
   name: 'workshop',
   reducer: createReducer(
     initial,
-    on(WorkshopActions.read, (state, { workshop, pieces }) => ({
+    on(WorkshopActions.read, (state, { workshop, pieces }): WorkshopState => ({
       ...state,
       workshop,
       pieces,
       trouble: null,
     })),
-    on(WorkshopActions.readFailed, (state, { trouble }) => ({ ...state, trouble })),
+    on(WorkshopActions.readFailed, (state, { trouble }): WorkshopState => ({ ...state, trouble })),
   ),
   extraSelectors: ({ selectWorkshop, selectPieces }) => ({
     selectPieceNames: createSelector(
@@ -54,8 +54,8 @@ export const workshopFeature = createFeature({
 });
 
 export const readWorkshop = createEffect(
-  (actions = inject(Actions), api = inject(Api)) =>
-    actions.pipe(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
       ofType(WorkshopActions.opened),
       switchMap(() =>
         forkJoin({ workshop: api.workshop(), pieces: api.pieces() }).pipe(
@@ -63,6 +63,7 @@ export const readWorkshop = createEffect(
           catchError((error: unknown) => of(WorkshopActions.readFailed({ trouble: troubleOf(error) }))),
         ),
       ),
-    ),
+    );
+  },
   { functional: true },
 );

@@ -27,7 +27,7 @@ export const LENGTH_MM: Bound = { min: 1, max: 400 };
 export const CURVATURE: Bound = { min: 1, max: 2 };
 
 /** The dimensions that a shape is described by, in the order in which people give them. */
-export const SHAPE_DIMENSIONS: { readonly [K in ShapeKind]: readonly string[] } = {
+export const SHAPE_DIMENSIONS: Readonly<Record<ShapeKind, readonly string[]>> = {
   sphere: ['diameterMm'],
   spheroid: ['diameterMm', 'lengthMm'],
   rod: ['diameterMm', 'lengthMm'],

@@ -12,7 +12,7 @@ describe('a plan', () => {
 
   test('breaks no rule on random problems, and says of every missing piece what stood in the way', () => {
     let unmet = 0;
-    for (let seed = 1; seed <= 150; seed++) {
+    for (let seed = 1; seed <= 80; seed++) {
       const problem = randomProblem(seed);
       const { plan, report, reasons } = makePlan(problem, { steps: 2 });
       expect(report.violations, `seed ${seed}`).toEqual([]);

@@ -1,5 +1,5 @@
 import { checkPlan, type PlanReport } from './check/check-plan';
-import { constructPlan, type Grouping, type UnmetReason } from './construct/construct-plan';
+import { constructPlanBelow, type Grouping, type UnmetReason } from './construct/construct-plan';
 import type { Plan, Problem } from './problem';
 
 /** A plan with its judgement and what stood in the way of each line that is not met in full. */
@@ -18,16 +18,16 @@ export interface PlanLimits {
   readonly shouldStop?: () => boolean;
 }
 
-/** Ways to group the orders, the likeliest first: full batches and half a day of pickups, then narrower. */
+/** Ways to group the orders; the first two are quick to fit, so that what comes after can be given up early. */
 const GROUPINGS: readonly Grouping[] = [
-  { fill: 1, perishableSpan: 360, keeperSpan: 2880, runBy: 'slowest' },
-  { fill: 1, perishableSpan: 720, keeperSpan: 4320, runBy: 'fastest' },
-  { fill: 1, perishableSpan: 360, keeperSpan: 2880, runBy: 'fastest' },
   { fill: 0.6, perishableSpan: 240, keeperSpan: 1440, runBy: 'slowest' },
   { fill: 0.6, perishableSpan: 480, keeperSpan: 2880, runBy: 'fastest' },
+  { fill: 1, perishableSpan: 360, keeperSpan: 2880, runBy: 'slowest' },
+  { fill: 1, perishableSpan: 720, keeperSpan: 4320, runBy: 'fastest' },
+  { fill: 1, perishableSpan: 1440, keeperSpan: 10_080, runBy: 'slowest' },
+  { fill: 1, perishableSpan: 360, keeperSpan: 2880, runBy: 'fastest' },
   { fill: 0.35, perishableSpan: 360, keeperSpan: 2880, runBy: 'slowest' },
   { fill: 0.35, perishableSpan: 180, keeperSpan: 720, runBy: 'fastest' },
-  { fill: 1, perishableSpan: 1440, keeperSpan: 10080, runBy: 'slowest' },
 ];
 
 export const MOST_STEPS = GROUPINGS.length;
@@ -41,12 +41,23 @@ export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult 
   const steps = Math.max(1, Math.min(limits.steps ?? MOST_STEPS, MOST_STEPS));
   let best: PlanResult | null = null;
   for (const [index, grouping] of GROUPINGS.slice(0, steps).entries()) {
-    const { plan, reasons } = constructPlan(problem, grouping);
-    const report = checkPlan(problem, plan);
-    if (!report.ok) throw new Error(`the planner broke a rule: ${JSON.stringify(report.violations[0])}`);
-    if (best === null || report.cost! < best.report.cost!) best = { plan, report, reasons, steps: index + 1 };
-    best = { ...best, steps: index + 1 };
+    const better = improved(problem, grouping, best);
+    best = { ...(better ?? best!), steps: index + 1 };
     if (limits.shouldStop?.()) break;
   }
   return best!;
+}
+
+/** The plan of one grouping, if it is cheaper than the best; the first is always taken. */
+function improved(
+  problem: Problem,
+  grouping: Grouping,
+  best: PlanResult | null,
+): Omit<PlanResult, 'steps'> | null {
+  const limit = best?.report.cost ?? Infinity;
+  const made = constructPlanBelow(problem, grouping, limit);
+  if (made === null) return null;
+  const report = checkPlan(problem, made.plan);
+  if (!report.ok) throw new Error(`the planner broke a rule: ${JSON.stringify(report.violations[0])}`);
+  return best === null || report.cost! < limit ? { ...made, report } : null;
 }

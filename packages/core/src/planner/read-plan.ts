@@ -1,7 +1,7 @@
 import type { Bound } from '../input/bounds';
 import type { RecordReader } from '../input/record-reader';
 import type { Batch, BatchStage, FixedWork, Melt, Problem } from './problem';
-import { COUNT, reference, unique } from './read-problem';
+import { COUNT, reference, unique } from './read-parts';
 
 /** The started and pinned work of a problem; its references must resolve in it. @throws InputError */
 export function readFixedWork(record: RecordReader, problem: Problem): FixedWork {

@@ -10,7 +10,7 @@ function withValue(pointer: string, value: unknown): unknown {
   const keys = pointer.split('/').slice(1);
   const last = keys.pop()!;
   const parent = keys.reduce((at, key) => at[key] as Record<string, unknown>, copy);
-  if (value === undefined) delete parent[last];
+  if (value === undefined) Reflect.deleteProperty(parent, last);
   else parent[last] = value;
   return copy;
 }

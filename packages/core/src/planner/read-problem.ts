@@ -15,12 +15,9 @@ import type {
   Zone,
 } from './problem';
 import { readProduct } from './read-product';
+import { AMOUNT, COUNT, reference, requireDuration, unique } from './read-parts';
 
 const HORIZON: Bound = { min: 1, max: 527_040, isInteger: true };
-/** No count, mass or time of the format is larger; sums stay exact in a double. */
-export const LARGEST = 1e9;
-export const COUNT: Bound = { min: 1, max: LARGEST, isInteger: true };
-export const AMOUNT: Bound = { min: 0, max: LARGEST, isInteger: true };
 const PACE: Bound = { min: 1, max: 100_000, isInteger: true };
 const WEIGHT: Bound = { min: 0, max: Number.MAX_VALUE };
 
@@ -57,39 +54,6 @@ export function readProblem(json: unknown): Problem {
   return input.has('fixed') ? { ...problem, fixed: readFixedWork(input.child('fixed'), problem) } : problem;
 }
 
-/** Reads the records in turn and refuses an id that was there before. */
-export function unique<T extends { readonly id: string }>(
-  records: readonly RecordReader[],
-  read: (record: RecordReader) => T,
-): T[] {
-  const seen = new Set<string>();
-  return records.map((record) => {
-    const item = read(record);
-    if (seen.has(item.id))
-      throw new InputError({
-        code: 'duplicate',
-        field: record.at('id'),
-        value: item.id,
-        range: 'an id of its own',
-      });
-    seen.add(item.id);
-    return item;
-  });
-}
-
-/** The text at `key`, which must be one of `known`. @throws InputError `unknown-reference` */
-export function reference(record: RecordReader, key: string, known: ReadonlySet<string>): string {
-  const value = record.text(key);
-  if (!known.has(value))
-    throw new InputError({
-      code: 'unknown-reference',
-      field: record.at(key),
-      value,
-      range: known.size ? `one of ${[...known].join(', ')}` : 'an id that is listed; none is',
-    });
-  return value;
-}
-
 function ids(list: readonly { readonly id: string }[]): ReadonlySet<string> {
   return new Set(list.map((item) => item.id));
 }
@@ -116,17 +80,6 @@ function readCoating(record: RecordReader): Coating {
   };
   requireDuration(record, 'setupFixedMinutes', coating.setupFixedMinutes + coating.setupMinutesPerKg);
   return coating;
-}
-
-/** Refuses work that takes no time at all. */
-export function requireDuration(record: RecordReader, key: string, total: number): void {
-  if (total > 0) return;
-  throw new InputError({
-    code: 'out-of-range',
-    field: record.at(key),
-    value: 0,
-    range: 'more than 0 here or in the time by amount beside it',
-  });
 }
 
 function readZone(record: RecordReader): Zone {

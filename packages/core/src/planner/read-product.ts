@@ -2,7 +2,7 @@ import type { Bound } from '../input/bounds';
 import { InputError } from '../input/input-error';
 import type { RecordReader } from '../input/record-reader';
 import type { Product, ProductStage, Rest, StageCoating } from './problem';
-import { AMOUNT, COUNT, LARGEST, reference, requireDuration, unique } from './read-problem';
+import { AMOUNT, COUNT, LARGEST, reference, requireDuration, unique } from './read-parts';
 
 /** Below 100 fewer pieces would be started than are to be good; above 1000 nine of ten would fail. */
 const START_PERCENT: Bound = { min: 100, max: 1000, isInteger: true };

@@ -37,30 +37,40 @@ export function lineForm(piece = '', pieces = '12'): LineForm {
   });
 }
 
-/** The form of an order; empty for a new one. */
-export function draftForm(order: Order | null, defaults: { day: string; pickupPoint: string }): DraftForm {
-  const [day, time] = order?.pickup.split('T') ?? [defaults.day, ''];
+/** What a form starts from. */
+export interface DraftStart {
+  readonly customer: string;
+  readonly lines: readonly { readonly piece: string; readonly pieces: number }[];
+  readonly day: string;
+  readonly time: string;
+  readonly pickupPoint: string;
+  readonly note: string;
+}
+
+/** A form starts from an order as it is. */
+export function startOf({ customer, lines, pickup, pickupPoint, note }: Order): DraftStart {
+  return { customer, lines, day: pickup.slice(0, 10), time: pickup.slice(11), pickupPoint, note };
+}
+
+/** The form of an order. */
+export function draftForm(start: DraftStart): DraftForm {
+  const lines = start.lines.map((line) => lineForm(line.piece, String(line.pieces)));
   return new FormGroup({
-    customer: new FormControl(order?.customer ?? '', {
+    customer: new FormControl(start.customer, {
       nonNullable: true,
       validators: [Validators.required, Validators.pattern(/\S/), Validators.maxLength(CUSTOMER_LENGTH)],
     }),
-    lines: new FormArray(
-      order?.lines.map((line) => lineForm(line.piece, String(line.pieces))) ?? [lineForm()],
-    ),
-    day: text(day ?? defaults.day),
-    time: new FormControl(time ?? '', {
+    lines: new FormArray(lines.length > 0 ? lines : [lineForm()]),
+    day: text(start.day),
+    time: new FormControl(start.time, {
       nonNullable: true,
       validators: [
         Validators.required,
         (control) => (typedTime(String(control.value)) === null ? { time: true } : null),
       ],
     }),
-    pickupPoint: text(order?.pickupPoint ?? defaults.pickupPoint),
-    note: new FormControl(order?.note ?? '', {
-      nonNullable: true,
-      validators: [Validators.maxLength(NOTE_LENGTH)],
-    }),
+    pickupPoint: text(start.pickupPoint),
+    note: new FormControl(start.note, { nonNullable: true, validators: [Validators.maxLength(NOTE_LENGTH)] }),
   });
 }
 

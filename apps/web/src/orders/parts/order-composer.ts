@@ -9,13 +9,13 @@ import {
   input,
   output,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { MatSelectModule } from '@angular/material/select';
 import { CUSTOMER_LENGTH, LINES_MOST, LINE_PIECES_MOST, NOTE_LENGTH, type Order } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { WallTime } from '../../shared/formats/wall-time';
@@ -23,14 +23,17 @@ import { fieldTexts, troubleText } from '../../shared/problem-text';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
-import { linesText } from '../order-rows';
+import { linesText } from '../../shared/orders/order-rows';
 import type { Composing } from '../orders.store';
-import { draftForm, draftOf, lineForm, type DraftForm } from './draft-form';
+import { draftForm, draftOf, lineForm, startOf, type DraftForm } from './draft-form';
 
-/** Takes a new order or a change to one; what is wrong is said at its field, and nothing typed is lost. */
+/**
+ * Takes a new order or a change to one; what is wrong is said at its field, and nothing typed is lost.
+ * Selects are the browser's own: they follow typed letters at once, also when Tab comes right after them.
+ */
 @Component({
   selector: 'al-order-composer',
-  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule],
+  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
   templateUrl: './order-composer.html',
   styleUrl: './order-composer.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -71,7 +74,11 @@ export class OrderComposer {
   protected readonly troubleText = troubleText;
 
   constructor() {
-    effect(() => this.form.set(this.freshForm(this.composing())));
+    // untracked: the clock's tick must not take away what is typed
+    effect(() => {
+      const composing = this.composing();
+      this.form.set(untracked(() => this.freshForm(composing)));
+    });
     this.store.dispatch(OrderActions.saveDismissed());
     afterNextRender(() => this.customer()?.nativeElement.focus());
   }
@@ -92,9 +99,7 @@ export class OrderComposer {
   protected save(form: DraftForm): void {
     form.markAllAsTouched();
     if (form.invalid) {
-      this.host.nativeElement
-        .querySelector<HTMLElement>('.ng-invalid:is(input, mat-select, textarea)')
-        ?.focus();
+      this.host.nativeElement.querySelector<HTMLElement>('.ng-invalid:is(input, select)')?.focus();
       return;
     }
     const composing = this.composing();
@@ -103,11 +108,9 @@ export class OrderComposer {
   }
 
   private freshForm(composing: NonNullable<Composing>): DraftForm {
-    const order = composing.kind === 'change' ? composing.order : null;
-    const form = draftForm(order, {
-      day: this.days()[0]?.date ?? '',
-      pickupPoint: this.workshop()?.pickupPoints[0]?.id ?? '',
-    });
-    return form;
+    if (composing.kind === 'change') return draftForm(startOf(composing.order));
+    const day = this.days()[0]?.date ?? '';
+    const pickupPoint = this.workshop()?.pickupPoints[0]?.id ?? '';
+    return draftForm({ customer: '', lines: [], day, time: '', pickupPoint, note: '' });
   }
 }

@@ -1,4 +1,4 @@
-import { dipLineMm, type PieceForm } from '@alnage/core';
+import { dipLineMm, type PieceForm, type RoundShape } from '@alnage/core';
 
 /** A piece cut through, in mm, with the origin in its middle and y downward. */
 export interface Section {
@@ -28,22 +28,8 @@ export function sectionOf(form: PieceForm, coatMm: number): Section {
   const base = { coatMm, dipY: null, footMm: form.footGrams > 0.2 ? 1 : 0, heightText: '', caption: '' };
   switch (shape.kind) {
     case 'sphere':
-    case 'spheroid': {
-      const height = shape.kind === 'sphere' ? shape.diameterMm : shape.lengthMm;
-      const [rx, ry] = [shape.diameterMm / 2, height / 2];
-      const dipY = form.covered < 1 ? ry - dipLineMm(shape, form.covered) : null;
-      const sizes = { widthMm: shape.diameterMm, heightMm: height };
-      return {
-        ...base,
-        ...sizes,
-        dipY,
-        centre: ellipse(rx, ry),
-        coated: ellipse(rx + coatMm, ry + coatMm),
-        footMm: base.footMm * rx * 0.55,
-        widthText: `${shape.diameterMm} mm`,
-        heightText: shape.kind === 'sphere' ? '' : `${height} mm`,
-      };
-    }
+    case 'spheroid':
+      return roundSection(shape, form, base);
     case 'rod': {
       const radius = shape.diameterMm / 2;
       return {
@@ -77,6 +63,22 @@ export function sectionOf(form: PieceForm, coatMm: number): Section {
         caption: `${shape.widthMm} mm wide; the chip’s own thickness is drawn, not measured`,
       };
   }
+}
+
+function roundSection(shape: RoundShape, { covered }: { covered: number }, base: Base): Section {
+  const height = shape.kind === 'sphere' ? shape.diameterMm : shape.lengthMm;
+  const [rx, ry] = [shape.diameterMm / 2, height / 2];
+  return {
+    ...base,
+    widthMm: shape.diameterMm,
+    heightMm: height,
+    dipY: covered < 1 ? ry - dipLineMm(shape, covered) : null,
+    centre: ellipse(rx, ry),
+    coated: ellipse(rx + base.coatMm, ry + base.coatMm),
+    footMm: base.footMm * rx * 0.55,
+    widthText: `${shape.diameterMm} mm`,
+    heightText: shape.kind === 'sphere' ? '' : `${height} mm`,
+  };
 }
 
 type Base = Pick<Section, 'coatMm' | 'dipY' | 'footMm' | 'heightText' | 'caption'>;

@@ -35,12 +35,16 @@ export class PlanChart {
 
   protected readonly width = signal(FIRST_WIDTH);
   protected readonly lanes = computed(() =>
-    planLanes(this.views(), this.workshop(), this.pieces(), {
-      from: this.from(),
-      to: this.to(),
-      now: this.now(),
-      width: this.width(),
-    }),
+    planLanes(
+      this.views(),
+      { workshop: this.workshop(), pieces: this.pieces() },
+      {
+        from: this.from(),
+        to: this.to(),
+        now: this.now(),
+        width: this.width(),
+      },
+    ),
   );
 
   constructor() {

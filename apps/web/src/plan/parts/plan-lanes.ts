@@ -4,7 +4,7 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, curveStepAfter } from 'd3-shape';
 import { count, mass } from '../../shared/formats/formats';
 import type { PlanViews } from '../../state/plan.state';
-import { planWords, type PlanWords } from '../plan-names';
+import { planWords, type PlanWords } from '../../shared/plan/plan-names';
 
 /** Heights of the lanes, in px. */
 const LANE = { axis: 26, bowl: 84, person: 42, zone: 74, tape: 24, gap: 10 } as const;
@@ -23,6 +23,12 @@ export interface ChartWindow {
   readonly to: number;
   readonly now: number;
   readonly width: number;
+}
+
+/** Names for what the plan only has ids of. */
+export interface Shop {
+  readonly workshop: Workshop;
+  readonly pieces: readonly Piece[];
 }
 
 export interface LaneLabel {
@@ -103,17 +109,13 @@ export interface PlanLanes {
 }
 
 /** Everything on the plan's time axis, placed in px, from the core's views alone. */
-export function planLanes(
-  views: PlanViews,
-  workshop: Workshop,
-  pieces: readonly Piece[],
-  window: ChartWindow,
-): PlanLanes {
-  return new LaneBuilder(views, workshop, pieces, window).build();
+export function planLanes(views: PlanViews, shop: Shop, window: ChartWindow): PlanLanes {
+  return new LaneBuilder(views, shop, window).build();
 }
 
 class LaneBuilder {
   private readonly x: ScaleLinear<number, number>;
+  private readonly workshop: Workshop;
   private readonly words: PlanWords;
   private readonly labels: LaneLabel[] = [];
   private readonly shifts: { x: number; y: number; width: number }[] = [];
@@ -121,11 +123,11 @@ class LaneBuilder {
 
   constructor(
     private readonly views: PlanViews,
-    private readonly workshop: Workshop,
-    pieces: readonly Piece[],
+    shop: Shop,
     private readonly window: ChartWindow,
   ) {
-    this.words = planWords(views.saved, workshop, pieces);
+    this.workshop = shop.workshop;
+    this.words = planWords(views.saved, shop.workshop, shop.pieces);
     this.x = scaleLinear()
       .domain([window.from, window.to])
       .range([LABEL_WIDTH, Math.max(LABEL_WIDTH + 100, window.width - RIGHT_EDGE)])

@@ -37,24 +37,33 @@ export function ellDays(input: EllInput): EllDay[] {
     const start = Date.parse(day.start);
     const end = Date.parse(day.end);
     const within = (instant: number): number => (instant - start) / (end - start);
-    const scarcest = input.loads[index]?.scarcest ?? null;
-    const here = [...new Set(pickups.filter((at) => at >= start && at < end))];
-    const count = pickups.filter((at) => at >= start && at < end).length;
+    const here = pickups.filter((at) => at >= start && at < end);
+    const load = loadOf(input.loads[index]?.scarcest ?? null, input.zoneNames);
     const name = wall.day(start);
-    const load = scarcest
-      ? `${resourceName(scarcest, input.zoneNames)} ${percent(scarcest.share)}`
-      : 'not planned';
     return {
+      ...load,
       name,
       holiday: day.holiday,
-      share: scarcest?.share ?? 0,
-      standing: standingOf(scarcest?.share ?? 0),
-      figure: scarcest && scarcest.share > 0 ? percent(scarcest.share) : '',
-      spoken: `${name}${day.holiday ? `, ${day.holiday}` : ''}: ${load}, ${count} pickups`,
-      pickups: here.map(within),
+      spoken: `${[name, day.holiday].filter(Boolean).join(', ')}: ${load.spoken}, ${here.length} pickups`,
+      pickups: [...new Set(here)].map(within),
       now: input.now >= start && input.now < end ? within(input.now) : null,
     };
   });
+}
+
+/** The load's part of a day; one without a plan is free and says so. */
+function loadOf(
+  scarcest: ResourceLoad | null,
+  zoneNames: ReadonlyMap<string, string>,
+): Pick<EllDay, 'share' | 'standing' | 'figure' | 'spoken'> {
+  if (!scarcest) return { share: 0, standing: 'free', figure: '', spoken: 'not planned' };
+  const { share } = scarcest;
+  return {
+    share,
+    standing: standingOf(share),
+    figure: share > 0 ? percent(share) : '',
+    spoken: `${resourceName(scarcest, zoneNames)} ${percent(share)}`,
+  };
 }
 
 function standingOf(share: number): EllDay['standing'] {

@@ -9,23 +9,23 @@ import type { Report } from './finding';
  */
 export function checkFixed(catalogue: Catalogue, plan: SoundPlan, report: Report): void {
   const { now = 0, fixed = { batches: [], melts: [] } } = catalogue.problem;
-  const fixedBatches = new Map(fixed.batches.map((batch) => [batch.id, batch]));
-  const fixedMelts = new Map(fixed.melts.map((melt) => [melt.id, melt]));
-  for (const batch of plan.batches)
-    if (!fixedBatches.has(batch.id) && batch.stages.some((task) => task.start < now))
-      report('now', batch.id, `starts before ${now}`);
-  for (const melt of plan.melts)
-    if (!fixedMelts.has(melt.id) && melt.setupStart < now) report('now', melt.id, `starts before ${now}`);
-  const batches = new Map(plan.batches.map((batch) => [batch.id, batch]));
-  const melts = new Map(plan.melts.map((melt) => [melt.id, melt]));
+  const starts = [
+    ...plan.batches.map(({ id, stages }) => ({ id, start: Math.min(...stages.map((task) => task.start)) })),
+    ...plan.melts.map(({ id, setupStart }) => ({ id, start: setupStart })),
+  ];
+  const fixedIds = new Set([...fixed.batches, ...fixed.melts].map(({ id }) => id));
+  for (const { id, start } of starts)
+    if (start < now && !fixedIds.has(id)) report('now', id, `starts before ${now}`);
   for (const batch of fixed.batches)
-    if (!isSameBatch(batch, batches.get(batch.id))) report('fixed', batch.id, 'is not as it was fixed');
+    if (!plan.batches.some((other) => isSameBatch(batch, other))) report('fixed', batch.id, NOT_AS_FIXED);
   for (const melt of fixed.melts)
-    if (!isSameMelt(melt, melts.get(melt.id))) report('fixed', melt.id, 'is not as it was fixed');
+    if (!plan.melts.some((other) => isSameMelt(melt, other))) report('fixed', melt.id, NOT_AS_FIXED);
 }
 
-function isSameBatch(a: Batch, b: Batch | undefined): boolean {
-  return b !== undefined && JSON.stringify(batchKey(a)) === JSON.stringify(batchKey(b));
+const NOT_AS_FIXED = 'is not as it was fixed';
+
+function isSameBatch(a: Batch, b: Batch): boolean {
+  return a.id === b.id && JSON.stringify(batchKey(a)) === JSON.stringify(batchKey(b));
 }
 
 function batchKey(batch: Batch): unknown {
@@ -34,8 +34,8 @@ function batchKey(batch: Batch): unknown {
   return [batch.product, batch.pieces, serves, stages];
 }
 
-function isSameMelt(a: Melt, b: Melt | undefined): boolean {
-  return b !== undefined && JSON.stringify(meltKey(a)) === JSON.stringify(meltKey(b));
+function isSameMelt(a: Melt, b: Melt): boolean {
+  return a.id === b.id && JSON.stringify(meltKey(a)) === JSON.stringify(meltKey(b));
 }
 
 function meltKey(melt: Melt): unknown {

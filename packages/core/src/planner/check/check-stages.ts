@@ -8,13 +8,18 @@ import type { Report } from './finding';
 export function checkStages(catalogue: Catalogue, plan: SoundPlan, report: Report): void {
   for (const batch of plan.batches) {
     const product = found(catalogue.products, batch.product);
-    checkDurations(catalogue, batch, product, report);
-    checkWaits(batch, product, report);
-    checkPickups(catalogue, batch, product, report);
+    checkDurations(catalogue, { batch, product }, report);
+    checkWaits({ batch, product }, report);
+    checkPickups(catalogue, { batch, product }, report);
   }
 }
 
-function checkDurations(catalogue: Catalogue, batch: Batch, product: Product, report: Report): void {
+interface Made {
+  readonly batch: Batch;
+  readonly product: Product;
+}
+
+function checkDurations(catalogue: Catalogue, { batch, product }: Made, report: Report): void {
   const started = startedPieces(product, batch.pieces);
   batch.stages.forEach((task, k) => {
     const stage = product.stages[k]!;
@@ -27,7 +32,7 @@ function checkDurations(catalogue: Catalogue, batch: Batch, product: Product, re
   });
 }
 
-function checkWaits(batch: Batch, product: Product, report: Report): void {
+function checkWaits({ batch, product }: Made, report: Report): void {
   batch.stages.slice(0, -1).forEach((task, k) => {
     const { minMinutes, maxMinutes } = product.stages[k]!.then;
     const wait = batch.stages[k + 1]!.start - task.end;
@@ -36,7 +41,7 @@ function checkWaits(batch: Batch, product: Product, report: Report): void {
   });
 }
 
-function checkPickups(catalogue: Catalogue, batch: Batch, product: Product, report: Report): void {
+function checkPickups(catalogue: Catalogue, { batch, product }: Made, report: Report): void {
   const { minMinutes, maxMinutes } = product.stages.at(-1)!.then;
   const ready = batch.stages.at(-1)!.end;
   const clock = batch.stages[clockStageIndex(product)]!.end;

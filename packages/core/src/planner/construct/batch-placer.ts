@@ -27,9 +27,16 @@ interface Candidate {
   readonly price: number;
 }
 
+/** What a batch is for, and how long before its first pickup it is to be packed beyond what it must. */
+export interface Wanted {
+  readonly serves: readonly Serve[];
+  readonly leadMinutes?: number;
+}
+
 /** Places one batch backward from its pickups, stage by stage, each as late and as cheap as it can be. */
 export class BatchPlacer {
-  private readonly product: Product;
+  private readonly serves: readonly Serve[];
+  private readonly leadMinutes: number;
   private readonly started: number;
   private readonly clockIndex: number;
   private readonly leaves: readonly { minute: number; pieces: number }[];
@@ -41,11 +48,11 @@ export class BatchPlacer {
 
   constructor(
     private readonly state: WorkshopState,
-    product: Product,
-    private readonly serves: readonly Serve[],
-    private readonly leadMinutes = 0,
+    private readonly product: Product,
+    { serves, leadMinutes = 0 }: Wanted,
   ) {
-    this.product = product;
+    this.serves = serves;
+    this.leadMinutes = leadMinutes;
     this.started = startedPieces(product, sumOf(serves));
     this.clockIndex = clockStageIndex(product);
     const orders = state.catalogue.orders;
@@ -107,13 +114,13 @@ export class BatchPlacer {
         if (tried.has(key)) continue;
         tried.add(key);
         if (this.trials-- <= 0) return false;
-        if (this.tryCandidate(k, candidate)) return true;
+        if (this.tryCandidate(k, candidate, window)) return true;
       }
     }
     return false;
   }
 
-  private tryCandidate(k: number, candidate: Candidate): boolean {
+  private tryCandidate(k: number, candidate: Candidate, window: Window): boolean {
     const mark = this.state.journal.mark();
     this.state.book(candidate.person, candidate.start, candidate.end);
     const melt = candidate.bowl === null ? null : this.dip(k, candidate, candidate.bowl);
@@ -121,7 +128,7 @@ export class BatchPlacer {
       const { person, start, end } = candidate;
       this.tasks[k] = { stage: this.product.stages[k]!.id, person, start, end, melt };
       if (k === 0 || this.placeStage(k - 1)) return true;
-    } else this.note(k, this.bowlBlocker(k, { earliestEnd: candidate.end, latestEnd: candidate.end }));
+    } else this.note(k, this.bowlBlocker(k, window));
     this.state.journal.undoTo(mark);
     return false;
   }

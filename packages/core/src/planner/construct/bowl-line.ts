@@ -151,11 +151,7 @@ export class BowlLine {
     const firstDip = melt.dips[0]?.start ?? melt.closed;
     const usable = this.usable(melt.coating);
     const opens = Math.max(earliest, melt.closed - usable - minutes);
-    const isKept =
-      melt.person !== '' &&
-      melt.setupEnd - melt.setupStart === minutes &&
-      melt.setupEnd <= firstDip &&
-      (melt.isFixed ? melt.closed - usable <= melt.setupEnd : melt.setupStart >= opens);
+    const isKept = this.isSetupKept(melt, { minutes, opens, firstDip, usable });
     if (isKept) return melt;
     if (melt.isFixed) return null;
     if (melt.person !== '') this.state.unbook(melt.person, melt.setupStart, melt.setupEnd);
@@ -163,6 +159,16 @@ export class BowlLine {
     if (best === null) return null;
     this.state.book(best.person, best.end - minutes, best.end);
     return { ...melt, person: best.person, setupStart: best.end - minutes, setupEnd: best.end };
+  }
+
+  /** Whether the set-up that a melt has still fits its dips, its grams and its cleaning. */
+  private isSetupKept(
+    melt: WorkingMelt,
+    need: { minutes: number; opens: number; firstDip: number; usable: number },
+  ): boolean {
+    if (melt.person === '' || melt.setupEnd - melt.setupStart !== need.minutes) return false;
+    if (melt.setupEnd > need.firstDip) return false;
+    return melt.isFixed ? melt.closed - need.usable <= melt.setupEnd : melt.setupStart >= need.opens;
   }
 
   private latestSetup(

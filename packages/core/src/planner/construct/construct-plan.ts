@@ -36,7 +36,16 @@ const KEEPER_LEAD_MINUTES = 720;
  * Source: the planning rules, 7; Pinedo, Scheduling (backward list scheduling).
  */
 export function constructPlan(problem: Problem, grouping: Grouping): Construction {
-  return new Construct(problem, grouping).run();
+  return new Construct(problem, grouping, Infinity).run()!;
+}
+
+/** As constructPlan, but null as soon as what is unmet alone costs as much as the limit. */
+export function constructPlanBelow(
+  problem: Problem,
+  grouping: Grouping,
+  costLimit: number,
+): Construction | null {
+  return new Construct(problem, grouping, costLimit).run();
 }
 
 class Construct {
@@ -44,10 +53,12 @@ class Construct {
   private readonly batches: Batch[];
   private readonly reasons = new Map<string, UnmetReason>();
   private readonly largest = new Map<string, number>();
+  private unmetCost = 0;
 
   constructor(
     private readonly problem: Problem,
     private readonly grouping: Grouping,
+    private readonly costLimit: number,
   ) {
     this.state = new WorkshopState(problem);
     this.batches = [...(problem.fixed?.batches ?? [])];
@@ -55,11 +66,14 @@ class Construct {
       this.largest.set(product.id, largestBatch(problem, product, grouping.runBy));
   }
 
-  run(): Construction {
+  run(): Construction | null {
     const lines = openLines(this.problem, this.state.catalogue);
     for (const isPerishable of [true, false]) {
       let open = lines.filter((line) => this.isPerishable(this.product(line)) === isPerishable);
-      while (open.length > 0) open = this.placeNext(open);
+      while (open.length > 0) {
+        open = this.placeNext(open);
+        if (this.unmetCost >= this.costLimit) return null;
+      }
     }
     return { plan: this.plan(), reasons: [...this.reasons.values()] };
   }
@@ -96,8 +110,9 @@ class Construct {
   private place(product: Product, serves: readonly Serve[]): { batch: Batch } | { blocker: Blocker } {
     const id = `new-${this.batches.length}`;
     const lead = this.isPerishable(product) ? 0 : Math.min(KEEPER_LEAD_MINUTES, product.targetAgeMinutes / 2);
-    const ahead = lead > 0 ? new BatchPlacer(this.state, product, serves, lead).place(id) : null;
-    return ahead && 'batch' in ahead ? ahead : new BatchPlacer(this.state, product, serves).place(id);
+    const ahead =
+      lead > 0 ? new BatchPlacer(this.state, product, { serves, leadMinutes: lead }).place(id) : null;
+    return ahead && 'batch' in ahead ? ahead : new BatchPlacer(this.state, product, { serves }).place(id);
   }
 
   private span(product: Product): number {
@@ -111,6 +126,8 @@ class Construct {
 
   private giveUp(line: OpenLine, blocker: Blocker): void {
     const { order, product, pieces } = line;
+    const { weight } = found(this.state.catalogue.orders, order);
+    this.unmetCost += this.problem.weights.unmetPiece * weight * pieces;
     this.reasons.set(JSON.stringify([order, product]), { order, product, pieces, blocker });
   }
 

@@ -1,6 +1,6 @@
 import { stageMinutes, startedPieces, stageGrams } from '../amounts';
 import type { Catalogue } from '../check/catalogue';
-import type { Problem, Product, Serve } from '../problem';
+import type { Problem, Product, ProductStage, Serve } from '../problem';
 
 /** Pieces of an order line that no batch serves yet. */
 export interface OpenLine {
@@ -31,9 +31,21 @@ export function openLines(problem: Problem, catalogue: Catalogue): OpenLine[] {
     .sort((a, b) => b.leave - a.leave);
 }
 
+/** Whose pace decides how many pieces fit into the longest run. */
+export type RunBy = 'fastest' | 'slowest';
+
 /** The most good pieces that one batch can have: by its limit, its longest run and the largest bowl. */
-export function largestBatch(problem: Problem, product: Product, runBy: 'fastest' | 'slowest'): number {
-  const fits = (good: number): boolean => isBatchPossible(problem, product, good, runBy);
+export function largestBatch(problem: Problem, product: Product, runBy: RunBy): number {
+  const bowl = Math.max(0, ...problem.melters.map((melter) => melter.capacityGrams - melter.tailGrams));
+  const fits = (good: number): boolean => {
+    const started = startedPieces(product, good);
+    return (
+      started <= product.maxBatchPieces &&
+      product.stages.every(
+        (stage) => stageGrams(stage, started) <= bowl && isRunShortEnough(problem, { stage, started }, runBy),
+      )
+    );
+  };
   if (!fits(1)) return 0;
   let low = 1;
   let high = product.maxBatchPieces;
@@ -45,25 +57,17 @@ export function largestBatch(problem: Problem, product: Product, runBy: 'fastest
   return low;
 }
 
-function isBatchPossible(
+function isRunShortEnough(
   problem: Problem,
-  product: Product,
-  good: number,
-  runBy: 'fastest' | 'slowest',
+  { stage, started }: { stage: ProductStage; started: number },
+  runBy: RunBy,
 ): boolean {
-  const started = startedPieces(product, good);
-  const bowl = Math.max(0, ...problem.melters.map((melter) => melter.capacityGrams - melter.tailGrams));
-  return (
-    started <= product.maxBatchPieces &&
-    product.stages.every((stage) => {
-      if (stageGrams(stage, started) > bowl) return false;
-      if (stage.maxRunMinutes === null) return true;
-      const paces = problem.people.filter((p) => p.skills.includes(stage.skill)).map((p) => p.pace);
-      if (paces.length === 0) return true;
-      const pace = runBy === 'fastest' ? Math.min(...paces) : Math.max(...paces);
-      return stageMinutes(stage, started, pace) <= stage.maxRunMinutes;
-    })
-  );
+  const paces = problem.people
+    .filter((person) => person.skills.includes(stage.skill))
+    .map(({ pace }) => pace);
+  if (stage.maxRunMinutes === null || paces.length === 0) return true;
+  const pace = runBy === 'fastest' ? Math.min(...paces) : Math.max(...paces);
+  return stageMinutes(stage, started, pace) <= stage.maxRunMinutes;
 }
 
 /** The first lines of one product, up to so many pieces and a span between first and last pickup. */

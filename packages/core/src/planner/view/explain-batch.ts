@@ -29,104 +29,110 @@ export interface BatchReason {
 
 /** Reads the reason out of a finished plan; the plan must be without violations. */
 export function explainBatch(catalogue: Catalogue, plan: Plan, batch: Batch): BatchReason {
-  const product = found(catalogue.products, batch.product);
-  const clockIndex = clockStageIndex(product);
-  const first = batch.serves
-    .map((serve) => ({ order: serve.order, leave: found(catalogue.leaves, serve.order) }))
-    .reduce((a, b) => (b.leave < a.leave ? b : a));
-  const lastDue = Math.max(...batch.serves.map((serve) => found(catalogue.orders, serve.order).due));
-  return {
-    firstOrder: first.order,
-    firstLeave: first.leave,
-    lastDue,
-    clock: batch.stages[clockIndex]!.end,
-    latestClock: latestEnd(product, batch, first.leave, clockIndex),
-    earliestClock: lastDue - product.lifeMinutes,
-    hold: holdOf(catalogue, plan, batch, first.leave),
-  };
+  return new Explanation(catalogue, plan, batch).reason();
 }
 
-/** Latest end of stage `k` if all after it came as late as the waits allow, at the pace of those who do them. */
-function latestEnd(product: Product, batch: Batch, leave: number, k: number): number {
-  let end = leave - product.stages.at(-1)!.then.minMinutes;
-  for (let j = product.stages.length - 1; j > k; j--) {
-    const task = batch.stages[j]!;
-    end -= task.end - task.start + product.stages[j - 1]!.then.minMinutes;
+class Explanation {
+  private readonly product: Product;
+  private readonly clockIndex: number;
+
+  constructor(
+    private readonly catalogue: Catalogue,
+    private readonly plan: Plan,
+    private readonly batch: Batch,
+  ) {
+    this.product = found(catalogue.products, batch.product);
+    this.clockIndex = clockStageIndex(this.product);
   }
-  return end;
-}
 
-/** The first stage from the pickup backward, down to the clock's, that ends sooner than it might. */
-function holdOf(catalogue: Catalogue, plan: Plan, batch: Batch, leave: number): Hold {
-  const product = found(catalogue.products, batch.product);
-  for (let k = product.stages.length - 1; k >= clockStageIndex(product); k--) {
-    const stage = product.stages[k]!;
-    const latest = (batch.stages[k + 1]?.start ?? leave) - stage.then.minMinutes;
-    const end = batch.stages[k]!.end;
-    if (end >= latest) continue;
-    if (!areHandsFree(catalogue, plan, batch, { k, after: end, latest }))
-      return { kind: 'hands', stage: stage.id, skill: stage.skill };
-    return stage.coating === null || isBowlFree(catalogue, plan, batch, { k, latest })
-      ? { kind: 'price', stage: stage.id }
-      : { kind: 'bowl', stage: stage.id, coating: stage.coating.id };
+  reason(): BatchReason {
+    const { serves, stages } = this.batch;
+    const first = serves
+      .map(({ order }) => ({ order, leave: found(this.catalogue.leaves, order) }))
+      .reduce((a, b) => (b.leave < a.leave ? b : a));
+    const lastDue = Math.max(...serves.map(({ order }) => found(this.catalogue.orders, order).due));
+    return {
+      firstOrder: first.order,
+      firstLeave: first.leave,
+      lastDue,
+      clock: stages[this.clockIndex]!.end,
+      latestClock: this.latestClock(first.leave),
+      earliestClock: lastDue - this.product.lifeMinutes,
+      hold: this.hold(first.leave),
+    };
   }
-  return { kind: 'pickup' };
-}
 
-function areHandsFree(
-  catalogue: Catalogue,
-  plan: Plan,
-  batch: Batch,
-  span: { k: number; after: number; latest: number },
-): boolean {
-  const product = found(catalogue.products, batch.product);
-  const stage = product.stages[span.k]!;
-  return catalogue.problem.people
-    .filter((person) => person.skills.includes(stage.skill))
-    .some((person) => {
-      const minutes = stageMinutes(stage, startedPieces(product, batch.pieces), person.pace);
-      const hours = new BusyHours(person.shifts);
-      for (const [start, end] of tasksOf(plan, person.id, batch.id)) hours.add(start, end);
-      return hours.latestFit(minutes, span.after + 1 - minutes, span.latest) !== null;
-    });
-}
+  /** The clock's latest start if all after it came as late as the waits allow, at the pace of those who do them. */
+  private latestClock(leave: number): number {
+    const { stages } = this.product;
+    let end = leave - stages.at(-1)!.then.minMinutes;
+    for (let k = stages.length - 1; k > this.clockIndex; k--) {
+      const task = this.batch.stages[k]!;
+      end -= task.end - task.start + stages[k - 1]!.then.minMinutes;
+    }
+    return end;
+  }
 
-function tasksOf(plan: Plan, person: string, except: string): [number, number][] {
-  const stages = plan.batches
-    .filter((batch) => batch.id !== except)
-    .flatMap((batch) => batch.stages.filter((task) => task.person === person));
-  const setups = plan.melts.filter((melt) => melt.person === person);
-  return [
-    ...stages.map((task): [number, number] => [task.start, task.end]),
-    ...setups.map((melt): [number, number] => [melt.setupStart, melt.setupEnd]),
-  ];
-}
+  /** The first stage from the pickup backward, down to the clock's, that ends sooner than it might. */
+  private hold(leave: number): Hold {
+    for (let k = this.product.stages.length - 1; k >= this.clockIndex; k--) {
+      const stage = this.product.stages[k]!;
+      const latest = (this.batch.stages[k + 1]?.start ?? leave) - stage.then.minMinutes;
+      if (this.batch.stages[k]!.end >= latest) continue;
+      if (!this.areHandsFree(k, latest)) return { kind: 'hands', stage: stage.id, skill: stage.skill };
+      return stage.coating === null || this.isBowlFree(k, latest)
+        ? { kind: 'price', stage: stage.id }
+        : { kind: 'bowl', stage: stage.id, coating: stage.coating.id };
+    }
+    return { kind: 'pickup' };
+  }
 
-/** Whether the batch's own melt, by the other dips in it, has room for the dip right before the latest end. */
-function isBowlFree(
-  catalogue: Catalogue,
-  plan: Plan,
-  batch: Batch,
-  span: { k: number; latest: number },
-): boolean {
-  const task = batch.stages[span.k]!;
-  const start = span.latest - (task.end - task.start);
-  const melt = plan.melts.find((each) => each.id === task.melt)!;
-  const usable = usableMinutes(
-    found(catalogue.coatings, melt.coating),
-    found(catalogue.melters, melt.melter),
-  );
-  const isOwned = plan.melts.some(
-    (other) =>
-      other.id !== melt.id &&
-      other.melter === melt.melter &&
-      other.setupStart < span.latest &&
-      other.closed > start,
-  );
-  const isTaken = plan.batches.some((other) =>
-    other.stages.some(
-      (dip) => dip !== task && dip.melt === melt.id && dip.start < span.latest && dip.end > start,
-    ),
-  );
-  return !isOwned && !isTaken && span.latest <= melt.setupEnd + usable;
+  /** Whether anybody with the skill could do the stage so that it ends later than it does. */
+  private areHandsFree(k: number, latest: number): boolean {
+    const stage = this.product.stages[k]!;
+    const after = this.batch.stages[k]!.end;
+    return this.catalogue.problem.people
+      .filter((person) => person.skills.includes(stage.skill))
+      .some((person) => {
+        const minutes = stageMinutes(stage, startedPieces(this.product, this.batch.pieces), person.pace);
+        const hours = new BusyHours(person.shifts);
+        for (const [start, end] of this.otherTasks(person.id)) hours.add(start, end);
+        return hours.latestFit(minutes, after + 1 - minutes, latest) !== null;
+      });
+  }
+
+  private otherTasks(person: string): [number, number][] {
+    const stages = this.plan.batches
+      .filter((batch) => batch.id !== this.batch.id)
+      .flatMap((batch) => batch.stages.filter((task) => task.person === person));
+    const setups = this.plan.melts.filter((melt) => melt.person === person);
+    return [
+      ...stages.map((task): [number, number] => [task.start, task.end]),
+      ...setups.map((melt): [number, number] => [melt.setupStart, melt.setupEnd]),
+    ];
+  }
+
+  /** Whether the batch's own melt, by the other dips in it, has room for the dip right before the latest end. */
+  private isBowlFree(k: number, latest: number): boolean {
+    const task = this.batch.stages[k]!;
+    const start = latest - (task.end - task.start);
+    const melt = this.plan.melts.find((each) => each.id === task.melt)!;
+    const usable = usableMinutes(
+      found(this.catalogue.coatings, melt.coating),
+      found(this.catalogue.melters, melt.melter),
+    );
+    const isOwned = this.plan.melts.some(
+      (other) =>
+        other.id !== melt.id &&
+        other.melter === melt.melter &&
+        other.setupStart < latest &&
+        other.closed > start,
+    );
+    const isTaken = this.plan.batches.some((other) =>
+      other.stages.some(
+        (dip) => dip !== task && dip.melt === melt.id && dip.start < latest && dip.end > start,
+      ),
+    );
+    return !isOwned && !isTaken && latest <= melt.setupEnd + usable;
+  }
 }

@@ -2,15 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatButtonModule } from '@angular/material/button';
 import type { Order } from '@alnage/contract';
 import { Store } from '@ngrx/store';
-import { duration, listed } from '../../shared/formats/formats';
-import type { WallTime } from '../../shared/formats/wall-time';
-import { blockerText } from '../../plan/plan-words';
-import { planWords } from '../../plan/plan-names';
+import { duration, listed } from '../formats/formats';
+import type { WallTime } from '../formats/wall-time';
+import { blockerText } from '../plan/plan-words';
+import { planWords } from '../plan/plan-names';
 import type { OrderFate } from '../../state/order-fate';
 import { OrderActions } from '../../state/orders.state';
 import { planFeature } from '../../state/plan.state';
 import { workshopFeature } from '../../state/workshop.state';
-import { linesText, standingOf } from '../order-rows';
+import { linesText, standingOf } from './order-rows';
 
 /** The margin's answer for one order: how it is made, how old it will be, or why it cannot be. */
 @Component({
@@ -26,7 +26,7 @@ export class OrderDetails {
   readonly wall = input.required<WallTime>();
   /** Whether it may be changed and cancelled from here. */
   readonly canChange = input(true);
-  readonly change = output();
+  readonly changeAsked = output();
 
   private readonly store = inject(Store);
   private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);

@@ -1,5 +1,5 @@
 import type { BatchReason, Blocker } from '@alnage/core';
-import { count } from '../shared/formats/formats';
+import { count } from '../formats/formats';
 import type { PlanWords } from './plan-names';
 
 /** Skills as people call them. */

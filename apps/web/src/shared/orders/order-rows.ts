@@ -1,7 +1,7 @@
 import type { Order, OrderState } from '@alnage/contract';
-import { count } from '../shared/formats/formats';
-import { WallTime } from '../shared/formats/wall-time';
-import type { OrderFate } from '../state/order-fate';
+import { count } from '../formats/formats';
+import type { WallTime } from '../formats/wall-time';
+import type { OrderFate } from '../../state/order-fate';
 
 /** How an order stands, by a word and a mark that do without colour. */
 export interface Standing {

@@ -1,7 +1,7 @@
 import type { Piece, SavedPlan, Workshop } from '@alnage/contract';
 import { SPARE_PREFIX, type Batch } from '@alnage/core';
-import { listed } from '../shared/formats/formats';
-import { WallTime } from '../shared/formats/wall-time';
+import { listed } from '../formats/formats';
+import { WallTime } from '../formats/wall-time';
 
 const MS_PER_MINUTE = 60_000;
 

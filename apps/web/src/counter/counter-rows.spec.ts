@@ -1,0 +1,68 @@
+import { catalogueOf } from '@alnage/core';
+import { orderFates } from '../state/order-fate';
+import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { counterHours, type CounterInput } from './counter-rows';
+
+const orders = [
+  order(),
+  order({ id: 'o2', ticket: 'M-0402', pickupAt: '2026-06-19T12:30:00.000Z', state: 'handed-over' }),
+  order({
+    id: 'o3',
+    ticket: 'M-0403',
+    pickupAt: '2026-06-19T14:00:00.000Z',
+    state: 'ready',
+    pickupPoint: 'quay',
+  }),
+  order({ id: 'o4', ticket: 'M-0404', pickupAt: '2026-06-18T14:00:00.000Z' }),
+  order({ id: 'o5', ticket: 'M-0405', state: 'cancelled' }),
+];
+const saved = savedPlan(orders.filter(({ id }) => id === 'o1'));
+const input: CounterInput = {
+  orders,
+  workshop,
+  pieces: [piece],
+  names: new Map([['dusk-berry', 'Dusk berry']]),
+  fates: orderFates(catalogueOf(saved.problem), saved),
+  horizonStart: Date.parse(saved.horizonStart),
+  day: workshop.season!.days[1]!,
+  find: '',
+  now: Date.parse('2026-06-19T06:00:00Z'),
+};
+
+describe('the hours of the counter', () => {
+  test('hold the day’s orders that are not cancelled, by hour of the wall clock', () => {
+    const hours = counterHours(input);
+    expect(hours.map(({ hour, toGo, gone }) => [hour, toGo, gone])).toEqual([
+      ['15', 1, 1],
+      ['17', 1, 0],
+    ]);
+  });
+
+  test('tell when each is ready, how old it will be and until when it is good', () => {
+    const [first] = counterHours(input)[0]!.rows;
+    const made = input.fates.get('o1')!.madeBy[0]!;
+    expect(first!.ready.word).toMatch(/^packed by Fri 19, /);
+    expect(first).toMatchObject({ time: '15:00', point: 'The shop', what: '24 dusk berry', isLate: false });
+    expect(made.ageMinutes).toBe(2340 - made.clock);
+    expect(first!.eatBy).toMatch(/^Sun 21 Jun, /);
+  });
+
+  test('say what is on the shelf, gone, or in no plan', () => {
+    const rows = counterHours(input).flatMap((hour) => hour.rows);
+    expect(rows.map((row) => row.ready.word).slice(1)).toEqual(['handed over', 'on the shelf']);
+    const unplanned = counterHours({ ...input, fates: new Map() });
+    expect(unplanned[0]!.rows[0]).toMatchObject({ ready: { word: 'not planned' }, age: '–', eatBy: '–' });
+  });
+
+  test('mark as late what was not collected by now', () => {
+    const rows = counterHours({ ...input, now: Date.parse('2026-06-19T13:00:00Z') }).flatMap(
+      (hour) => hour.rows,
+    );
+    expect(rows.map((row) => row.isLate)).toEqual([true, false, false]);
+  });
+
+  test('find one order', () => {
+    expect(counterHours({ ...input, find: '0403' }).map(({ hour }) => hour)).toEqual(['17']);
+    expect(counterHours({ ...input, find: 'nobody' })).toEqual([]);
+  });
+});

@@ -1,0 +1,166 @@
+import { HttpErrorResponse, provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import type { Order } from '@alnage/contract';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { LiveActions } from './live.state';
+import { orderFates } from './order-fate';
+import { moveOrder, OrderActions, ordersFeature, readOrders, saveOrder, withOrder } from './orders.state';
+import { makePlan, PlanActions, planFeature, readPlan } from './plan.state';
+import { troubleOf } from './problem';
+import { readWorkshop, WorkshopActions, workshopFeature } from './workshop.state';
+import { catalogueOf } from '@alnage/core';
+
+describe('orders in the store', () => {
+  test('stand by pickup, and a newer version replaces an older one, never the other way round', () => {
+    const early = order({ id: 'a', pickupAt: '2026-06-18T08:00:00.000Z' });
+    const late = order({ id: 'b', version: 2 });
+    expect(withOrder([late], early).map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(withOrder([late], order({ id: 'b', version: 3, customer: 'New' }))[0]!.customer).toBe('New');
+    expect(withOrder([late], order({ id: 'b', version: 1, customer: 'Old' }))[0]!.customer).toBe('I. Varg');
+  });
+});
+
+describe('the store and the server', () => {
+  let http: HttpTestingController;
+  let store: Store;
+
+  beforeEach(() => {
+    TestBed.configureTestingModule({
+      providers: [
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        provideStore(),
+        provideState(workshopFeature),
+        provideState(ordersFeature),
+        provideState(planFeature),
+        provideEffects({ readWorkshop }, { readOrders, saveOrder, moveOrder }, { readPlan, makePlan }),
+      ],
+    });
+    http = TestBed.inject(HttpTestingController);
+    store = TestBed.inject(Store);
+  });
+  afterEach(() => http.verify());
+
+  const orders = (): readonly Order[] => store.selectSignal(ordersFeature.selectOrders)();
+  const open = (): void => {
+    store.dispatch(WorkshopActions.opened());
+    http.expectOne('/api/workshop').flush(workshop);
+    http.expectOne('/api/pieces').flush([piece]);
+  };
+
+  test('opening reads the workshop, then its orders and its plan', () => {
+    open();
+    http.expectOne('/api/orders').flush([order()]);
+    http.expectOne('/api/plan').flush(savedPlan([order()]));
+    expect(orders()).toHaveLength(1);
+    expect(store.selectSignal(planFeature.selectDayLoads)()).toHaveLength(2);
+    expect(store.selectSignal(workshopFeature.selectPieceNames)().get('dusk-berry')).toBe('Dusk berry');
+  });
+
+  test('a workshop without a plan is no trouble', () => {
+    open();
+    http.expectOne('/api/orders').flush([]);
+    http.expectOne('/api/plan').flush({ code: 'no-plan', errors: [] }, { status: 404, statusText: 'none' });
+    expect(store.selectSignal(planFeature.selectTrouble)()).toBeNull();
+  });
+
+  test('a server that is away is told as such', () => {
+    store.dispatch(WorkshopActions.opened());
+    http.expectOne('/api/pieces');
+    http.expectOne('/api/workshop').error(new ProgressEvent('error'));
+    expect(store.selectSignal(workshopFeature.selectTrouble)()).toMatchObject({ code: 'no-connection' });
+  });
+
+  test('an order is taken once, though it was sent twice', () => {
+    const { id: _id, ...rest } = order();
+    const draft = {
+      customer: rest.customer,
+      lines: rest.lines,
+      pickup: rest.pickup,
+      pickupPoint: 'shop',
+      note: '',
+    };
+    store.dispatch(OrderActions.saveAsked({ draft, original: null }));
+    store.dispatch(OrderActions.saveAsked({ draft, original: null }));
+    http.expectOne({ method: 'POST', url: '/api/orders' }).flush(order());
+    http.expectOne('/api/plan').flush(savedPlan([order()]));
+    expect(orders()).toEqual([order()]);
+    expect(store.selectSignal(ordersFeature.selectIsSaving)()).toBe(false);
+  });
+
+  test('a change goes against the version that was seen, and its trouble is kept for the form', () => {
+    const draft = {
+      customer: 'X',
+      lines: order().lines,
+      pickup: order().pickup,
+      pickupPoint: 'shop',
+      note: '',
+    };
+    store.dispatch(OrderActions.saveAsked({ draft, original: order({ version: 4 }) }));
+    const request = http.expectOne({ method: 'PUT', url: '/api/orders/o1' });
+    expect(request.request.body).toMatchObject({ version: 4, customer: 'X' });
+    request.flush({ code: 'order-changed', errors: [], params: {} }, { status: 409, statusText: 'changed' });
+    expect(store.selectSignal(ordersFeature.selectSaveTrouble)()).toMatchObject({ code: 'order-changed' });
+    store.dispatch(OrderActions.saveDismissed());
+    expect(store.selectSignal(ordersFeature.selectSaveTrouble)()).toBeNull();
+  });
+
+  test('a step that was not open reads the list anew', () => {
+    store.dispatch(OrderActions.moveAsked({ order: order(), to: 'ready' }));
+    http
+      .expectOne('/api/orders/o1/move')
+      .flush({ code: 'order-state', errors: [] }, { status: 409, statusText: 'no' });
+    http.expectOne('/api/orders').flush([order({ state: 'cancelled', version: 2 })]);
+    expect(orders()[0]!.state).toBe('cancelled');
+    expect(store.selectSignal(ordersFeature.selectOpenOrders)()).toEqual([]);
+  });
+
+  test('what others changed is read', () => {
+    store.dispatch(LiveActions.planChanged());
+    http.expectOne('/api/plan').flush(savedPlan([]));
+    store.dispatch(LiveActions.ordersChanged());
+    http.expectOne('/api/orders').flush([order()]);
+    http.expectOne('/api/plan').flush({ ...savedPlan([]), isStale: true });
+    expect(store.selectSignal(planFeature.selectSaved)()!.isStale).toBe(true);
+  });
+
+  test('planning is asked for once at a time', () => {
+    store.dispatch(PlanActions.planAsked());
+    store.dispatch(PlanActions.planAsked());
+    expect(store.selectSignal(planFeature.selectIsPlanning)()).toBe(true);
+    http.expectOne({ method: 'POST', url: '/api/plan' }).flush(savedPlan([order()]));
+    expect(store.selectSignal(planFeature.selectIsPlanning)()).toBe(false);
+    expect(store.selectSignal(planFeature.selectViews)()!.levels.length).toBeGreaterThan(0);
+  });
+});
+
+describe('the fate of an order', () => {
+  const fateOf = (orders: Order[], change = {}) => {
+    const saved = savedPlan(orders, change);
+    return orderFates(catalogueOf(saved.problem), saved).get('o1')!;
+  };
+
+  test('is met with the batches that make it', () => {
+    const fate = fateOf([order()]);
+    expect(fate.standing).toBe('met');
+    expect(fate.madeBy.reduce((sum, made) => sum + made.pieces, 0)).toBe(24);
+    expect(fate.packed).toBeLessThanOrEqual(2340 - 30);
+  });
+
+  test('is unmet with its reasons when it cannot be made', () => {
+    const fate = fateOf([order()], { now: 2330 });
+    expect(fate).toMatchObject({ standing: 'unmet', packed: null, madeBy: [] });
+    expect(fate.unmet[0]!.blocker.kind).toBe('time');
+  });
+});
+
+test('what is no problem document is taken for a lost connection', () => {
+  expect(troubleOf(new Error('x')).code).toBe('no-connection');
+  expect(troubleOf(new HttpErrorResponse({ status: 502, error: '<html>' })).code).toBe('no-connection');
+  expect(
+    troubleOf(new HttpErrorResponse({ status: 404, error: { code: 'not-found', errors: [] } })).code,
+  ).toBe('not-found');
+});

@@ -1,0 +1,203 @@
+import type { Order, Piece, SavedPlan, Workshop } from '@alnage/contract';
+import { checkPlan, makePlan, type Problem } from '@alnage/core';
+
+/** A workshop of one piece, one bowl and one person for tests, with a plan that the core really made. */
+
+export const workshop: Workshop = {
+  name: 'Skerry Dipworks',
+  timeZone: 'Europe/Helsinki',
+  currency: 'EUR',
+  isDemo: true,
+  now: '2026-06-18T08:32:00.000Z',
+  season: {
+    id: 'midsummer',
+    name: 'Midsummer',
+    days: [
+      {
+        date: '2026-06-18',
+        start: '2026-06-17T21:00:00.000Z',
+        end: '2026-06-18T21:00:00.000Z',
+        holiday: null,
+      },
+      {
+        date: '2026-06-19',
+        start: '2026-06-18T21:00:00.000Z',
+        end: '2026-06-19T21:00:00.000Z',
+        holiday: 'Midsummer Eve',
+      },
+    ],
+  },
+  pickupPoints: [
+    { id: 'shop', name: 'The shop', journeyMinutes: 0 },
+    { id: 'quay', name: 'Stall on the quay', journeyMinutes: 25 },
+  ],
+  people: [{ id: 'runa', name: 'Runa', pace: 100, skills: ['dip', 'temper', 'prep', 'pack'] }],
+  bowls: [{ id: 'bowl-a', name: 'Bowl A', capacityGrams: 6000, tailGrams: 500 }],
+  zones: [
+    { id: 'fridge', name: 'Fridge', trays: 6 },
+    { id: 'rack', name: 'Cool rack', trays: 6 },
+  ],
+  coatings: [
+    {
+      id: 'dark-64',
+      name: 'Dark 64',
+      kind: 'dark',
+      yieldPa: 14,
+      windowLowCelsius: 31,
+      windowHighCelsius: 32.2,
+      allergens: ['soya'],
+    },
+  ],
+};
+
+export const piece: Piece = {
+  id: 'dusk-berry',
+  name: 'Dusk berry',
+  centreName: 'Strawberry',
+  finish: '',
+  form: {
+    kind: 'dipped',
+    shape: { kind: 'spheroid', diameterMm: 32, lengthMm: 38 },
+    centre: 'wet',
+    centreGrams: 18,
+    centreCelsius: 8,
+    coating: 'dark-64',
+    covered: 0.68,
+    way: 'fork',
+    bowlCelsius: 31.5,
+    dwellSeconds: 3,
+    coats: 1,
+    footGrams: 0.7,
+  },
+  drizzle: null,
+  allergens: [],
+  keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: 'Keep cold' },
+  maxBatchPieces: 120,
+  route: [
+    {
+      id: 'wash',
+      name: 'Wash',
+      skill: 'prep',
+      fixedMinutes: 5,
+      secondsPerPiece: 5,
+      maxRunMinutes: 60,
+      coat: null,
+      rest: { zone: 'rack', piecesPerTray: 48, minMinutes: 45, maxMinutes: 240 },
+    },
+    {
+      id: 'dip',
+      name: 'Dip',
+      skill: 'dip',
+      fixedMinutes: 4,
+      secondsPerPiece: 14,
+      maxRunMinutes: 45,
+      coat: 'first',
+      rest: { zone: 'fridge', piecesPerTray: 30, minMinutes: 20, maxMinutes: 1200 },
+    },
+    {
+      id: 'pack',
+      name: 'Pack',
+      skill: 'pack',
+      fixedMinutes: 3,
+      secondsPerPiece: 5,
+      maxRunMinutes: 60,
+      coat: null,
+      rest: { zone: 'fridge', piecesPerTray: 36, minMinutes: 30, maxMinutes: 1200 },
+    },
+  ],
+};
+
+export function order(change: Partial<Order> = {}): Order {
+  return {
+    id: 'o1',
+    ticket: 'M-0401',
+    customer: 'I. Varg',
+    lines: [{ piece: 'dusk-berry', pieces: 24 }],
+    pickup: '2026-06-19T15:00',
+    pickupAt: '2026-06-19T12:00:00.000Z',
+    pickupPoint: 'shop',
+    note: '',
+    state: 'promised',
+    version: 1,
+    createdAt: '2026-06-01T08:00:00.000Z',
+    ...change,
+  };
+}
+
+const HORIZON_START = workshop.season!.days[0]!.start;
+
+/** A saved plan for the orders; `change` alters the problem before it is planned. */
+export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {}): SavedPlan {
+  const problem: Problem = {
+    format: 'alnage-problem/1',
+    horizon: 2880,
+    weights: {
+      unmetPiece: 1000,
+      agePieceHour: 2,
+      labourMinute: 1,
+      melt: 10,
+      leftoverGram: 0.01,
+      stretchMinute: 0.1,
+    },
+    products: [
+      {
+        id: piece.id,
+        allergens: [],
+        lifeMinutes: 1440,
+        targetAgeMinutes: 720,
+        maxBatchPieces: 120,
+        clockStage: 'dip',
+        stages: piece.route.map(({ name: _name, coat, rest, ...stage }) => ({
+          ...stage,
+          coating: coat ? { id: 'dark-64', milligramsPerPiece: 6250 } : null,
+          then: rest,
+        })),
+      },
+    ],
+    coatings: [
+      {
+        id: 'dark-64',
+        skill: 'temper',
+        setupFixedMinutes: 20,
+        setupMinutesPerKg: 4,
+        usableMinutes: 240,
+        allergens: ['soya'],
+      },
+    ],
+    melters: workshop.bowls.map(({ name: _name, ...bowl }) => bowl),
+    changeovers: { defaultMinutes: 10, allergenMinutes: 25, pairs: [] },
+    people: [
+      {
+        id: 'runa',
+        pace: 100,
+        skills: ['dip', 'temper', 'prep', 'pack'],
+        shifts: [
+          [480, 1080],
+          [1830, 2400],
+        ],
+      },
+    ],
+    zones: workshop.zones.map(({ name: _name, ...zone }) => zone),
+    orders: orders.map((each) => ({
+      id: each.id,
+      due: Math.round((Date.parse(each.pickupAt) - Date.parse(HORIZON_START)) / 60_000),
+      weight: 1,
+      lines: each.lines.map((line) => ({ product: line.piece, pieces: line.pieces })),
+    })),
+    ...change,
+  };
+  const { plan, reasons } = makePlan(problem, { steps: 1 });
+  const report = checkPlan(problem, plan);
+  return {
+    version: 1,
+    madeAt: '2026-06-18T08:00:00.000Z',
+    horizonStart: HORIZON_START,
+    isStale: false,
+    cost: report.cost!,
+    totalPieces: report.totalPieces,
+    unmetPieces: report.unmetPieces,
+    problem,
+    plan,
+    reasons,
+  };
+}

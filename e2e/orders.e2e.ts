@@ -1,0 +1,110 @@
+import { expect, go, test } from './workshop';
+
+test('an order is taken by keyboard alone, found, and planned', async ({ demo }) => {
+  await go(demo, '/orders');
+  await demo.keyboard.press('+');
+  await expect(demo.getByLabel('Who')).toBeFocused();
+  await demo.keyboard.type('A. Fresh Pair of Hands');
+  await demo.keyboard.press('Tab');
+  await demo.keyboard.type('Fri');
+  await demo.keyboard.press('Tab');
+  await demo.keyboard.type('16.30');
+  await demo.keyboard.press('Tab');
+  await demo.keyboard.press('Tab');
+  await demo.keyboard.press('Control+a');
+  await demo.keyboard.type('18');
+  await demo.keyboard.press('Tab');
+  await demo.keyboard.type('Dusk');
+  await demo.keyboard.press('Tab');
+  await demo.getByLabel('Note').press('Enter');
+  const row = demo.getByRole('row', { name: /A\. Fresh Pair of Hands/ });
+  await expect(row).toContainText('Fri 19, 16:30');
+  await expect(row).toContainText('18 dusk berry');
+  await expect(row).toContainText('not planned');
+
+  await demo.keyboard.press('5');
+  await expect(demo.getByText('Orders changed since this plan was made')).toBeVisible();
+  await demo.keyboard.press('p');
+  await expect(demo.getByText(/^Planned: \d+ batches/)).toBeVisible();
+  await expect(demo.getByText('Orders changed since this plan was made')).toBeHidden();
+  await demo.keyboard.press('2');
+  await demo.keyboard.press('/');
+  await demo.keyboard.type('fresh pair');
+  await expect(row).toContainText(/in a run|tight/);
+});
+
+test('what cannot be is said at its field, and nothing is stored', async ({ demo }) => {
+  await go(demo, '/orders');
+  const rows = await demo.getByRole('row').count();
+  await demo.getByRole('button', { name: 'New order' }).click();
+  await demo.getByRole('button', { name: 'Take the order' }).click();
+  await expect(demo.getByText('Give a name.')).toBeVisible();
+  await expect(demo.getByText('Give a time, such as 15:00.')).toBeVisible();
+  await expect(demo.getByText('Choose a piece.')).toBeVisible();
+
+  await demo.getByLabel('Who').fill('x'.repeat(10_000));
+  await demo.getByLabel('Pieces', { exact: false }).first().fill('1.5');
+  await demo.getByRole('button', { name: 'Take the order' }).click();
+  await expect(demo.getByText('Too long: 120 characters are the most.')).toBeVisible();
+  await expect(demo.getByText('1.5 will not do: a whole number from 1 to 5000.')).toBeVisible();
+
+  await demo.getByLabel('Who').fill('Too Late');
+  await demo.getByLabel('Pieces', { exact: false }).first().fill('12');
+  await demo.getByLabel('Of which piece').selectOption('Oat ball');
+  await demo.getByLabel('Time').fill('8');
+  await demo.getByRole('button', { name: 'Take the order' }).click();
+  await expect(demo.getByText(/^That is past: it is 2026-06-18 /)).toBeVisible();
+  await expect(demo.getByLabel('Who')).toHaveValue('Too Late');
+  await demo.keyboard.press('Escape');
+  await expect(demo.getByRole('row')).toHaveCount(rows);
+});
+
+test('an order is changed and cancelled, and the cancelling undone', async ({ demo }) => {
+  await go(demo, '/orders');
+  await demo.getByRole('button', { name: 'M-0383', exact: true }).click();
+  await demo.keyboard.press('Enter');
+  await expect(demo.getByRole('heading', { name: 'Change M-0383' })).toBeVisible();
+  await demo.getByLabel('Note').fill('Ring the bell');
+  await demo.getByRole('button', { name: 'Save the change' }).click();
+  await expect(demo.locator('al-margin').getByText('Ring the bell')).toBeVisible();
+  await demo.getByRole('button', { name: 'Cancel the order' }).click();
+  const row = demo.getByRole('row', { name: /M-0383/ });
+  await expect(row).toContainText('cancelled');
+  await demo.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toContainText('promised');
+});
+
+test('the second of two who change an order is shown what the first made of it', async ({
+  demo,
+  browser,
+}) => {
+  const other = await browser.newPage();
+  await go(demo, '/orders');
+  await go(other, '/orders');
+  for (const page of [demo, other]) {
+    await page.getByRole('button', { name: 'M-0389', exact: true }).click();
+    await page.getByRole('button', { name: 'Change', exact: true }).click();
+  }
+  await other.getByLabel('Note').fill('Theirs first');
+  await other.getByLabel('Who').fill('C. Teir and sister');
+  await other.getByRole('button', { name: 'Save the change' }).click();
+  await expect(demo.getByRole('row', { name: /C\. Teir and sister/ })).toBeVisible();
+  await demo.getByLabel('Note').fill('Mine');
+  await demo.getByRole('button', { name: 'Save the change' }).click();
+  await expect(demo.getByText(/Theirs: *C\. Teir and sister/)).toBeVisible();
+  await expect(demo.getByLabel('Note')).toHaveValue('Mine');
+  await demo.getByRole('button', { name: 'Save the change' }).click();
+  await expect(other.getByRole('row', { name: /M-0389/ })).toContainText('C. Teir');
+  await other.close();
+});
+
+test('picking a day on the ruler leaves its orders, by mouse and by arrow keys', async ({ demo }) => {
+  await go(demo, '/orders');
+  await demo.getByRole('button', { name: /^Sun 21/ }).click();
+  await expect(demo.getByRole('row', { name: /V\. Storm/ })).toBeVisible();
+  await expect(demo.getByRole('row')).toHaveCount(3);
+  await demo.keyboard.press('ArrowRight');
+  await expect(demo.getByText('No order fits.')).toBeVisible();
+  await demo.keyboard.press('Escape');
+  expect(await demo.getByRole('row').count()).toBeGreaterThan(40);
+});

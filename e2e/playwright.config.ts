@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test';
+// @ts-expect-error plain JavaScript, shared with the scripts
+import { CHROMIUM_ARGUMENTS } from '../tools/lib/browser.mjs';
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.e2e.ts',
+  globalSetup: './start-workshop.ts',
+  outputDir: '../test-results',
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  timeout: 45_000,
+  expect: { timeout: 10_000 },
+  reporter: process.env['ALNAGE_E2E_JSON']
+    ? [['line'], ['json', { outputFile: process.env['ALNAGE_E2E_JSON'] }]]
+    : [['line']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    // the machine's zone is not the workshop's: nothing may depend on it
+    timezoneId: 'America/New_York',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGUMENTS as string[] },
+    trace: 'off',
+  },
+});

@@ -1,0 +1,50 @@
+// @ts-expect-error plain JavaScript, shared with the scripts
+import { startServer } from '../tools/lib/server.mjs';
+import { expect, go, test, watch } from './workshop';
+
+interface Server {
+  readonly address: string;
+  readonly pid: number;
+  readonly ended: Promise<unknown>;
+  stop(): Promise<void>;
+}
+
+const start = (port: string): Promise<Server> =>
+  startServer({ DATABASE_URL: process.env['ALNAGE_E2E_RESTART_DB'], ALNAGE_PORT: port }) as Promise<Server>;
+
+test('a server killed hard loses nothing, and an open page comes back by itself', async ({
+  page,
+  request,
+}) => {
+  const first = await start('0');
+  const port = new URL(first.address).port;
+  const draft = {
+    customer: 'Kept Over',
+    lines: [{ piece: 'salt-twist', pieces: 20 }],
+    pickup: '2026-06-20T10:00',
+    pickupPoint: 'quay',
+    note: '',
+  };
+  const taken = await request.post(`${first.address}/api/orders`, { data: draft });
+  expect(taken.status()).toBe(201);
+  const faults = watch(page);
+  await go(page, '/orders', first.address);
+  process.kill(first.pid, 'SIGKILL');
+  await first.ended;
+  await expect(page.getByText('no connection')).toBeVisible();
+  const second = await start(port);
+  await expect(page.getByText('no connection')).toBeHidden({ timeout: 20_000 });
+  const orders = (await (await request.get(`${second.address}/api/orders`)).json()) as { customer: string }[];
+  expect(orders.filter(({ customer }) => customer === 'Kept Over')).toHaveLength(1);
+  expect(orders).toHaveLength(43);
+  await page.reload();
+  await expect(page.getByRole('row', { name: /Kept Over/ })).toBeVisible();
+  expect(faults.filter((fault) => !fault.includes('net::ERR_'))).toEqual([]);
+  await second.stop();
+});
+
+test('a port that is taken is told with what to do', async () => {
+  const first = await start('0');
+  await expect(start(new URL(first.address).port)).rejects.toThrow('set ALNAGE_PORT to another one');
+  await first.stop();
+});

@@ -1,0 +1,46 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** The workshop's page: whatever a test does, nothing leaves the machine and nothing is an error in the console. */
+export const test = base.extend<{ demo: Page }>({
+  demo: async ({ page }, use) => {
+    const faults = watch(page);
+    await use(page);
+    expect(faults).toEqual([]);
+  },
+});
+
+export { expect };
+
+/** Collects requests to elsewhere and errors in the console. */
+export function watch(page: Page): string[] {
+  const faults: string[] = [];
+  page.on('request', (request) => {
+    const { hostname, protocol } = new URL(request.url());
+    if (!['data:', 'blob:'].includes(protocol) && hostname !== '127.0.0.1')
+      faults.push(`request to ${request.url()}`);
+  });
+  page.on('console', (message) => {
+    // the browser itself logs an answer of 400 or more, which some tests ask for on purpose
+    const isAnswer =
+      message.text().startsWith('Failed to load resource') && message.location().url.includes('/api/');
+    if (message.type() === 'error' && !isAnswer) faults.push(`console: ${message.text()}`);
+  });
+  page.on('pageerror', (error) => faults.push(`error: ${error.message}`));
+  return faults;
+}
+
+export async function go(page: Page, path: string, address = process.env['ALNAGE_E2E_DEMO']!): Promise<void> {
+  await page.goto(address + path);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+}
+
+/** No finding of axe on the page as it stands, contrast at AA included. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`),
+  ).toEqual([]);
+}

@@ -1,0 +1,55 @@
+import { at } from './paths.mjs';
+import { vitestCounts } from './steps.mjs';
+
+const node = process.execPath;
+const bin = (path) => [node, at('node_modules', path)];
+
+/** The quick part: format, lint with layer boundaries, types, and the tests that need no browser. */
+export function runChecks(steps) {
+  steps.command('format', [...bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
+  steps.command('lint', [...bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
+  steps.command('lint proof', [node, at('tools/lint-proof.mjs')]);
+  for (const project of ['packages/core', 'packages/contract', 'apps/server', 'e2e'])
+    steps.command(`types of ${project}`, [...bin('typescript/bin/tsc'), '-p', project]);
+  steps.command('types of apps/web', [
+    ...bin('@angular/compiler-cli/bundles/src/bin/ngc.js'),
+    ...['-p', 'apps/web/tsconfig.app.json', '--noEmit'],
+  ]);
+  steps.command('layers', [
+    ...bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+    ...['packages/core/src', 'packages/contract/src', 'apps/server/src', 'apps/web/src'],
+    ...['--config', '.dependency-cruiser.cjs'],
+  ]);
+  for (const [name, folder] of [
+    ['tests of the core', 'packages/core'],
+    ['tests of the server', 'apps/server'],
+  ]) {
+    const report = at('.alnage', `${folder.replace('/', '-')}.json`);
+    steps.tests(
+      name,
+      [
+        ...bin('vitest/vitest.mjs'),
+        'run',
+        '--root',
+        folder,
+        '--reporter=default',
+        '--reporter=json',
+        `--outputFile=${report}`,
+      ],
+      { report, count: vitestCounts },
+    );
+  }
+  const report = at('.alnage', 'web.json');
+  steps.tests(
+    'tests of the web',
+    [
+      ...bin('@angular/cli/bin/ng.js'),
+      'test',
+      '--watch=false',
+      '--reporters=default',
+      '--reporters=json',
+      `--output-file=${report}`,
+    ],
+    { report, count: vitestCounts },
+  );
+}
