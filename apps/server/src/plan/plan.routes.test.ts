@@ -118,6 +118,17 @@ describe('planning on Thursday', () => {
   });
 });
 
+test('before anything is planned there is no plan, and that is told as such', async () => {
+  const fresh = await openApp();
+  await fresh.db.query('delete from plan');
+  const response = await fresh.app.inject('/api/plan');
+  expect(response.json()).toMatchObject({ code: 'no-plan', status: 404 });
+  const first = await makePlan(fresh.app);
+  expectSound(first);
+  expect(first.problem.fixed).toBeUndefined();
+  await fresh.close();
+});
+
 describe('an empty workshop', () => {
   test('says that there is nothing to plan or to order yet', async () => {
     const empty = await openApp({ isDemoWanted: false, now: null });

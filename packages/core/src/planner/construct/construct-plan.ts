@@ -92,7 +92,11 @@ class Construct {
     const lines = open.filter((line) => line.product === product.id);
     const most = this.largest.get(product.id)!;
     const blocked: Blocker[] = [];
-    let serves = gather(lines, Math.max(1, Math.floor(most * this.grouping.fill)), this.span(product));
+    let serves = gather(lines, {
+      target: Math.max(1, Math.floor(most * this.grouping.fill)),
+      most: Math.max(1, most),
+      spanMinutes: this.span(product),
+    });
     while (serves.length > 0) {
       const placed = this.place(product, serves);
       if ('batch' in placed) {

@@ -70,15 +70,22 @@ function isRunShortEnough(
   return stageMinutes(stage, started, pace) <= stage.maxRunMinutes;
 }
 
-/** The first lines of one product, up to so many pieces and a span between first and last pickup. */
-export function gather(lines: readonly OpenLine[], most: number, spanMinutes: number): Serve[] {
+/** How full a batch is to be: it stops at the target, may pass it to keep an order whole, and never passes the most. */
+export interface BatchSize {
+  readonly target: number;
+  readonly most: number;
+  readonly spanMinutes: number;
+}
+
+/** The first lines of one product for one batch, within the span from its last pickup. */
+export function gather(lines: readonly OpenLine[], { target, most, spanMinutes }: BatchSize): Serve[] {
   const serves: Serve[] = [];
-  let room = most;
+  let taken = 0;
   for (const line of lines) {
-    if (room === 0 || lines[0]!.leave - line.leave > spanMinutes) break;
-    const pieces = Math.min(room, line.pieces);
+    if (taken >= target || lines[0]!.leave - line.leave > spanMinutes) break;
+    const pieces = Math.min(line.pieces, most - taken);
     serves.push({ order: line.order, pieces });
-    room -= pieces;
+    taken += pieces;
   }
   return serves;
 }
