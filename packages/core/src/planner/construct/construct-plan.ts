@@ -15,6 +15,12 @@ export interface Grouping {
   readonly runBy: 'fastest' | 'slowest';
 }
 
+/** Cost of what is unmet: all of it, and without what no hands, bowls or trays could have met in time. */
+export interface UnmetCost {
+  readonly all: number;
+  readonly avoidable: number;
+}
+
 /** An order line that is not met in full, with what stood in the way of its last missing pieces. */
 export interface UnmetReason extends Unmet {
   readonly blocker: Blocker;
@@ -36,16 +42,18 @@ const KEEPER_LEAD_MINUTES = 720;
  * Source: the planning rules, 7; Pinedo, Scheduling (backward list scheduling).
  */
 export function constructPlan(problem: Problem, grouping: Grouping): Construction {
-  return new Construct(problem, grouping, Infinity).run()!;
+  return new Construct(problem, grouping, () => false).run()!;
 }
 
-/** As constructPlan, but null as soon as what is unmet alone costs as much as the limit. */
-export function constructPlanBelow(
+/**
+ * As constructPlan, but null as soon as it is given up: asked after each batch with what is unmet so far, in cost.
+ */
+export function constructPlanUnless(
   problem: Problem,
   grouping: Grouping,
-  costLimit: number,
+  isGivenUp: (unmet: UnmetCost) => boolean,
 ): Construction | null {
-  return new Construct(problem, grouping, costLimit).run();
+  return new Construct(problem, grouping, isGivenUp).run();
 }
 
 class Construct {
@@ -53,12 +61,12 @@ class Construct {
   private readonly batches: Batch[];
   private readonly reasons = new Map<string, UnmetReason>();
   private readonly largest = new Map<string, number>();
-  private unmetCost = 0;
+  private unmetCost: UnmetCost = { all: 0, avoidable: 0 };
 
   constructor(
     private readonly problem: Problem,
     private readonly grouping: Grouping,
-    private readonly costLimit: number,
+    private readonly isGivenUp: (unmet: UnmetCost) => boolean,
   ) {
     this.state = new WorkshopState(problem);
     this.batches = [...(problem.fixed?.batches ?? [])];
@@ -72,7 +80,7 @@ class Construct {
       let open = lines.filter((line) => this.isPerishable(this.product(line)) === isPerishable);
       while (open.length > 0) {
         open = this.placeNext(open);
-        if (this.unmetCost >= this.costLimit) return null;
+        if (this.isGivenUp(this.unmetCost)) return null;
       }
     }
     return { plan: this.plan(), reasons: [...this.reasons.values()] };
@@ -131,7 +139,9 @@ class Construct {
   private giveUp(line: OpenLine, blocker: Blocker): void {
     const { order, product, pieces } = line;
     const { weight } = found(this.state.catalogue.orders, order);
-    this.unmetCost += this.problem.weights.unmetPiece * weight * pieces;
+    const cost = this.problem.weights.unmetPiece * weight * pieces;
+    const { all, avoidable } = this.unmetCost;
+    this.unmetCost = { all: all + cost, avoidable: avoidable + (blocker.kind === 'time' ? 0 : cost) };
     this.reasons.set(JSON.stringify([order, product]), { order, product, pieces, blocker });
   }
 
