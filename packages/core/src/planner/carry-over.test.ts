@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { carryOver, type Course } from './carry-over';
 import { makePlan } from './make-plan';
 import type { PlanOrder } from './problem';
-import { smallProblem } from './testing/small-problem';
+import { randomProblem, smallProblem } from './testing/small-problem';
 
 const plan = makePlan(smallProblem, { steps: 1 }).plan;
 const berryBatch = plan.batches.find((batch) => batch.serves.some((serve) => serve.order === 'o1'))!;
@@ -80,6 +80,21 @@ describe('what a plan under way leaves to the next', () => {
       const carried = carryOver(course({ orders, now }));
       const { report } = makePlan({ ...smallProblem, now, ...carried }, { steps: 1 });
       expect(report.violations).toEqual([]);
+    }
+  });
+
+  test('can be planned on from any hour of any plan: set-ups still take what their bowls ask', () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const problem = randomProblem(seed);
+      const first = makePlan(problem, { steps: 2 }).plan;
+      for (const now of [600, 1000, 1900, 2000, 2150, 2300]) {
+        const carried = carryOver({
+          ...course({ plan: first, before: problem.orders, now, products: problem.products }),
+          orders: problem.orders.slice(seed % 2),
+        });
+        const { report } = makePlan({ ...problem, now, ...carried }, { steps: 2 });
+        expect(report.violations, `seed ${seed} at ${now}`).toEqual([]);
+      }
     }
   });
 });

@@ -1,5 +1,5 @@
 import { clockStageIndex, leaveMinute } from './amounts';
-import type { Batch, FixedWork, Place, Plan, PlanOrder, Product, Serve } from './problem';
+import type { Batch, FixedWork, Melt, Place, Plan, PlanOrder, Product, Serve } from './problem';
 
 /** What a plan under way leaves to the next one. */
 export interface CarriedOver {
@@ -25,24 +25,45 @@ export interface Course {
 export const SPARE_PREFIX = 'spare:';
 
 /**
- * What is started by `now` stays: batches whose first stage has begun, melts whose set-up has, what is dipped from
- * such a melt, and the melts that started batches need. Pieces of started batches whose order no longer wants them
+ * What is started by `now` stays: batches whose first stage has begun, melts whose set-up has, and all that these hang
+ * on. Pieces of started batches whose order no longer wants them
  * (cancelled, fewer, moved past their keeping) are carried by a spare order at the old time, so that nothing that
  * lies in the fridge is forgotten. Minutes from the horizon's start, the same for both plans.
  */
 export function carryOver(course: Course): CarriedOver {
-  const { plan, now } = course;
-  const begunMelts = new Set(plan.melts.filter((melt) => melt.setupStart < now).map((melt) => melt.id));
-  const batches = plan.batches.filter(
-    (batch) =>
-      batch.stages[0]!.start < now ||
-      batch.stages.some((task) => task.melt !== null && begunMelts.has(task.melt)),
-  );
-  const needed = new Set(batches.flatMap((batch) => batch.stages.map((task) => task.melt)));
-  const melts = plan.melts.filter((melt) => needed.has(melt.id));
+  const { batches, melts } = begun(course.plan, course.now);
   const demand = new Demand(course);
   const carried = batches.map((batch) => ({ ...batch, serves: demand.reassign(batch) }));
   return { fixed: { batches: carried, melts }, orders: demand.orders() };
+}
+
+/**
+ * The begun work and all that it hangs on: a batch on its melts, a melt on every batch dipped from it and on the melts
+ * before it in its bowl, for they decide how long it is cleaned.
+ */
+function begun(plan: Plan, now: number): { batches: readonly Batch[]; melts: readonly Melt[] } {
+  const batches = new Set(plan.batches.filter((batch) => batch.stages.some((task) => task.start < now)));
+  const melts = new Set(plan.melts.filter((melt) => melt.setupStart < now));
+  for (let size = -1; size !== batches.size + melts.size;) {
+    size = batches.size + melts.size;
+    for (const melt of plan.melts)
+      if (
+        [...batches].some((batch) => isDippedFrom(batch, melt)) ||
+        [...melts].some((other) => isBefore(melt, other))
+      )
+        melts.add(melt);
+    for (const batch of plan.batches)
+      if ([...melts].some((melt) => isDippedFrom(batch, melt))) batches.add(batch);
+  }
+  return { batches: [...batches], melts: [...melts] };
+}
+
+function isDippedFrom(batch: Batch, melt: Melt): boolean {
+  return batch.stages.some((task) => task.melt === melt.id);
+}
+
+function isBefore(melt: Melt, other: Melt): boolean {
+  return melt.melter === other.melter && melt.setupStart < other.setupStart;
 }
 
 class Demand {

@@ -1,6 +1,8 @@
+import { catalogueOf } from './check/catalogue';
 import { checkPlan, type PlanReport } from './check/check-plan';
 import {
-  constructPlanUnless,
+  attemptPlan,
+  urgencyOf,
   type Grouping,
   type UnmetCost,
   type UnmetReason,
@@ -39,14 +41,16 @@ const GROUPINGS: readonly Grouping[] = [
   { fill: 0.35, perishableSpan: 360, keeperSpan: 2880, runBy: 'slowest' },
 ];
 
-/** Each grouping once in a hurry, and once in full. */
-export const MOST_STEPS = 2 * GROUPINGS.length;
+/** Rounds in a hurry, then once in full. */
+const HURRIED_ROUNDS = 3;
+export const MOST_STEPS = (HURRIED_ROUNDS + 1) * GROUPINGS.length;
 
 /**
  * Plans an alnage-problem/1: constructions under several groupings, each checked by every rule, the cheapest kept.
- * In a first round a grouping is given up as soon as it leaves anything unmet that might be met; where none gets
- * through, the second round finishes them, each as long as it can still be cheaper than the best.
- * Deterministic: the same problem and steps give the same plan.
+ * At first a grouping is given up as soon as it leaves anything unmet that might be met, and what it could not meet
+ * comes first in the ones after it. Where none gets through, they are finished, each as long as it can still be
+ * cheaper than the best. Deterministic: the same problem and steps give the same plan.
+ * Source: Joslin and Clements, Squeaky Wheel Optimization (what failed is moved to the front).
  * @throws Error when a construction breaks a rule, which is a fault of this code and never of the input
  */
 export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult {
@@ -56,22 +60,28 @@ export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult 
 class Attempts {
   private best: Omit<PlanResult, 'steps'> | null = null;
   private steps = 0;
+  private readonly urgent = new Set<string>();
+  private readonly leaves: ReadonlyMap<string, number>;
   private readonly mostSteps: number;
 
   constructor(
     private readonly problem: Problem,
     private readonly limits: PlanLimits,
   ) {
+    this.leaves = catalogueOf(problem).leaves;
     this.mostSteps = Math.max(1, Math.min(limits.steps ?? MOST_STEPS, MOST_STEPS));
   }
 
   run(): PlanResult {
-    for (const grouping of GROUPINGS)
-      if (this.goesOn()) this.attempt(grouping, ({ avoidable }) => avoidable > 0);
+    for (let round = 0; round < HURRIED_ROUNDS && this.best === null; round++)
+      for (const grouping of GROUPINGS)
+        if (this.goesOn()) this.try(grouping, ({ avoidable }) => avoidable > 0);
     if (this.best === null) {
-      this.attempt(GROUPINGS[0]!, () => false);
+      // what was urgent in a hurry misleads where something must stay unmet
+      this.urgent.clear();
+      this.try(GROUPINGS[0]!, () => false);
       for (const grouping of GROUPINGS.slice(1))
-        if (this.goesOn()) this.attempt(grouping, () => this.isStopped());
+        if (this.goesOn()) this.try(grouping, () => this.isStopped());
     }
     return { ...this.best!, steps: this.steps };
   }
@@ -84,18 +94,20 @@ class Attempts {
     return this.limits.shouldStop?.() ?? false;
   }
 
-  /** Tries one grouping and keeps its plan if it is cheaper than the best. */
-  private attempt(grouping: Grouping, isGivenUp: (unmet: UnmetCost) => boolean): void {
+  /** Tries one grouping; keeps its plan if it is cheaper than the best, and moves what it could not meet forward. */
+  private try(grouping: Grouping, isGivenUp: (unmet: UnmetCost) => boolean): void {
     this.steps++;
     const limit = this.best?.report.cost ?? Infinity;
-    const made = constructPlanUnless(
-      this.problem,
+    const made = attemptPlan(this.problem, {
       grouping,
-      (unmet) => unmet.all >= limit || isGivenUp(unmet),
-    );
-    if (made === null) return;
+      urgent: this.urgent,
+      isGivenUp: (unmet) => unmet.all >= limit || isGivenUp(unmet),
+    });
+    for (const { order, product, blocker } of made.reasons)
+      if (blocker.kind !== 'time') this.urgent.add(urgencyOf(product, this.leaves.get(order)!));
+    if (made.kind === 'given-up') return;
     const report = checkPlan(this.problem, made.plan);
     if (!report.ok) throw new Error(`the planner broke a rule: ${JSON.stringify(report.violations[0])}`);
-    if (report.cost! < limit) this.best = { ...made, report };
+    if (report.cost! < limit) this.best = { plan: made.plan, reasons: made.reasons, report };
   }
 }

@@ -42,19 +42,36 @@ const KEEPER_LEAD_MINUTES = 720;
  * Source: the planning rules, 7; Pinedo, Scheduling (backward list scheduling).
  */
 export function constructPlan(problem: Problem, grouping: Grouping): Construction {
-  return new Construct(problem, grouping, () => false).run()!;
+  const made = attemptPlan(problem, { grouping, urgent: new Set(), isGivenUp: () => false });
+  if (made.kind === 'given-up') throw new Error('an attempt that is never given up was');
+  return made;
 }
 
-/**
- * As constructPlan, but null as soon as it is given up: asked after each batch with what is unmet so far, in cost.
- */
-export function constructPlanUnless(
-  problem: Problem,
-  grouping: Grouping,
-  isGivenUp: (unmet: UnmetCost) => boolean,
-): Construction | null {
-  return new Construct(problem, grouping, isGivenUp).run();
+/** What a construction starts from beside the problem. */
+export interface Attempt {
+  readonly grouping: Grouping;
+  /** Lines that are placed before all others, by urgencyOf: what earlier attempts could not meet. */
+  readonly urgent: ReadonlySet<string>;
+  /** Asked after each batch: true gives the attempt up. */
+  readonly isGivenUp: (unmet: UnmetCost) => boolean;
 }
+
+/** A construction, or the lines that it could not meet before it was given up. */
+export type AttemptResult =
+  | ({ readonly kind: 'made' } & Construction)
+  | { readonly kind: 'given-up'; readonly reasons: readonly UnmetReason[] };
+
+/** As constructPlan, with lines that come first, and given up when it leads nowhere. */
+export function attemptPlan(problem: Problem, attempt: Attempt): AttemptResult {
+  return new Construct(problem, attempt).run();
+}
+
+/** What is urgent together: one product's lines that leave on one day, so that their batches stay full. */
+export function urgencyOf(product: string, leave: number): string {
+  return JSON.stringify([product, Math.floor(leave / MINUTES_PER_DAY)]);
+}
+
+const MINUTES_PER_DAY = 1440;
 
 class Construct {
   private readonly state: WorkshopState;
@@ -65,25 +82,33 @@ class Construct {
 
   constructor(
     private readonly problem: Problem,
-    private readonly grouping: Grouping,
-    private readonly isGivenUp: (unmet: UnmetCost) => boolean,
+    private readonly attempt: Attempt,
   ) {
     this.state = new WorkshopState(problem);
     this.batches = [...(problem.fixed?.batches ?? [])];
     for (const product of problem.products)
-      this.largest.set(product.id, largestBatch(problem, product, grouping.runBy));
+      this.largest.set(product.id, largestBatch(problem, product, attempt.grouping.runBy));
   }
 
-  run(): Construction | null {
-    const lines = openLines(this.problem, this.state.catalogue);
-    for (const isPerishable of [true, false]) {
-      let open = lines.filter((line) => this.isPerishable(this.product(line)) === isPerishable);
+  run(): AttemptResult {
+    for (const lines of this.inOrder()) {
+      let open = lines;
       while (open.length > 0) {
         open = this.placeNext(open);
-        if (this.isGivenUp(this.unmetCost)) return null;
+        if (this.attempt.isGivenUp(this.unmetCost))
+          return { kind: 'given-up', reasons: [...this.reasons.values()] };
       }
     }
-    return { plan: this.plan(), reasons: [...this.reasons.values()] };
+    return { kind: 'made', plan: this.plan(), reasons: [...this.reasons.values()] };
+  }
+
+  /** The lines as they are placed: urgent ones, then perishables, then keepers; each the last pickup first. */
+  private inOrder(): OpenLine[][] {
+    const lines = openLines(this.problem, this.state.catalogue);
+    const rank = (line: OpenLine): number =>
+      (this.attempt.urgent.has(urgencyOf(line.product, line.leave)) ? 0 : 2) +
+      (this.isPerishable(this.product(line)) ? 0 : 1);
+    return [0, 1, 2, 3].map((each) => lines.filter((line) => rank(line) === each));
   }
 
   private product(line: OpenLine): Product {
@@ -101,7 +126,7 @@ class Construct {
     const most = this.largest.get(product.id)!;
     const blocked: Blocker[] = [];
     let serves = gather(lines, {
-      target: Math.max(1, Math.floor(most * this.grouping.fill)),
+      target: Math.max(1, Math.floor(most * this.attempt.grouping.fill)),
       most: Math.max(1, most),
       spanMinutes: this.span(product),
     });
@@ -132,7 +157,7 @@ class Construct {
     const most = last.maxMinutes - last.minMinutes;
     return Math.min(
       most,
-      this.isPerishable(product) ? this.grouping.perishableSpan : this.grouping.keeperSpan,
+      this.isPerishable(product) ? this.attempt.grouping.perishableSpan : this.attempt.grouping.keeperSpan,
     );
   }
 
