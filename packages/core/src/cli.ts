@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { runBowl } from './commands/run-bowl';
 import { runCoat } from './commands/run-coat';
 import { InputError } from './input/input-error';
 import { MOST_STEPS, makePlan } from './planner/make-plan';
@@ -15,6 +16,7 @@ const SECONDS: Bound = { min: 0, max: 86_400 };
 const WHOLE: Bound = { min: 1, max: 1e9, isInteger: true };
 
 const COMMANDS: Readonly<Record<string, Command>> = {
+  bowl: (input) => runBowl(input),
   coat: (input) => runCoat(input),
   plan: (input, options) => runPlan(input, options),
 };

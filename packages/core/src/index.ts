@@ -104,3 +104,6 @@ export {
 } from './coating/piece-coat';
 export { firstRejectShare, startPercentFor } from './coating/rejects';
 export { coveredShare, dipLineMm, type RoundShape } from './coating/dip-line';
+export { meltFor, piecesFrom, type MeltAnswer, type MeltWish } from './melting/melt-for';
+export { startPieces, type Wanted } from './melting/start-pieces';
+export { normalQuantile, normalShareBelow } from './melting/normal';

@@ -32,9 +32,9 @@ export interface MassRange {
 /** Standard deviation of the log of an estimate before any weighing; shop default. */
 const FIRST_LOG_SD = 0.35;
 /** From run to run, whatever its length; shop default. */
-const RUN_LOG_SD = 0.1;
+export const RUN_LOG_SD = 0.1;
 /** From piece to piece within a run; shop default. */
-const PIECE_LOG_SD = 0.25;
+export const PIECE_LOG_SD = 0.25;
 const SEASON_FADE = 0.7;
 const DOUBTFUL_SDS = 3;
 /** Standard normal quantile at 0.95: 90% lie between the two ends. */

@@ -4,7 +4,7 @@ import type { PieceFigures } from '../piece-figures';
 import { sectionOf } from './section-geometry';
 
 /** The drawing's box, and how much of it the piece may fill, in its own units. */
-const BOX = { width: 380, height: 340 } as const;
+const BOX = { width: 380, height: 340, middle: 166 } as const;
 const FILL = { width: 210, height: 220 } as const;
 
 /** A piece cut through, to scale, with its coat, dip line and foot dimensioned from the computed values. */
