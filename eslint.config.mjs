@@ -121,6 +121,9 @@ export default tseslint.config(
       '@typescript-eslint/no-empty-function': 'off',
     },
   },
-  { files: ['apps/server/src/main.ts', 'apps/web/src/main.ts'], rules: { 'no-console': 'off' } },
+  {
+    files: ['apps/server/src/main.ts', 'apps/web/src/main.ts', 'bench/*.ts'],
+    rules: { 'no-console': 'off' },
+  },
   { files: ['**/demo/demo-*.ts', '**/migrations/*.ts', '**/index.ts'], rules: { 'max-lines': 'off' } },
 );

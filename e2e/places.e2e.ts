@@ -62,6 +62,17 @@ test('a piece shows what it carries, and its parts add up', async ({ demo }) => 
   await expect(demo.locator('al-margin').getByRole('heading', { name: 'Salt twist' })).toBeVisible();
 });
 
+test('a piece tells what to melt for so many, and refuses what cannot be', async ({ demo }) => {
+  await go(demo, '/pieces');
+  await demo.getByLabel('Good pieces').fill('420');
+  const melt = demo.getByRole('table', { name: 'What to melt of Dark 64' });
+  await expect(melt.getByRole('row', { name: /on the pieces/ })).toContainText('2.62 kg');
+  await demo.getByLabel('From which bowl').selectOption('Glass bowl');
+  await expect(melt.getByRole('row', { name: /left in Glass bowl, 5 melts/ })).toContainText('450 g');
+  await demo.getByLabel('Good pieces').fill('0');
+  await expect(demo.getByText('Pieces 0 will not do: a whole number in 1..100000.')).toBeVisible();
+});
+
 test('the plan tells why a run is there', async ({ demo }) => {
   await go(demo, '/plan');
   await demo.getByRole('button', { name: /^Fri 19/ }).click();

@@ -9,7 +9,7 @@ export function runChecks(steps) {
   steps.command('format', [...bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
   steps.command('lint', [...bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
   steps.command('lint proof', [node, at('tools/lint-proof.mjs')]);
-  for (const project of ['packages/core', 'packages/contract', 'apps/server', 'e2e'])
+  for (const project of ['packages/core', 'packages/contract', 'apps/server', 'e2e', 'bench'])
     steps.command(`types of ${project}`, [...bin('typescript/bin/tsc'), '-p', project]);
   steps.command('types of apps/web', [
     ...bin('@angular/compiler-cli/bundles/src/bin/ngc.js'),

@@ -30,7 +30,7 @@ export class Steps {
       cwd: root,
       encoding: 'utf8',
       maxBuffer: 1 << 28,
-      env: { ...process.env, NG_CLI_ANALYTICS: 'false', NO_COLOR: '1', ...env },
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0', ...env },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
   }

@@ -1,6 +1,7 @@
 import type { Piece } from '@alnage/contract';
 import { piece, workshop } from '../testing/small-workshop';
 import { sectionOf } from './parts/section-geometry';
+import { meltFigures } from './melt-figures';
 import { pieceFigures, routeRows } from './piece-figures';
 
 const sum = (figures: readonly { value: string }[]): number =>
@@ -52,6 +53,40 @@ describe('the figures of a piece', () => {
       trays: '30 a tray',
     });
     expect(rows[2]!.rest).toBe('Fridge, until pickup, 30 min to 20 h');
+  });
+});
+
+describe('what to melt', () => {
+  const { coat } = pieceFigures(piece, workshop.coatings);
+  const bowl = workshop.bowls[0]!;
+  const grams = (text: string): number => Number.parseFloat(text) * (text.endsWith('kg') ? 1000 : 1);
+
+  test('for 120 pieces adds up to what is said in all', () => {
+    const [figures] = meltFigures(coat, workshop.coatings, { goodPieces: 120, certainty: 0.95, bowl });
+    if (figures?.kind !== 'told') throw new Error('was refused');
+    const values = figures.rows.map((row) => grams(row.value));
+    expect(values[0]! + values[1]! + values[2]! + values[3]!).toBeCloseTo(values[4]!, -2);
+    expect(figures.rows[0]!.value).toBe('750 g');
+    expect(figures.rows.filter((row) => row.isSum).map((row) => row.label)).toEqual(['melt in all']);
+  });
+
+  test.each([
+    [Number.NaN, 'Pieces: give a whole number in 1..100000.'],
+    [0, 'Pieces 0 will not do: a whole number in 1..100000.'],
+    [1.5, 'Pieces 1.5 will not do: a whole number in 1..100000.'],
+  ])('for %d pieces is refused in words', (goodPieces, text) => {
+    expect(meltFigures(coat, workshop.coatings, { goodPieces, certainty: 0.95, bowl })).toEqual([
+      { kind: 'refused', coating: 'Dark 64', text },
+    ]);
+  });
+
+  test('from a bowl that its tail fills is refused, too', () => {
+    const cup = { ...bowl, capacityGrams: 500 };
+    const [figures] = meltFigures(coat, workshop.coatings, { goodPieces: 12, certainty: 0.95, bowl: cup });
+    expect(figures).toMatchObject({
+      kind: 'refused',
+      text: expect.stringContaining('The bowl, in g, 500') as string,
+    });
   });
 });
 

@@ -4,13 +4,14 @@ import { duration, gramsToTenth, listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
+import { MeltForPieces } from './parts/melt-for-pieces';
 import { PieceSection } from './parts/piece-section';
 import { WAY_WORDS } from './piece-figures';
 import { PiecesPageStore } from './pieces.store';
 
 /** Pieces: what each one carries and holds, and the route it goes. */
 @Component({
-  imports: [Margin, PieceSection],
+  imports: [Margin, MeltForPieces, PieceSection],
   providers: [PiecesPageStore],
   templateUrl: './pieces-page.html',
   styleUrl: './pieces-page.scss',

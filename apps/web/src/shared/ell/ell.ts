@@ -59,6 +59,7 @@ export class Ell {
     return Math.min(share, 1.25) * FULL_HEIGHT;
   }
 
+  /** A drag ends without a click, since it ends on another day than it began on. */
   protected startDrag(index: number): void {
     this.dragAnchor = index;
   }
@@ -66,15 +67,6 @@ export class Ell {
   protected dragOver(index: number, event: PointerEvent): void {
     if (this.dragAnchor !== null && event.buttons === 1 && index !== this.dragAnchor)
       this.ell.pick(this.dragAnchor, index);
-  }
-
-  /** A click that was not the end of a drag over several days. */
-  protected choose(index: number): void {
-    const span = this.ell.span();
-    const wasDragged =
-      span !== null && span.from !== span.to && this.dragAnchor !== null && this.isPicked(index);
-    if (!wasDragged || this.dragAnchor === index) this.ell.toggle(index);
-    this.dragAnchor = null;
   }
 
   protected move(index: number, event: KeyboardEvent): void {
