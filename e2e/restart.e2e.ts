@@ -43,6 +43,13 @@ test('a server killed hard loses nothing, and an open page comes back by itself'
   await second.stop();
 });
 
+test('asked to stop twice, as on Ctrl-C, it stops once and in order', async () => {
+  const server = await start('0');
+  process.kill(server.pid, 'SIGINT');
+  process.kill(server.pid, 'SIGTERM');
+  expect(await server.ended).toBe(0);
+});
+
 test('a port that is taken is told with what to do', async () => {
   const first = await start('0');
   await expect(start(new URL(first.address).port)).rejects.toThrow('set ALNAGE_PORT to another one');

@@ -26,8 +26,9 @@ async function serve(settings: Settings): Promise<void> {
     await live.close();
     await db.destroy();
   };
-  process.once('SIGINT', () => void close());
-  process.once('SIGTERM', () => void close());
+  // Ctrl-C reaches every process of the terminal, and the starter asks once more: one closing answers both
+  let closing: Promise<void> | null = null;
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void (closing ??= close()));
   const address = await app.listen({ host: settings.host, port: settings.port });
   console.log(`listening ${address}`);
 }
