@@ -101,6 +101,12 @@ describe('an order', () => {
 
 describe('a draft that cannot be', () => {
   test.each<[string, unknown, { pointer: string; code: string }]>([
+    [
+      'a name with a NUL in it',
+      draft({ customer: 'Va\u0000rg' }),
+      { pointer: '/customer', code: 'wrong-format' },
+    ],
+    ['a note with a line break', draft({ note: 'a\nb' }), { pointer: '/note', code: 'wrong-format' }],
     ['no lines', draft({ lines: [] }), { pointer: '/lines', code: 'too-few' }],
     [
       'a pickup that is past',

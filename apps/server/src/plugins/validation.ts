@@ -4,6 +4,9 @@ import type { FastifyInstance } from 'fastify';
 
 const WALL_CLOCK = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/;
 
+/** Letters of any script on one line; control characters are no text. */
+const PLAIN_TEXT = /^[^\p{Cc}]*$/u;
+
 /** Bodies are taken as they are; query and path come as text, so numbers in them are read. */
 export function addValidation(app: FastifyInstance): void {
   const body = validator(false);
@@ -17,5 +20,6 @@ function validator(coerceTypes: boolean): Ajv {
   const ajv = new Ajv({ allErrors: true, coerceTypes, removeAdditional: false, useDefaults: false });
   addFormats(ajv, ['date', 'date-time', 'uuid']);
   ajv.addFormat('wall-clock', WALL_CLOCK);
+  ajv.addFormat('plain-text', PLAIN_TEXT);
   return ajv;
 }

@@ -32,8 +32,7 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'too-long': ({ limit }) => `Too long: ${limit} characters are the most.`,
   'too-few': () => 'Add at least one line.',
   'too-many': ({ limit }) => `Too many: ${limit} are the most.`,
-  'wrong-format': ({ value }) =>
-    value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.',
+  'wrong-format': (params) => wrongFormatText(params),
   'not-allowed': () => 'This value is not one of those known.',
   blank: () => 'Give a name.',
   'unknown-piece': ({ value }) => `There is no piece called ${value}.`,
@@ -42,6 +41,11 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'pickup-past': ({ now }) => `That is past: it is ${String(now).replace('T', ' ')} now.`,
   'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
 };
+
+function wrongFormatText({ value, format }: Params): string {
+  if (format === 'plain-text') return 'Only letters, figures and signs on one line can be kept.';
+  return value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.';
+}
 
 /** The text for a trouble as a whole. */
 export function troubleText(trouble: Trouble): string {

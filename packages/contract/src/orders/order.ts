@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { closed, Id, Instant, WallClock } from '../shared/closed';
+import { closed, Id, Instant, plainText, WallClock } from '../shared/closed';
 
 export const CUSTOMER_LENGTH = 120;
 export const NOTE_LENGTH = 500;
@@ -16,11 +16,11 @@ export const OrderLine = closed({
 });
 
 const draft = {
-  customer: Type.String({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
+  customer: plainText({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
   lines: Type.Array(OrderLine, { minItems: 1, maxItems: LINES_MOST }),
   pickup: WallClock,
   pickupPoint: Id,
-  note: Type.String({ maxLength: NOTE_LENGTH }),
+  note: plainText({ maxLength: NOTE_LENGTH }),
 };
 
 /** What a new order is made of. */

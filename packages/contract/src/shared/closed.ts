@@ -12,4 +12,9 @@ export const WallClock = Type.String({
   format: 'wall-clock',
   description: 'Wall-clock time in the workshop’s zone, 2026-06-19T15:00',
 });
+/** Text on one line: no control characters, which neither a label nor the database can hold. */
+export function plainText(options: { minLength?: number; maxLength: number }) {
+  return Type.String({ ...options, format: 'plain-text' });
+}
+
 export const Day = Type.String({ format: 'date' });
