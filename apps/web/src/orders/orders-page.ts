@@ -46,7 +46,8 @@ export class OrdersPage {
       (sum, order) => sum + order.lines.reduce((n, line) => n + line.pieces, 0),
       0,
     );
-    return `${count(this.open().length)} orders · ${count(pieces)} pieces`;
+    const orders = this.open().length;
+    return `${count(orders)} ${orders === 1 ? 'order' : 'orders'} · ${count(pieces)} pieces`;
   });
 
   constructor() {

@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { workshopFeature } from './workshop.state';
 
@@ -9,18 +9,16 @@ const TICK_MS = 15_000;
 export class WorkshopClock {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   private readonly machine = signal(Date.now());
-  private readonly shiftMs = signal(0);
+  /** Taken anew whenever the workshop is read. */
+  private readonly shiftMs = computed(() => {
+    const workshop = this.workshop();
+    return workshop ? Date.parse(workshop.now) - Date.now() : 0;
+  });
 
   /** The workshop's now, in ms, moving every quarter of a minute. */
   readonly now = computed(() => this.machine() + this.shiftMs());
 
   constructor() {
     setInterval(() => this.machine.set(Date.now()), TICK_MS);
-    effect(() => {
-      const workshop = this.workshop();
-      if (!workshop) return;
-      this.shiftMs.set(Date.parse(workshop.now) - Date.now());
-      this.machine.set(Date.now());
-    });
   }
 }

@@ -44,7 +44,7 @@ export function ellDays(input: EllInput): EllDay[] {
       ...load,
       name,
       holiday: day.holiday,
-      spoken: `${[name, day.holiday].filter(Boolean).join(', ')}: ${load.spoken}, ${here.length} pickups`,
+      spoken: `${[name, day.holiday].filter(Boolean).join(', ')}: ${load.spoken}, ${here.length} ${here.length === 1 ? 'pickup' : 'pickups'}`,
       pickups: [...new Set(here)].map(within),
       now: input.now >= start && input.now < end ? within(input.now) : null,
     };

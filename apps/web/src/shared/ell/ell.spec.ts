@@ -28,7 +28,7 @@ describe('the days of the ell', () => {
     const [thursday, friday] = ellDays({ ...base, loads: [] });
     expect(thursday).toMatchObject({ name: 'Thu 18', holiday: null, now: 0.5, pickups: [], figure: '' });
     expect(friday).toMatchObject({ name: 'Fri 19', holiday: 'Midsummer Eve', now: null, pickups: [0.625] });
-    expect(friday!.spoken).toBe('Fri 19, Midsummer Eve: not planned, 1 pickups');
+    expect(friday!.spoken).toBe('Fri 19, Midsummer Eve: not planned, 1 pickup');
   });
 
   test.each([

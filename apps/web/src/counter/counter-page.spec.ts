@@ -1,0 +1,62 @@
+import { TestBed } from '@angular/core/testing';
+import { EllStore } from '../shared/ell/ell.store';
+import { order, savedPlan } from '../testing/small-workshop';
+import { render, type Rendered } from '../testing/render';
+import { CounterPage } from './counter-page';
+
+const orders = [
+  order({ note: 'No nuts' }),
+  order({
+    id: 'o2',
+    ticket: 'M-0402',
+    customer: 'Quay café',
+    state: 'ready',
+    pickupAt: '2026-06-19T14:00:00.000Z',
+  }),
+  order({ id: 'o3', ticket: 'M-0403', state: 'handed-over' }),
+];
+
+async function openFriday(): Promise<Rendered<CounterPage>> {
+  const page = await render(CounterPage, { orders, saved: savedPlan(orders.slice(0, 2)) });
+  TestBed.inject(EllStore).pick(1, 1);
+  await page.settle();
+  return page;
+}
+
+describe('the Counter place', () => {
+  test('shows the day by hour, with what is to go and gone', async () => {
+    const page = await openFriday();
+    expect(page.page.querySelector('h1')!.textContent).toBe('Friday’s handover');
+    expect(page.text()).toContain('2 to go · 1 gone');
+    expect([...page.page.querySelectorAll('h2')].slice(0, 2).map((h) => h.textContent)).toEqual([
+      '15:00',
+      '17:00',
+    ]);
+    expect(page.text()).toContain('No nuts');
+  });
+
+  test('puts on the shelf and hands over, one step at a time', async () => {
+    const page = await openFriday();
+    await page.click('On the shelf, M-0401');
+    page.http.expectOne('/api/orders/o1/move').flush(order({ state: 'ready', version: 2 }));
+    await page.settle();
+    await page.click('Hand over, M-0401');
+    const request = page.http.expectOne('/api/orders/o1/move');
+    expect(request.request.body).toEqual({ to: 'handed-over', version: 2 });
+    request.flush(order({ state: 'handed-over', version: 3 }));
+    await page.settle();
+    expect(page.text()).toContain('1 to go · 2 gone');
+  });
+
+  test('shows the chosen order, but does not change it from here', async () => {
+    const page = await openFriday();
+    await page.click('M-0401');
+    expect(page.page.querySelector('aside')!.textContent).toContain('Say at the counter');
+    expect(page.text()).not.toContain('Cancel the order');
+  });
+
+  test('says so when nobody collects', async () => {
+    const page = await render(CounterPage, { orders: [] });
+    expect(page.text()).toContain('Nobody collects on this day.');
+  });
+});

@@ -1,0 +1,121 @@
+import { order, savedPlan } from '../testing/small-workshop';
+import { press, render, type Rendered } from '../testing/render';
+import { OrdersPage } from './orders-page';
+
+const orders = [order(), order({ id: 'o2', ticket: 'M-0402', customer: 'Quay café', state: 'cancelled' })];
+
+const open = (): Promise<Rendered<OrdersPage>> =>
+  render(OrdersPage, { orders, saved: savedPlan([orders[0]!]) });
+
+async function fill(page: Rendered<OrdersPage>): Promise<void> {
+  await page.type('Who', 'E. Halla');
+  await page.type('Time', '9.30');
+  await page.type('Pieces', '18');
+  await page.type('Of which piece', 'dusk-berry');
+}
+
+describe('the Orders place', () => {
+  test('lists every order with its pickup and how it stands', async () => {
+    const page = await open();
+    const rows = [...page.page.querySelectorAll('tr.mat-mdc-row')].map((row) => row.textContent ?? '');
+    expect(rows).toHaveLength(2);
+    expect(rows[0]).toContain('Fri 19, 15:00');
+    expect(rows[0]).toContain('in a run');
+    expect(rows[1]).toContain('cancelled');
+    expect(page.text()).toContain('1 order · 24 pieces');
+  });
+
+  test('finds by name, and says what to do when nothing fits', async () => {
+    const page = await open();
+    await page.type('Name or ticket', 'quay');
+    expect(page.page.querySelectorAll('tr.mat-mdc-row')).toHaveLength(1);
+    await page.type('Name or ticket', 'nobody');
+    expect(page.text()).toContain('No order fits.');
+  });
+
+  test('tells of the chosen order how it is made, and what to say at the counter', async () => {
+    const page = await open();
+    await page.click('M-0401');
+    expect(page.text()).toContain('How it is made 24 dusk berry');
+    expect(page.text()).toContain('Contains soya.Keep cold.');
+    expect(page.text()).toMatch(/batch b\d+, bowl A, dipped by Fri 19, /);
+  });
+
+  test('says of an order that cannot be met what stands in its way', async () => {
+    const page = await render(OrdersPage, { orders, saved: savedPlan([orders[0]!], { now: 2330 }) });
+    await page.click('M-0401');
+    expect(page.text()).toContain(
+      'What cannot be met24 dusk berry: its pack would have to end by Fri 19, 14:30',
+    );
+  });
+
+  test('takes an order that is typed in, once, and shows it', async () => {
+    const page = await open();
+    press('+');
+    await page.settle();
+    await fill(page);
+    page.page.querySelector('form')!.dispatchEvent(new Event('submit'));
+    const request = page.http.expectOne({ method: 'POST', url: '/api/orders' });
+    expect(request.request.body).toEqual({
+      customer: 'E. Halla',
+      lines: [{ piece: 'dusk-berry', pieces: 18 }],
+      pickup: expect.stringMatching(/^2026-06-1[89]T09:30$/) as string,
+      pickupPoint: 'shop',
+      note: '',
+    });
+    request.flush(order({ id: 'o3', ticket: 'M-0403', customer: 'E. Halla' }));
+    await page.settle();
+    expect(page.page.querySelector('form')).toBeNull();
+    expect(page.page.querySelector('aside')!.textContent).toContain('M-0403, E. Halla');
+  });
+
+  test('says at each field what is missing, and sends nothing', async () => {
+    const page = await open();
+    await page.click('New order');
+    await page.click('Take the order');
+    for (const text of ['Give a name.', 'Give a time, such as 15:00.', 'Choose a piece.'])
+      expect(page.text()).toContain(text);
+    page.http.expectNone('/api/orders');
+  });
+
+  test('shows what the server refuses at its field, with all that was typed still there', async () => {
+    const page = await open();
+    await page.click('New order');
+    await fill(page);
+    await page.click('Take the order');
+    page.http.expectOne('/api/orders').flush(
+      {
+        code: 'invalid-input',
+        errors: [{ pointer: '/pickup', code: 'pickup-past', params: { now: '2026-06-18T11:32' } }],
+      },
+      { status: 400, statusText: 'no' },
+    );
+    await page.settle();
+    expect(page.text()).toContain('That is past: it is 2026-06-18 11:32 now.');
+    expect([...page.page.querySelectorAll('input')].map((input) => input.value)).toContain('E. Halla');
+  });
+
+  test('adds and removes lines, and leaves the form on Escape', async () => {
+    const page = await open();
+    await page.click('New order');
+    await page.click('Add a line');
+    expect(page.page.querySelectorAll('.line')).toHaveLength(2);
+    await page.click('Remove line 1');
+    expect(page.page.querySelectorAll('.line')).toHaveLength(1);
+    press('Escape');
+    await page.settle();
+    expect(page.page.querySelector('form')).toBeNull();
+  });
+
+  test('cancels the chosen order, against the version that was seen', async () => {
+    const page = await open();
+    press('ArrowDown');
+    await page.settle();
+    await page.click('Cancel the order');
+    const request = page.http.expectOne('/api/orders/o1/move');
+    expect(request.request.body).toEqual({ to: 'cancelled', version: 1 });
+    request.flush(order({ state: 'cancelled', version: 2 }));
+    await page.settle();
+    expect(page.text()).toContain('Promise it again');
+  });
+});

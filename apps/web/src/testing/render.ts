@@ -1,0 +1,104 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import type { Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { Order, SavedPlan, Workshop } from '@alnage/contract';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { liveFeature } from '../state/live.state';
+import { moveOrder, OrderActions, ordersFeature, saveOrder } from '../state/orders.state';
+import { makePlan, PlanActions, planFeature } from '../state/plan.state';
+import { WorkshopActions, workshopFeature } from '../state/workshop.state';
+import { piece, workshop as smallWorkshop } from './small-workshop';
+
+export interface Rendered<T> {
+  readonly fixture: ComponentFixture<T>;
+  readonly page: HTMLElement;
+  readonly store: Store;
+  readonly http: HttpTestingController;
+  /** The text of the whole page, white space folded. */
+  text(): string;
+  /** Clicks the button with this name, by its text or label, and waits for what follows. */
+  click(name: string): Promise<void>;
+  /** Types into the field with this label. */
+  type(label: string, value: string): Promise<void>;
+  settle(): Promise<void>;
+}
+
+export interface RenderOptions {
+  readonly workshop?: Workshop;
+  readonly orders?: readonly Order[];
+  readonly saved?: SavedPlan;
+}
+
+/** A page on the small workshop, with the store as the server filled it. */
+export async function render<T>(component: Type<T>, options: RenderOptions = {}): Promise<Rendered<T>> {
+  Element.prototype.scrollIntoView = () => undefined;
+  TestBed.configureTestingModule({
+    providers: [
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      provideRouter([]),
+      provideStore(),
+      provideState(workshopFeature),
+      provideState(ordersFeature),
+      provideState(planFeature),
+      provideState(liveFeature),
+      provideEffects({ saveOrder, moveOrder }, { makePlan }),
+    ],
+  });
+  const store = TestBed.inject(Store);
+  const { workshop = smallWorkshop, orders = [], saved } = options;
+  store.dispatch(WorkshopActions.read({ workshop, pieces: workshop.season ? [piece] : [] }));
+  store.dispatch(OrderActions.read({ orders: [...orders] }));
+  if (saved) store.dispatch(PlanActions.read({ saved }));
+  const fixture = TestBed.createComponent(component);
+  const page = fixture.nativeElement as HTMLElement;
+  const settle = async (): Promise<void> => {
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+  await settle();
+  return {
+    fixture,
+    page,
+    store,
+    http: TestBed.inject(HttpTestingController),
+    settle,
+    text: () => (page.textContent ?? '').replace(/\s+/g, ' '),
+    click: async (name) => {
+      const named = [...page.querySelectorAll<HTMLElement>('button, summary')].find(
+        (each) => nameOf(each) === name,
+      );
+      if (!named) throw new Error(`no button ${name}`);
+      named.click();
+      await settle();
+    },
+    type: async (label, value) => {
+      const field = fieldOf(page, label);
+      field.value = value;
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      field.dispatchEvent(new Event('change', { bubbles: true }));
+      await settle();
+    },
+  };
+}
+
+function nameOf(element: HTMLElement): string {
+  return (element.getAttribute('aria-label') ?? element.textContent ?? '').replace(/\s+/g, ' ').trim();
+}
+
+function fieldOf(page: HTMLElement, label: string): HTMLInputElement | HTMLSelectElement {
+  const found = [...page.querySelectorAll('label')].find((each) =>
+    (each.textContent ?? '').trim().startsWith(label),
+  );
+  const field = found && page.querySelector<HTMLInputElement>(`#${found.getAttribute('for')}`);
+  if (!field) throw new Error(`no field ${label}`);
+  return field;
+}
+
+/** Presses a key as one does who is not typing. */
+export function press(key: string): void {
+  document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+}
