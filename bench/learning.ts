@@ -1,24 +1,13 @@
-import { firstBelief, learn, runRange, type CoatBelief } from '../packages/core/src/index';
+import { FIRST_LOG_SD, firstBelief, learn, runRange, type CoatBelief } from '../packages/core/src/index';
+import { seeded } from '../packages/core/src/planner/testing/small-problem';
 
 /** `npm run bench -- learning`: how often the 90% range holds the truth, and how near the mean comes to it. */
 
 const PIECES = 1000;
 const ESTIMATE_GRAMS = 6;
-const FIRST_LOG_SD = 0.35;
 const RUN_LOG_SD = 0.1;
 const PIECE_LOG_SD = 0.25;
 const SEEDS = [1, 2, 3, 4, 5];
-
-/** Numbers in 0..1, the same for the same seed. Source: mulberry32, a public-domain generator. */
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 /** A standard normal number. Source: Box and Muller, A Note on the Generation of Random Normal Deviates. */
 function normal(random: () => number): number {

@@ -41,6 +41,7 @@ export {
   type Moulding,
 } from './coating/coat';
 export {
+  FIRST_LOG_SD,
   firstBelief,
   learn,
   learnAll,
@@ -107,3 +108,4 @@ export { coveredShare, dipLineMm, type RoundShape } from './coating/dip-line';
 export { meltFor, piecesFrom, type MeltAnswer, type MeltWish } from './melting/melt-for';
 export { startPieces, type Wanted } from './melting/start-pieces';
 export { normalQuantile, normalShareBelow } from './melting/normal';
+export { pieceAllergens } from './coating/piece-allergens';

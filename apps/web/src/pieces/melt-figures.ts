@@ -1,5 +1,12 @@
 import type { CoatingView } from '@alnage/contract';
-import { firstRejectShare, InputError, meltFor, type MeltAnswer, type PieceCoat } from '@alnage/core';
+import {
+  FIRST_LOG_SD,
+  firstRejectShare,
+  InputError,
+  meltFor,
+  type MeltAnswer,
+  type PieceCoat,
+} from '@alnage/core';
 import { count, mass, percent } from '../shared/formats/formats';
 
 /** What is asked: how many good pieces, how sure, from which bowl. */
@@ -20,8 +27,7 @@ export type MeltFigures =
   | { readonly kind: 'told'; readonly coating: string; readonly rows: readonly MeltRow[] }
   | { readonly kind: 'refused'; readonly coating: string; readonly text: string };
 
-/** Standard deviation of the log of an estimate that nobody has weighed; as the core's first belief has it. */
-const UNWEIGHED_LOG_SD = 0.35;
+/** A third goes in as seed; shop default. */
 const SEED_SHARE = 1 / 3;
 
 /** What to melt for so many pieces, for each coating that they carry. */
@@ -47,7 +53,7 @@ function figuresOf(coating: string, meanGrams: number, question: MeltQuestion): 
       goodPieces,
       certainty,
       meanGrams,
-      logSd: UNWEIGHED_LOG_SD,
+      logSd: FIRST_LOG_SD,
       rejectRate: firstRejectShare(),
       tailGrams: bowl.tailGrams,
       capacityGrams: bowl.capacityGrams,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { pieceAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { duration, gramsToTenth, listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
@@ -69,11 +70,7 @@ export class PiecesPage {
 
   protected readonly allergens = computed(() => {
     const piece = this.page.chosen()?.piece;
-    const used = [piece?.form.coating, piece?.drizzle?.coating];
-    const coatings = this.workshop()?.coatings.filter((coating) => used.includes(coating.id)) ?? [];
-    return listed(
-      [...new Set([...(piece?.allergens ?? []), ...coatings.flatMap((c) => c.allergens)])].sort(),
-    );
+    return piece ? listed(pieceAllergens(piece, this.workshop()?.coatings ?? [])) : '';
   });
 
   constructor() {

@@ -30,7 +30,7 @@ export interface MassRange {
 }
 
 /** Standard deviation of the log of an estimate before any weighing; shop default. */
-const FIRST_LOG_SD = 0.35;
+export const FIRST_LOG_SD = 0.35;
 /** From run to run, whatever its length; shop default. */
 export const RUN_LOG_SD = 0.1;
 /** From piece to piece within a run; shop default. */

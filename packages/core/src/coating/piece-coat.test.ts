@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { pieceAllergens } from './piece-allergens';
 import { pieceCoat, type DippedForm } from './piece-coat';
 import { firstRejectShare, startPercentFor } from './rejects';
 
@@ -49,4 +50,22 @@ describe('the coat of a piece', () => {
 test('104 are started for 100 good ones when one in thirty fails', () => {
   expect(startPercentFor(firstRejectShare())).toBe(104);
   expect(startPercentFor(0)).toBe(100);
+});
+
+describe('the allergens of a piece', () => {
+  const coatings = [
+    { id: 'dark', allergens: ['soya'] },
+    { id: 'white', allergens: ['soya', 'milk'] },
+    { id: 'nutty', allergens: ['nuts'] },
+  ];
+
+  test('are its own and those of every coating on it, each once', () => {
+    const piece = { form: truffle, drizzle: { coating: 'white', grams: 0.8 }, allergens: ['gluten', 'milk'] };
+    expect(pieceAllergens(piece, coatings)).toEqual(['gluten', 'milk', 'soya']);
+  });
+
+  test('leave out coatings that it does not carry', () => {
+    expect(pieceAllergens({ form: truffle, drizzle: null, allergens: [] }, coatings)).toEqual(['soya']);
+    expect(pieceAllergens({ form: truffle, drizzle: null, allergens: [] }, [])).toEqual([]);
+  });
 });

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Order } from '@alnage/contract';
+import { pieceAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { duration, listed } from '../formats/formats';
 import type { WallTime } from '../formats/wall-time';
@@ -70,10 +71,7 @@ export class OrderDetails {
     const coatings = this.workshop()?.coatings ?? [];
     const all = this.order().lines.flatMap((line) => {
       const piece = this.pieces().find((each) => each.id === line.piece);
-      if (!piece) return [];
-      const used = [piece.form.coating, piece.drizzle?.coating];
-      const fromCoats = coatings.filter((coating) => used.includes(coating.id)).flatMap((c) => c.allergens);
-      return [...piece.allergens, ...fromCoats];
+      return piece ? pieceAllergens(piece, coatings) : [];
     });
     return listed([...new Set(all)].sort());
   });
