@@ -6,6 +6,7 @@ import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import Fastify, { type FastifyServerOptions } from 'fastify';
 import type { DataSource } from 'typeorm';
 import type { App } from './app-type';
+import { addBoxes } from './boxes/boxes.routes';
 import { addHealth } from './health/health.routes';
 import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
@@ -16,6 +17,7 @@ import { addProblemDetails } from './plugins/problem-details';
 import { addValidation } from './plugins/validation';
 import { addWeb } from './plugins/web';
 import type { WorkshopClock } from './plugins/workshop-clock';
+import { addWeighings } from './weighings/weighings.routes';
 import { addWorkshop } from './workshop/workshop.routes';
 
 export interface AppParts {
@@ -70,6 +72,8 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addHealth(typed);
   addWorkshop(typed);
   addPieces(typed);
+  addWeighings(typed);
+  addBoxes(typed);
   addOrders(typed);
   addPlan(typed);
   addEvents(typed);

@@ -1,14 +1,11 @@
 import { OrderEntity, OrderLineEntity } from './orders/order.entity';
 import { PieceEntity } from './pieces/piece.entity';
 import { PlanEntity } from './plan/plan.entity';
-import {
-  BowlEntity,
-  CoatingEntity,
-  PersonEntity,
-  PickupPointEntity,
-  ShiftEntity,
-  ZoneEntity,
-} from './workshop/resources.entity';
+import { BoxEntity } from './boxes/box.entity';
+import { WeighingEntity } from './weighings/weighing.entity';
+import { BowlEntity } from './workshop/bowl.entity';
+import { CoatingEntity } from './workshop/coating.entity';
+import { PersonEntity, PickupPointEntity, ShiftEntity, ZoneEntity } from './workshop/resources.entity';
 import { SeasonEntity } from './workshop/season.entity';
 import { WorkshopEntity } from './workshop/workshop.entity';
 
@@ -26,4 +23,6 @@ export const ENTITIES = [
   OrderEntity,
   OrderLineEntity,
   PlanEntity,
+  WeighingEntity,
+  BoxEntity,
 ];

@@ -1,6 +1,6 @@
 export { FIELD_CODES, PROBLEMS } from './problems';
 export type { FieldCode, FieldProblem, ProblemCode, ProblemDocument } from './problems';
-export { closed, Id, Instant, WallClock } from './shared/closed';
+export { closed, Id, Instant, RecordParams, WallClock } from './shared/closed';
 export {
   CUSTOMER_LENGTH,
   LINES_MOST,
@@ -14,7 +14,21 @@ export {
   OrderParams,
   OrderState,
 } from './orders/order';
-export { Keeping, Piece, PieceFormSchema, RouteStage } from './pieces/piece';
-export { CoatingView, SeasonDay, Workshop } from './workshop/workshop';
+export {
+  Keeping,
+  Piece,
+  PieceChange,
+  PieceCosts,
+  PieceDraft,
+  PieceFormSchema,
+  RouteStage,
+} from './pieces/piece';
+export { Weighed, Weighing, WeighingDraft, WeighingSetAside } from './weighings/weighing';
+export { Box, BoxChange, BoxDraft } from './boxes/box';
+export { ALLERGENS, Allergen } from './shared/allergens';
+export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
+export { CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';
+export { Rules } from './workshop/rules';
+export { SeasonDay, Workshop } from './workshop/workshop';
 export { SavedPlan } from './plan/plan';
 export { LIVE_TOPICS, type LiveEvent, type LiveTopic } from './live-event';

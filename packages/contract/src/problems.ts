@@ -7,6 +7,9 @@ export const PROBLEMS = {
   'not-found': { status: 404, title: 'There is no such thing here' },
   'order-not-found': { status: 404, title: 'There is no such order' },
   'order-changed': { status: 409, title: 'Somebody changed this order meanwhile' },
+  'record-not-found': { status: 404, title: 'There is no such record' },
+  'record-changed': { status: 409, title: 'Somebody changed this record meanwhile' },
+  'in-use': { status: 409, title: 'It is still in use' },
   'order-state': { status: 409, title: 'The order’s state does not allow that' },
   'no-plan': { status: 404, title: 'Nothing has been planned yet' },
   'nothing-set-up': { status: 409, title: 'The workshop is not set up yet' },
@@ -36,6 +39,12 @@ export const FIELD_CODES = [
   'piece-twice',
   'pickup-past',
   'pickup-outside-season',
+  'out-of-range',
+  'unknown-reference',
+  'name-taken',
+  'twice',
+  'in-future',
+  'coat-without-stage',
 ] as const;
 
 export type FieldCode = (typeof FIELD_CODES)[number];

@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { runBowl } from './commands/run-bowl';
+import { runBuy } from './commands/run-buy';
 import { runCoat } from './commands/run-coat';
+import { runTail } from './commands/run-tail';
 import { InputError } from './input/input-error';
 import { MOST_STEPS, makePlan } from './planner/make-plan';
 import { readProblem } from './planner/read-problem';
@@ -17,8 +19,10 @@ const WHOLE: Bound = { min: 1, max: 1e9, isInteger: true };
 
 const COMMANDS: Readonly<Record<string, Command>> = {
   bowl: (input) => runBowl(input),
+  buy: (input) => runBuy(input),
   coat: (input) => runCoat(input),
   plan: (input, options) => runPlan(input, options),
+  tail: (input) => runTail(input),
 };
 
 function runPlan(input: unknown, options: Options): unknown {

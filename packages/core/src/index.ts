@@ -17,7 +17,17 @@ export {
   YIELD_PASCAL,
   type CoatingKind,
 } from './coating/coating-kind';
-export { WAYS, WAY_FACTOR, type Way } from './coating/way';
+export {
+  DEFAULT_WAY_RULES,
+  FOOT_FACTOR,
+  WAYS,
+  WAY_FACTOR,
+  WAY_FACTOR_BOUND,
+  WAY_SECONDS,
+  wayRule,
+  type Way,
+  type WayRule,
+} from './coating/way';
 export { BOWL_CELSIUS, YIELD_PA, filmMm, workingYieldPa, type BowlCondition } from './coating/film';
 export {
   CENTRE_CELSIUS,
@@ -31,17 +41,56 @@ export {
 export {
   CAP_GRAMS,
   CAVITY_MM2,
+  COATING_SHARE,
   COVERED,
+  DRIP_GRAMS,
   FOOT_GRAMS,
+  PORTION_GRAMS,
   WALL_MM,
+  clusterCoat,
   dippedCoat,
   mouldedCoat,
+  type Clustering,
   type CoatEstimate,
   type Dipping,
   type Moulding,
 } from './coating/coat';
 export {
+  BLEND_PARTS,
+  FLUIDITIES,
+  FLUIDITY_FACTOR,
+  PACK_GRAMS,
+  STOCK_MONTHS,
+  THINNED_PERCENT,
+  WINDOW_CELSIUS,
+  ageFactor,
+  coatingAllergens,
+  minorPerGram,
+  suggestedWindow,
+  thinningFactor,
+  yieldPaOf,
+  type BlendPart,
+  type CoatingDescription,
+  type CoatingFlow,
+  type Fluidity,
+  type Pack,
+} from './coating/coating-flow';
+export {
+  CENTRE_GRAMS,
+  FAMILIES,
+  FAMILY_STARTS,
+  requireCentreGrams,
+  type DippedFamily,
+  type Family,
+  type FamilyStart,
+} from './coating/family';
+export { SHEET_THICKNESS_MM, sizedToWeight, volumeMm3 } from './coating/size-from-weight';
+export { formOfSize, type SizeClass } from './coating/size-class';
+export { suggestedFootGrams } from './coating/foot';
+export {
+  BOWL_GRAMS,
   FIRST_LOG_SD,
+  RUN_PIECES,
   firstBelief,
   learn,
   learnAll,
@@ -52,6 +101,15 @@ export {
   type MassRange,
   type Weighing,
 } from './coating/learning';
+export {
+  CoatLearner,
+  bareAndDippedGramsPerPiece,
+  courseOfLearning,
+  learnedBelief,
+  type BareAndDipped,
+  type CoatSeen,
+  type LearningStep,
+} from './coating/coat-learning';
 
 export type {
   Batch,
@@ -93,19 +151,95 @@ export { explainBatch, type BatchReason, type Hold } from './planner/view/explai
 export { roomStays, type RoomStay } from './planner/view/room-stays';
 export type { TrayStep } from './planner/view/tray-profile';
 export {
+  COAT_ROLES,
+  centreGramsOf,
+  coatRoles,
   pieceCoat,
+  type ClusterForm,
+  type CoatHistory,
   type CoatPortion,
   type CoatRole,
-  type CoatingFlow,
+  type Dippery,
   type DippedForm,
   type Drizzle,
   type MouldedForm,
   type PieceCoat,
   type PieceForm,
+  type PortionSeen,
 } from './coating/piece-coat';
-export { firstRejectShare, startPercentFor } from './coating/rejects';
-export { coveredShare, dipLineMm, type RoundShape } from './coating/dip-line';
-export { meltFor, piecesFrom, type MeltAnswer, type MeltWish } from './melting/melt-for';
-export { startPieces, type Wanted } from './melting/start-pieces';
+export {
+  FIRST_REJECTS,
+  firstRejectShare,
+  learnRejects,
+  rejectShare,
+  startPercentFor,
+  type RejectBelief,
+  type RejectsSeen,
+} from './coating/rejects';
+export { coveredShare, dipLineMm, uprightMm, type RoundShape } from './coating/dip-line';
+export {
+  BOWL_MM,
+  brimGrams,
+  depthOfGrams,
+  gramsToDepth,
+  radiusAt,
+  requireBowlForm,
+  type BowlForm,
+} from './melting/bowl-form';
+export {
+  computedTailGrams,
+  dipHeightMm,
+  requireTail,
+  tailOf,
+  type BowlDescription,
+  type Dip as BowlDip,
+} from './melting/tail';
+export {
+  CAPACITY_GRAMS,
+  TAIL_GRAMS,
+  splitOverBowls,
+  type MeltBowl,
+  type MeltShare,
+} from './melting/split-over-bowls';
+export {
+  HELD_GRAMS,
+  SEED_SHARE,
+  meltFor,
+  piecesFrom,
+  type MeltAnswer,
+  type MeltWish,
+  type PiecesFrom,
+} from './melting/melt-for';
+export { CERTAINTY, GOOD_PIECES, startPieces, startPiecesLearned, type Wanted } from './melting/start-pieces';
 export { normalQuantile, normalShareBelow } from './melting/normal';
 export { pieceAllergens } from './coating/piece-allergens';
+export {
+  MINOR,
+  WASTE_SHARE,
+  boxCost,
+  marginAt,
+  pieceCost,
+  type Margin,
+  type PieceCost,
+  type ShopRates,
+} from './pricing/price-piece';
+export { takeLot, type CoatingTerms, type Lot, type WorkStep } from './pricing/take-lot';
+export {
+  compareCoatings,
+  compareWays,
+  type CoatingOutlook,
+  type CoatingTried,
+  type WayOutlook,
+} from './pricing/compare';
+export {
+  coatingNeed,
+  gramsForService,
+  serviceShare,
+  type PieceNeed,
+  type SpreadNeed,
+} from './buying/coating-need';
+export { packsToBuy, type PackChoice, type PackCount } from './buying/packs-to-buy';
+export { buyBetween, punnetsToBuy, type BuySpan } from './buying/punnets';
+export { celsiusFromFahrenheit, fahrenheitFromCelsius } from './units/temperature';
+export { inchesFromMillimetres, millimetresFromInches } from './units/length';
+export { gramsFromOunces, gramsFromPounds, ouncesFromGrams, poundsFromGrams } from './units/mass';

@@ -47,6 +47,7 @@ const berry: Omit<DippedForm, 'coating' | 'bowlCelsius'> = {
   dwellSeconds: 3,
   coats: 1,
   footGrams: 0.7,
+  dripGrams: 0,
 };
 const berryKeeping = {
   holdMinutes: DAY,
@@ -55,11 +56,29 @@ const berryKeeping = {
   advice: 'Keep cold, never freeze',
 };
 
+const BERRY_SIZES = [
+  { id: 'small', name: 'Small', centreGrams: 13 },
+  { id: 'medium', name: 'Medium', centreGrams: 18 },
+  { id: 'large', name: 'Large', centreGrams: 25 },
+];
+
+/** What a hundred cost, in cents, beside coating and time; and the price asked for one. */
+function costs(
+  centreMinorPer100: number,
+  finishMinorPer100: number,
+  ...[packingMinorPer100, priceMinor]: readonly [number, number]
+): PieceEntity['costs'] {
+  return { centreMinorPer100, finishMinorPer100, packingMinorPer100, priceMinor };
+}
+
 /** The eight pieces of Skerry Dipworks. */
-export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
+export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] = [
   {
     id: 'dusk-berry',
     name: 'Dusk berry',
+    family: 'berry',
+    sizes: BERRY_SIZES,
+    costs: costs(2800, 0, 400, 240),
     centreName: 'Strawberry, washed and dry',
     finish: '',
     form: { ...berry, coating: 'dark-64', bowlCelsius: 31.5 },
@@ -81,6 +100,9 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
   {
     id: 'frost-berry',
     name: 'Frost berry',
+    family: 'berry',
+    sizes: BERRY_SIZES,
+    costs: costs(2800, 0, 400, 260),
     centreName: 'Strawberry, washed and dry',
     finish: 'Dark drizzle',
     form: { ...berry, coating: 'white', bowlCelsius: 29 },
@@ -107,6 +129,9 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
   {
     id: 'salt-twist',
     name: 'Salt twist',
+    family: 'pretzel',
+    sizes: [],
+    costs: costs(900, 150, 200, 105),
     centreName: 'Pretzel rod',
     finish: 'Flaked salt',
     form: {
@@ -122,6 +147,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
       dwellSeconds: 2,
       coats: 1,
       footGrams: 0.6,
+      dripGrams: 0,
     },
     drizzle: null,
     allergens: ['gluten'],
@@ -150,6 +176,9 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
   {
     id: 'ridge-chip',
     name: 'Ridge chip',
+    family: 'chip',
+    sizes: [],
+    costs: costs(400, 0, 200, 145),
     centreName: 'Ridged potato chip',
     finish: '',
     form: {
@@ -165,6 +194,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
       dwellSeconds: 2,
       coats: 1,
       footGrams: 0.1,
+      dripGrams: 0,
     },
     drizzle: null,
     allergens: [],
@@ -194,6 +224,9 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
   {
     id: 'rye-truffle',
     name: 'Rye truffle',
+    family: 'truffle',
+    sizes: [],
+    costs: costs(2600, 250, 300, 225),
     centreName: 'Firm ganache with rye malt',
     finish: 'Cocoa and malt powder',
     form: {
@@ -209,6 +242,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
       dwellSeconds: 2,
       coats: 2,
       footGrams: 0.5,
+      dripGrams: 0,
     },
     drizzle: null,
     allergens: ['milk', 'gluten'],
@@ -267,6 +301,9 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
   {
     id: 'oat-ball',
     name: 'Oat ball',
+    family: 'nut-butter-ball',
+    sizes: [],
+    costs: costs(2400, 0, 300, 190),
     centreName: 'Oat and hazelnut butter',
     finish: 'Bare top',
     form: {
@@ -282,6 +319,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
       dwellSeconds: 3,
       coats: 1,
       footGrams: 0.4,
+      dripGrams: 0,
     },
     drizzle: null,
     allergens: ['nuts', 'gluten'],
@@ -315,6 +353,9 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
   {
     id: 'foam-bar',
     name: 'Foam bar',
+    family: 'honeycomb',
+    sizes: [],
+    costs: costs(1300, 0, 500, 270),
     centreName: 'Honeycomb',
     finish: '',
     form: {
@@ -330,6 +371,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
       dwellSeconds: 2,
       coats: 1,
       footGrams: 0.8,
+      dripGrams: 0,
     },
     drizzle: null,
     allergens: [],
@@ -359,9 +401,12 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position'>[] = [
   {
     id: 'sandwich-round',
     name: 'Sandwich round',
+    family: 'sandwich-cookie',
+    sizes: [],
+    costs: costs(1500, 0, 300, 265),
     centreName: 'Sandwich cookie',
     finish: '',
-    form: { kind: 'moulded', coating: 'blend', cavityMm2: 4150, wallMm: 2.5, capGrams: 4 },
+    form: { kind: 'moulded', coating: 'blend', cavityMm2: 4150, wallMm: 2.5, capGrams: 4, centreGrams: 12 },
     drizzle: null,
     allergens: ['gluten', 'milk'],
     maxBatchPieces: 96,

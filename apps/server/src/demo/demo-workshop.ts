@@ -1,10 +1,7 @@
-import type {
-  BowlEntity,
-  CoatingEntity,
-  PersonEntity,
-  PickupPointEntity,
-  ZoneEntity,
-} from '../workshop/resources.entity';
+import type { BoxEntity } from '../boxes/box.entity';
+import type { BowlEntity } from '../workshop/bowl.entity';
+import type { CoatingEntity } from '../workshop/coating.entity';
+import type { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import type { SeasonEntity } from '../workshop/season.entity';
 import type { WorkshopEntity } from '../workshop/workshop.entity';
 import { EMPTY_WORKSHOP } from '../workshop/empty-workshop';
@@ -14,7 +11,7 @@ export const DEMO_START = new Date('2026-06-18T11:32:00+03:00');
 /** When the demo's plan was made: before the week's work began. */
 export const DEMO_PLANNED = new Date('2026-06-15T07:00:00+03:00');
 
-type Row<T extends { position: number }> = Omit<T, 'position'>;
+type Row<T extends { position: number }> = Omit<T, 'position' | 'version'>;
 
 export const DEMO_WORKSHOP: WorkshopEntity = {
   ...EMPTY_WORKSHOP,
@@ -22,6 +19,7 @@ export const DEMO_WORKSHOP: WorkshopEntity = {
   timeZone: 'Europe/Helsinki',
   currency: 'EUR',
   isDemo: true,
+  labourMinorPerHour: 2400,
   changeovers: {
     defaultMinutes: 12,
     allergenMinutes: 25,
@@ -34,6 +32,16 @@ export const DEMO_WORKSHOP: WorkshopEntity = {
       { from: 'dark-64', to: 'white', minutes: 20 },
     ],
   },
+};
+
+/** Last year's, with its weighings. */
+export const DEMO_LAST_SEASON: SeasonEntity = {
+  id: 'midsummer-2025',
+  name: 'Midsummer',
+  startsOn: '2025-06-16',
+  endsOn: '2025-06-23',
+  ticketPrefix: 'L',
+  holidays: { '2025-06-20': 'Midsummer Eve', '2025-06-21': 'Midsummer Day' },
 };
 
 export const DEMO_SEASON: SeasonEntity = {
@@ -51,9 +59,33 @@ export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
 ];
 
 export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
-  { id: 'bowl-a', name: 'Bowl A', capacityGrams: 6000, tailGrams: 550, usableMinutes: null },
-  { id: 'bowl-b', name: 'Bowl B', capacityGrams: 4000, tailGrams: 400, usableMinutes: null },
-  { id: 'glass', name: 'Glass bowl', capacityGrams: 1000, tailGrams: 90, usableMinutes: 40 },
+  {
+    id: 'bowl-a',
+    name: 'Bowl A',
+    form: { kind: 'round', rimMm: 300, heightMm: 160 },
+    capacityGrams: 6000,
+    measuredTailGrams: 550,
+    isTilted: true,
+    usableMinutes: null,
+  },
+  {
+    id: 'bowl-b',
+    name: 'Bowl B',
+    form: { kind: 'round', rimMm: 260, heightMm: 140 },
+    capacityGrams: 4000,
+    measuredTailGrams: null,
+    isTilted: true,
+    usableMinutes: null,
+  },
+  {
+    id: 'glass',
+    name: 'Glass bowl',
+    form: { kind: 'straight', rimMm: 140, heightMm: 80 },
+    capacityGrams: 1000,
+    measuredTailGrams: 90,
+    isTilted: false,
+    usableMinutes: 40,
+  },
 ];
 
 export const DEMO_ZONES: readonly Row<ZoneEntity>[] = [
@@ -63,65 +95,121 @@ export const DEMO_ZONES: readonly Row<ZoneEntity>[] = [
   { id: 'shelf', name: 'Shelf', trays: 80 },
 ];
 
-const couverture = { setupFixedMinutes: 20, setupMinutesPerKg: 4, usableMinutes: 240 };
+const couverture = {
+  fluidity: 3,
+  measuredYieldPa: null,
+  thinnedPercent: 0,
+  stockMonths: 2,
+  isTempered: true,
+  parts: [],
+  setupFixedMinutes: 20,
+  setupMinutesPerKg: 4,
+  usableMinutes: 240,
+} as const;
 
 export const DEMO_COATINGS: readonly Row<CoatingEntity>[] = [
   {
+    ...couverture,
     id: 'dark-64',
     name: 'Dark 64',
     kind: 'dark',
-    yieldPa: 14,
     windowLowCelsius: 31,
     windowHighCelsius: 32.2,
+    parts: [],
+    packs: [
+      { grams: 2500, priceMinor: 4250 },
+      { grams: 10_000, priceMinor: 15_900 },
+    ],
     allergens: ['soya'],
-    ...couverture,
   },
   {
+    ...couverture,
     id: 'milk-38',
     name: 'Milk 38',
     kind: 'milk',
-    yieldPa: 12,
     windowLowCelsius: 29.5,
     windowHighCelsius: 31,
+    parts: [],
+    packs: [{ grams: 2500, priceMinor: 4100 }],
     allergens: ['milk', 'soya'],
-    ...couverture,
     usableMinutes: 210,
   },
   {
+    ...couverture,
     id: 'white',
     name: 'White',
     kind: 'white',
-    yieldPa: 10,
+    stockMonths: 5,
     windowLowCelsius: 28.3,
     windowHighCelsius: 29.5,
+    parts: [],
+    packs: [{ grams: 2500, priceMinor: 4600 }],
     allergens: ['milk', 'soya'],
-    ...couverture,
     usableMinutes: 180,
   },
   {
+    ...couverture,
     id: 'blend',
     name: 'Blend 1 : 1',
     kind: 'blend',
-    yieldPa: 13,
     windowLowCelsius: 30.3,
     windowHighCelsius: 31.6,
-    allergens: ['milk', 'soya'],
-    ...couverture,
+    parts: [
+      { coating: 'dark-64', parts: 1 },
+      { coating: 'milk-38', parts: 1 },
+    ],
+    packs: [],
+    allergens: [],
     usableMinutes: 210,
   },
   {
+    ...couverture,
     id: 'compound',
     name: 'Compound',
     kind: 'compound',
-    yieldPa: 6,
+    isTempered: false,
     windowLowCelsius: 38,
     windowHighCelsius: 43,
+    parts: [],
+    packs: [{ grams: 5000, priceMinor: 3900 }],
     allergens: ['milk', 'soya'],
     setupFixedMinutes: 8,
     setupMinutesPerKg: 3,
     usableMinutes: 300,
   },
 ];
+
+export const DEMO_BOXES: readonly Row<BoxEntity>[] = [
+  box('berry-6', 'Six berries', { 'dusk-berry': 3, 'frost-berry': 3 }, [65, 40, 1450]),
+  box('berry-12', 'Dozen berries', { 'dusk-berry': 6, 'frost-berry': 6 }, [95, 60, 2750]),
+  box('truffle-8', 'Truffle box', { 'rye-truffle': 8 }, [80, 45, 1690]),
+  box('twist-bag', 'Twist bag', { 'salt-twist': 20 }, [30, 50, 1890]),
+  box('chip-bag', 'Chip bag', { 'ridge-chip': 5 }, [20, 25, 690]),
+  box('bar-pair', 'Bar pair', { 'foam-bar': 2 }, [25, 20, 520]),
+  box(
+    'cafe-tray',
+    'Café tray',
+    { 'salt-twist': 40, 'oat-ball': 32, 'sandwich-round': 24 },
+    [350, 420, 11_900],
+  ),
+];
+
+function box(
+  id: string,
+  name: string,
+  pieces: Readonly<Record<string, number>>,
+  [boxMinor, packingSeconds, priceMinor]: readonly [number, number, number],
+): Row<BoxEntity> {
+  const contents = Object.entries(pieces).map(([piece, count]) => ({ piece, pieces: count }));
+  return {
+    id,
+    name,
+    contents,
+    boxMinor,
+    packingSeconds,
+    priceMinor,
+  };
+}
 
 type Hours = readonly [day: string, starts: string, ends: string];
 

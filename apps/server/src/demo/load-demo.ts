@@ -3,21 +3,22 @@ import { OrderEntity, OrderLineEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanService } from '../plan/plan.service';
 import type { ShiftEntity } from '../workshop/resources.entity';
-import {
-  BowlEntity,
-  CoatingEntity,
-  PersonEntity,
-  PickupPointEntity,
-  ZoneEntity,
-} from '../workshop/resources.entity';
+import { BoxEntity } from '../boxes/box.entity';
+import { WeighingsService } from '../weighings/weighings.service';
+import { BowlEntity } from '../workshop/bowl.entity';
+import { CoatingEntity } from '../workshop/coating.entity';
+import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import { SeasonEntity } from '../workshop/season.entity';
 import { WorkshopEntity } from '../workshop/workshop.entity';
 import { instantOf } from '../workshop/workshop-time';
 import { DEMO_ORDERS, type DemoOrder } from './demo-orders';
 import { DEMO_PIECES } from './demo-pieces';
+import { DEMO_SET_ASIDE, DEMO_WEIGHINGS } from './demo-weighings';
 import {
   DEMO_BOWLS,
+  DEMO_BOXES,
   DEMO_COATINGS,
+  DEMO_LAST_SEASON,
   DEMO_PEOPLE,
   DEMO_PICKUP_POINTS,
   DEMO_PLANNED,
@@ -37,22 +38,38 @@ const HOUR_MS = 3_600_000;
 export async function loadDemo(db: DataSource): Promise<void> {
   await db.transaction(async (manager) => {
     await manager.save(WorkshopEntity, DEMO_WORKSHOP);
-    await manager.save(SeasonEntity, DEMO_SEASON);
+    await manager.save(SeasonEntity, [DEMO_LAST_SEASON, DEMO_SEASON]);
     await manager.save(PickupPointEntity, listed(DEMO_PICKUP_POINTS));
     await manager.save(BowlEntity, listed(DEMO_BOWLS));
     await manager.save(ZoneEntity, listed(DEMO_ZONES));
     await manager.save(CoatingEntity, listed(DEMO_COATINGS));
     await savePeople(manager);
     await manager.save(PieceEntity, listed(DEMO_PIECES));
+    await manager.save(BoxEntity, listed(DEMO_BOXES));
     await manager.save(OrderEntity, DEMO_ORDERS.map(orderOf));
     await manager.query(`select setval('order_ticket', $1)`, [FIRST_TICKET + DEMO_ORDERS.length - 1]);
   });
+  await takeWeighings(db, DEMO_PLANNED);
   await new PlanService(db, { now: () => DEMO_PLANNED }).make();
+  await takeWeighings(db, DEMO_START);
   await db.transaction((manager) => bringToThursday(manager));
 }
 
-function listed<T>(rows: readonly T[]): (T & { position: number })[] {
-  return rows.map((row, position) => ({ ...row, position }));
+/** Takes the weighings that had been made by an instant and are not there yet, through the same door as people. */
+async function takeWeighings(db: DataSource, until: Date): Promise<void> {
+  const weighings = new WeighingsService(db, { now: () => until });
+  const { timeZone } = DEMO_WORKSHOP;
+  const known = (await weighings.list()).length;
+  const byTime = [...DEMO_WEIGHINGS].sort((a, b) => a.at.localeCompare(b.at)).slice(known);
+  for (const draft of byTime.filter(({ at }) => instantOf(at, timeZone)! <= until)) {
+    const { id, version } = await weighings.take(draft);
+    const { piece, at, reason } = DEMO_SET_ASIDE;
+    if (draft.piece === piece && draft.at === at) await weighings.setAside(id, { reason, version });
+  }
+}
+
+function listed<T>(rows: readonly T[]): (T & { position: number; version: number })[] {
+  return rows.map((row, position) => ({ ...row, position, version: 1 }));
 }
 
 async function savePeople(manager: EntityManager): Promise<void> {

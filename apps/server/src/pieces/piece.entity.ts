@@ -1,18 +1,13 @@
-import type { Keeping, RouteStage } from '@alnage/contract';
-import type { Drizzle, PieceForm } from '@alnage/core';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import type { Keeping, PieceCosts, RouteStage } from '@alnage/contract';
+import type { Drizzle, Family, PieceForm, SizeClass } from '@alnage/core';
+import { Column, Entity } from 'typeorm';
+import { KeptRecord } from '../kept/kept-record';
 
-/** A kind of dipped gift. Its form, keeping and route are documents, each validated as a whole. */
+/** A kind of dipped gift. Its form, keeping, route and costs are documents, each validated as a whole. */
 @Entity('piece')
-export class PieceEntity {
-  @PrimaryColumn('text')
-  id: string;
-
+export class PieceEntity extends KeptRecord {
   @Column('text')
-  name: string;
-
-  @Column('integer')
-  position: number;
+  family: Family;
 
   @Column('text', { name: 'centre_name' })
   centreName: string;
@@ -26,6 +21,9 @@ export class PieceEntity {
   @Column('jsonb', { nullable: true })
   drizzle: Drizzle | null;
 
+  @Column('jsonb')
+  sizes: SizeClass[];
+
   @Column('text', { array: true })
   allergens: string[];
 
@@ -37,4 +35,7 @@ export class PieceEntity {
 
   @Column('jsonb')
   route: RouteStage[];
+
+  @Column('jsonb')
+  costs: PieceCosts;
 }

@@ -1,15 +1,20 @@
-import { Piece } from '@alnage/contract';
+import { Piece, PieceChange, PieceDraft } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../app-type';
+import { addKeptRoutes } from '../kept/kept-routes';
+import { KeptRecords } from '../kept/kept-records';
 import { PieceEntity } from './piece.entity';
+import { pieces, pieceView } from './pieces';
 
 export function addPieces(app: App): void {
   app.get(
     '/api/pieces',
     { schema: { tags: ['pieces'], response: { 200: Type.Array(Piece) } } },
-    async (): Promise<Piece[]> => {
-      const pieces = await app.db.getRepository(PieceEntity).find({ order: { position: 'ASC' } });
-      return pieces.map(({ position: _position, ...piece }) => piece);
+    async (_request, reply) => {
+      const rows = await app.db.getRepository(PieceEntity).find({ order: { position: 'ASC' } });
+      return reply.send(rows.map(pieceView) as never);
     },
   );
+  const records = new KeptRecords(app.db, pieces(app.clock));
+  addKeptRoutes(app, records, { path: '/api/pieces', draft: PieceDraft, change: PieceChange, view: Piece });
 }

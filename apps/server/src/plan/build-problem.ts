@@ -1,9 +1,9 @@
 import {
-  firstRejectShare,
+  learnRejects,
   pieceCoat,
+  rejectShare,
   startPercentFor,
   type Coating,
-  type CoatingFlow,
   type Melter,
   type Person,
   type PlanOrder,
@@ -11,24 +11,28 @@ import {
   type Product,
   type Span,
 } from '@alnage/core';
+import type { Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
-import {
-  BowlEntity,
-  CoatingEntity,
-  PersonEntity,
-  PickupPointEntity,
-  ZoneEntity,
-} from '../workshop/resources.entity';
+import { seenOf, WeighingsService } from '../weighings/weighings.service';
+import type { WorkshopClock } from '../plugins/workshop-clock';
+import { BowlEntity } from '../workshop/bowl.entity';
+import { loadDippery, tailGramsOf, type WorkedCoating, type WorkedDippery } from '../workshop/dippery';
+import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import type { SetUp } from '../workshop/set-up';
 import { instantOf, minutesFrom } from '../workshop/workshop-time';
 
 /** The workshop as an alnage-problem/1, without what an earlier plan leaves to it. */
-export async function buildProblem(manager: EntityManager, setUp: SetUp): Promise<Problem> {
+export async function buildProblem(
+  manager: EntityManager,
+  setUp: SetUp,
+  clock: Pick<WorkshopClock, 'now'>,
+): Promise<Problem> {
   const byPosition = { order: { position: 'ASC' } } as const;
-  const coatings = await manager.find(CoatingEntity, byPosition);
+  const dippery = await loadDippery(manager);
   const pieces = await manager.find(PieceEntity, byPosition);
+  const weighings = await new WeighingsService(manager.connection, clock).listIn(manager);
   const people = await manager.find(PersonEntity, { ...byPosition, relations: { shifts: true } });
   const points = await manager.find(PickupPointEntity, byPosition);
   const orders = await manager.find(OrderEntity, { order: { pickupAt: 'ASC', ticket: 'ASC' } });
@@ -37,9 +41,11 @@ export async function buildProblem(manager: EntityManager, setUp: SetUp): Promis
     horizon: minutesFrom(setUp.span.start, setUp.span.end),
     weights: setUp.workshop.weights,
     changeovers: setUp.workshop.changeovers,
-    coatings: coatings.map(coatingOf),
-    products: pieces.map((piece) => productOf(piece, coatings)),
-    melters: (await manager.find(BowlEntity, byPosition)).map(melterOf),
+    coatings: dippery.coatings.map(coatingOf),
+    products: pieces.map((piece) => productOf(piece, dippery, weighings)),
+    melters: (await manager.find(BowlEntity, byPosition)).map((bowl) =>
+      melterOf(bowl, tailGramsOf(bowl, pieces, dippery)),
+    ),
     people: people.map((person) => personOf(person, setUp)),
     zones: (await manager.find(ZoneEntity, byPosition)).map(({ id, trays }) => ({ id, trays })),
     places: points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes })),
@@ -47,18 +53,19 @@ export async function buildProblem(manager: EntityManager, setUp: SetUp): Promis
   };
 }
 
-function melterOf({ id, capacityGrams, tailGrams, usableMinutes }: BowlEntity): Melter {
+function melterOf({ id, capacityGrams, usableMinutes }: BowlEntity, tailGrams: number): Melter {
   return { id, capacityGrams, tailGrams, ...(usableMinutes !== null && { usableMinutes }) };
 }
 
-function coatingOf(coating: CoatingEntity): Coating {
-  const { id, allergens, setupFixedMinutes, setupMinutesPerKg, usableMinutes } = coating;
+function coatingOf({ id, allergens, entity }: WorkedCoating): Coating {
+  const { setupFixedMinutes, setupMinutesPerKg, usableMinutes } = entity;
   return { id, skill: 'temper', allergens, setupFixedMinutes, setupMinutesPerKg, usableMinutes };
 }
 
-/** A piece's route with the coating that each stage puts on, in whole milligrams, rounded up. */
-function productOf(piece: PieceEntity, flows: readonly CoatingFlow[]): Product {
-  const { portions } = pieceCoat(piece.form, piece.drizzle, flows);
+/** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
+function productOf(piece: PieceEntity, dippery: WorkedDippery, weighings: readonly Weighing[]): Product {
+  const own = weighings.filter((weighing) => weighing.piece === piece.id);
+  const { portions } = pieceCoat(piece, dippery, { sizeClass: ownSize(piece), seen: own.map(seenOf) });
   const firstCoated = piece.route.find((stage) => stage.coat !== null);
   return {
     id: piece.id,
@@ -66,7 +73,7 @@ function productOf(piece: PieceEntity, flows: readonly CoatingFlow[]): Product {
     lifeMinutes: piece.keeping.holdMinutes,
     targetAgeMinutes: piece.keeping.targetMinutes,
     maxBatchPieces: piece.maxBatchPieces,
-    startPercent: startPercentFor(firstRejectShare()),
+    startPercent: startPercentFor(rejectShare(learnRejects(own.filter(isKept)))),
     ...(firstCoated && { clockStage: firstCoated.id }),
     stages: piece.route.map((stage) => {
       const portion = portions.find(({ role }) => role === stage.coat);
@@ -77,6 +84,16 @@ function productOf(piece: PieceEntity, flows: readonly CoatingFlow[]): Product {
       return { id, skill, fixedMinutes, secondsPerPiece, maxRunMinutes, coating, then: rest };
     }),
   };
+}
+
+/** The size class that the piece is described in: the one of its own centre's mass, if it has classes. */
+function ownSize({ form, sizes }: PieceEntity): string {
+  if (form.kind !== 'dipped') return '';
+  return sizes.find(({ centreGrams }) => centreGrams === form.centreGrams)?.id ?? '';
+}
+
+function isKept({ setAsideReason }: Weighing): boolean {
+  return setAsideReason === null;
 }
 
 function personOf(person: PersonEntity, { timeZone, span }: SetUp): Person {

@@ -27,7 +27,7 @@ export class PlanService {
     const setUp = await requireSetUp(this.db.manager);
     const plan = await findNewest(this.db.manager);
     if (!plan) throw new ProblemError('no-plan');
-    const problem = await buildProblem(this.db.manager, setUp);
+    const problem = await buildProblem(this.db.manager, setUp, this.clock);
     return planView(plan, ordersMark(problem.orders));
   }
 
@@ -37,7 +37,7 @@ export class PlanService {
       await manager.query('select pg_advisory_xact_lock($1)', [PLAN_LOCK]);
       const setUp = await requireSetUp(manager);
       const now = this.clock.now();
-      const asked = await buildProblem(manager, setUp);
+      const asked = await buildProblem(manager, setUp, this.clock);
       const problem = await continued(manager, asked, { setUp, now });
       const deadline = performance.now() + PLAN_SECONDS * 1000;
       const result = makePlan(problem, { shouldStop: () => performance.now() > deadline });

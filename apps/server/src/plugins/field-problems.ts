@@ -1,4 +1,5 @@
 import type { FieldCode, FieldProblem } from '@alnage/contract';
+import type { InputError, InputErrorCode } from '@alnage/core';
 import type { FastifySchemaValidationError } from 'fastify';
 
 /** Ajv's keywords in our words. */
@@ -13,6 +14,7 @@ const CODE_OF_KEYWORD: Readonly<Record<string, FieldCode>> = {
   minItems: 'too-few',
   maxItems: 'too-many',
   format: 'wrong-format',
+  uniqueItems: 'twice',
 };
 
 /** One field problem for each thing that Ajv found; for a missing or unknown field the pointer ends in its name. */
@@ -36,10 +38,52 @@ function codeOf({ keyword, params }: FastifySchemaValidationError): FieldCode {
   return CODE_OF_KEYWORD[keyword] ?? 'not-allowed';
 }
 
-function paramsOf({ params }: FastifySchemaValidationError): FieldProblem['params'] {
+/** Ajv is asked to be verbose, so that value and range can be told. */
+type Verbose = FastifySchemaValidationError & {
+  readonly data?: unknown;
+  readonly parentSchema?: { readonly minimum?: number; readonly maximum?: number };
+};
+
+function paramsOf({ params, data, parentSchema = {} }: Verbose): FieldProblem['params'] {
   const { limit, format } = params;
+  const { minimum, maximum } = parentSchema;
   return {
     ...(typeof limit === 'number' && { limit }),
     ...(typeof format === 'string' && { format }),
+    ...(typeof data === 'number' && { value: data }),
+    ...(minimum !== undefined && maximum !== undefined && { range: `${minimum}..${maximum}` }),
+  };
+}
+
+/** The core's words in ours. */
+const CODE_OF_INPUT: Readonly<Record<InputErrorCode, FieldCode>> = {
+  'not-json': 'wrong-format',
+  'wrong-type': 'wrong-type',
+  'missing-field': 'required',
+  'unknown-field': 'unknown-field',
+  'unknown-value': 'unknown-reference',
+  'unknown-reference': 'unknown-reference',
+  duplicate: 'twice',
+  'not-an-integer': 'not-a-whole-number',
+  'out-of-range': 'out-of-range',
+};
+
+/** The core's names of what it refuses, where a body calls it otherwise. */
+const POINTER_OF_INPUT: Readonly<Record<string, string>> = {
+  '/startG': '/weighed/startGrams',
+  '/addedG': '/weighed/addedGrams',
+  '/leftG': '/weighed/leftGrams',
+  '/bareG': '/weighed/bareGrams',
+  '/dippedG': '/weighed/dippedGrams',
+  '/capacityG': '/capacityGrams',
+  '/tailG': '/measuredTailGrams',
+};
+
+/** What the core refused, as a field problem with value and range. */
+export function inputProblem({ code, field, value, range }: InputError): FieldProblem {
+  return {
+    pointer: POINTER_OF_INPUT[field] ?? field,
+    code: CODE_OF_INPUT[code],
+    params: { value: typeof value === 'number' || typeof value === 'string' ? value : null, range },
   };
 }

@@ -1,7 +1,8 @@
 import type { ProblemCode } from '@alnage/contract';
+import { InputError } from '@alnage/core';
 import type { FastifyError, FastifyInstance } from 'fastify';
 import { QueryFailedError } from 'typeorm';
-import { fieldProblems } from './field-problems';
+import { fieldProblems, inputProblem } from './field-problems';
 import { ProblemError } from './problem-error';
 
 /** What Fastify itself refuses, in our codes. */
@@ -29,6 +30,7 @@ export function addProblemDetails(app: FastifyInstance): void {
 /** The problem that any thrown thing is told as. */
 export function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
+  if (error instanceof InputError) return new ProblemError('invalid-input', {}, [inputProblem(error)]);
   const { validation, code, name } = error as FastifyError;
   if (validation) return new ProblemError('invalid-input', {}, fieldProblems(validation));
   if (error instanceof SyntaxError && name === 'SyntaxError') return new ProblemError('malformed-body');

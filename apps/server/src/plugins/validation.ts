@@ -17,7 +17,13 @@ export function addValidation(app: FastifyInstance): void {
 }
 
 function validator(coerceTypes: boolean): Ajv {
-  const ajv = new Ajv({ allErrors: true, coerceTypes, removeAdditional: false, useDefaults: false });
+  const ajv = new Ajv({
+    allErrors: true,
+    verbose: true,
+    coerceTypes,
+    removeAdditional: false,
+    useDefaults: false,
+  });
   addFormats(ajv, ['date', 'date-time', 'uuid']);
   ajv.addFormat('wall-clock', WALL_CLOCK);
   ajv.addFormat('plain-text', PLAIN_TEXT);

@@ -1,3 +1,4 @@
+import { DEFAULT_WAY_RULES } from '@alnage/core';
 import type { WorkshopEntity } from './workshop.entity';
 
 /** What an installation starts from when the demo is not wanted: rules with their shop defaults, and nothing else. */
@@ -17,4 +18,10 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
     leftoverGram: 0.01,
     stretchMinute: 0.1,
   },
+  ways: [...DEFAULT_WAY_RULES],
+  labourMinorPerHour: 0,
+  wasteShare: 0.2,
+  certainty: 0.95,
+  seedShare: 1 / 3,
+  rulesVersion: 1,
 };

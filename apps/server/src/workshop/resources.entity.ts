@@ -1,4 +1,3 @@
-import type { CoatingKind } from '@alnage/core';
 import { Column, Entity, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 
 /** What has an id of its own, a name, and a place in lists. */
@@ -19,50 +18,10 @@ export class PickupPointEntity extends Listed {
   journeyMinutes: number;
 }
 
-@Entity('bowl')
-export class BowlEntity extends Listed {
-  @Column('integer', { name: 'capacity_grams' })
-  capacityGrams: number;
-
-  @Column('integer', { name: 'tail_grams' })
-  tailGrams: number;
-
-  /** How long it keeps a coating workable, where that is shorter than the coating’s own. */
-  @Column('integer', { name: 'usable_minutes', nullable: true })
-  usableMinutes: number | null;
-}
-
 @Entity('zone')
 export class ZoneEntity extends Listed {
   @Column('integer')
   trays: number;
-}
-
-@Entity('coating')
-export class CoatingEntity extends Listed {
-  @Column('text')
-  kind: CoatingKind | 'blend';
-
-  @Column('double precision', { name: 'yield_pa' })
-  yieldPa: number;
-
-  @Column('double precision', { name: 'window_low_celsius' })
-  windowLowCelsius: number;
-
-  @Column('double precision', { name: 'window_high_celsius' })
-  windowHighCelsius: number;
-
-  @Column('text', { array: true })
-  allergens: string[];
-
-  @Column('integer', { name: 'setup_fixed_minutes' })
-  setupFixedMinutes: number;
-
-  @Column('integer', { name: 'setup_minutes_per_kg' })
-  setupMinutesPerKg: number;
-
-  @Column('integer', { name: 'usable_minutes' })
-  usableMinutes: number;
 }
 
 @Entity('person')

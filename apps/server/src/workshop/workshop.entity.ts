@@ -1,5 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import type { Changeovers, Weights } from '@alnage/core';
+import type { Changeovers, WayRule, Weights } from '@alnage/core';
 
 /** The one workshop of an installation. */
 @Entity('workshop')
@@ -28,4 +28,24 @@ export class WorkshopEntity {
 
   @Column('jsonb')
   weights: Weights;
+
+  @Column('jsonb')
+  ways: WayRule[];
+
+  @Column('integer', { name: 'labour_minor_per_hour' })
+  labourMinorPerHour: number;
+
+  /** Share of what is left in a bowl that is lost. */
+  @Column('double precision', { name: 'waste_share' })
+  wasteShare: number;
+
+  @Column('double precision')
+  certainty: number;
+
+  /** Share of a melt that goes in as solid seed. */
+  @Column('double precision', { name: 'seed_share' })
+  seedShare: number;
+
+  @Column('integer', { name: 'rules_version' })
+  rulesVersion: number;
 }

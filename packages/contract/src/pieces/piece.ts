@@ -1,25 +1,32 @@
 import {
+  BOWL_CELSIUS,
   CAP_GRAMS,
   CAVITY_MM2,
-  CENTRE_KINDS,
-  COVERED,
   CENTRE_CELSIUS,
-  BOWL_CELSIUS,
+  CENTRE_KINDS,
+  COATING_SHARE,
+  COAT_ROLES,
+  COVERED,
   CURVATURE,
+  DRIP_GRAMS,
   DWELL_SECONDS,
+  FAMILIES,
   FOOT_GRAMS,
   LENGTH_MM,
+  MINOR,
+  PORTION_GRAMS,
   WALL_MM,
   WAYS,
-  type Bound,
   type PieceForm,
 } from '@alnage/core';
 import { Type, type Static } from 'typebox';
-import { closed, Id } from '../shared/closed';
+import { Allergens } from '../shared/allergens';
+import { Version, within } from '../shared/bounds';
+import { closed, Id, plainText } from '../shared/closed';
 
-const within = (bound: Bound) => Type.Number({ minimum: bound.min, maximum: bound.max });
 const length = within(LENGTH_MM);
 const count = Type.Integer({ minimum: 0, maximum: 1e6 });
+const centreGrams = Type.Number({ minimum: 0.1, maximum: 500 });
 
 export const Shape = Type.Union([
   closed({ kind: Type.Literal('sphere'), diameterMm: length }),
@@ -35,7 +42,7 @@ export const PieceFormSchema = Type.Union([
     kind: Type.Literal('dipped'),
     shape: Shape,
     centre: Type.Enum([...CENTRE_KINDS]),
-    centreGrams: Type.Number({ minimum: 0.1, maximum: 500 }),
+    centreGrams,
     centreCelsius: within(CENTRE_CELSIUS),
     coating: Id,
     covered: within(COVERED),
@@ -44,6 +51,7 @@ export const PieceFormSchema = Type.Union([
     dwellSeconds: within(DWELL_SECONDS),
     coats: Type.Union([Type.Literal(1), Type.Literal(2)]),
     footGrams: within(FOOT_GRAMS),
+    dripGrams: within(DRIP_GRAMS),
   }),
   closed({
     kind: Type.Literal('moulded'),
@@ -51,18 +59,30 @@ export const PieceFormSchema = Type.Union([
     cavityMm2: within(CAVITY_MM2),
     wallMm: within(WALL_MM),
     capGrams: within(CAP_GRAMS),
+    centreGrams,
+  }),
+  closed({
+    kind: Type.Literal('cluster'),
+    coating: Id,
+    portionGrams: within(PORTION_GRAMS),
+    coatingShare: within(COATING_SHARE),
   }),
 ]);
 
 export const RouteStage = closed({
   id: Id,
-  name: Type.String(),
+  name: plainText({ minLength: 1, maxLength: 60 }),
   skill: Id,
   fixedMinutes: count,
   secondsPerPiece: count,
-  maxRunMinutes: Type.Union([count, Type.Null()]),
-  coat: Type.Union([Type.Enum(['first', 'second', 'shell', 'drizzle']), Type.Null()]),
-  rest: closed({ zone: Id, piecesPerTray: count, minMinutes: count, maxMinutes: count }),
+  maxRunMinutes: Type.Union([Type.Integer({ minimum: 1, maximum: 1e6 }), Type.Null()]),
+  coat: Type.Union([Type.Enum([...COAT_ROLES]), Type.Null()]),
+  rest: closed({
+    zone: Id,
+    piecesPerTray: Type.Integer({ minimum: 1, maximum: 10_000 }),
+    minMinutes: count,
+    maxMinutes: count,
+  }),
 });
 export type RouteStage = Static<typeof RouteStage>;
 
@@ -70,24 +90,51 @@ export const Keeping = closed({
   holdMinutes: count,
   targetMinutes: count,
   eatWithinMinutes: count,
-  advice: Type.String(),
+  advice: plainText({ maxLength: 120 }),
 });
 export type Keeping = Static<typeof Keeping>;
 
-/** A kind of dipped gift: what it is, how it is made and how it keeps. What it carries is computed from it. */
-export const Piece = closed({
+/** What a piece costs beside coating and time, for a hundred, and what is asked for one; in minor units. */
+export const PieceCosts = closed({
+  centreMinorPer100: within(MINOR),
+  finishMinorPer100: within(MINOR),
+  packingMinorPer100: within(MINOR),
+  priceMinor: Type.Union([within(MINOR), Type.Null()]),
+});
+export type PieceCosts = Static<typeof PieceCosts>;
+
+export const SizeClassSchema = closed({
   id: Id,
-  name: Type.String(),
-  centreName: Type.String(),
-  finish: Type.String(),
+  name: plainText({ minLength: 1, maxLength: 40 }),
+  centreGrams,
+});
+
+const draft = {
+  name: plainText({ minLength: 1, maxLength: 60 }),
+  family: Type.Enum([...FAMILIES]),
+  centreName: plainText({ maxLength: 80 }),
+  finish: plainText({ maxLength: 80 }),
   form: PieceFormSchema,
   drizzle: Type.Union([
     closed({ coating: Id, grams: Type.Number({ minimum: 0.05, maximum: 50 }) }),
     Type.Null(),
   ]),
-  allergens: Type.Array(Id),
+  /** Size classes of the centre, such as berries; empty where all are alike. */
+  sizes: Type.Array(SizeClassSchema, { maxItems: 8 }),
+  allergens: Allergens,
   keeping: Keeping,
-  maxBatchPieces: count,
-  route: Type.Array(RouteStage),
-});
-export type Piece = Omit<Static<typeof Piece>, 'form'> & { form: PieceForm };
+  maxBatchPieces: Type.Integer({ minimum: 1, maximum: 10_000 }),
+  route: Type.Array(RouteStage, { minItems: 1, maxItems: 20 }),
+  costs: PieceCosts,
+};
+
+/** A new kind of dipped gift: what it is, how it is made, keeps and costs. */
+export const PieceDraft = closed(draft);
+export type PieceDraft = Omit<Static<typeof PieceDraft>, 'form'> & { form: PieceForm };
+
+export const PieceChange = closed({ ...draft, version: Version });
+export type PieceChange = PieceDraft & { version: number };
+
+/** A kind of dipped gift. What it carries is computed from it and learned from its weighings. */
+export const Piece = closed({ id: Id, ...draft, version: Version });
+export type Piece = PieceDraft & { id: string; version: number };

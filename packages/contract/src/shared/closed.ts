@@ -18,3 +18,6 @@ export function plainText(options: { minLength?: number; maxLength: number }) {
 }
 
 export const Day = Type.String({ format: 'date' });
+
+/** A record in a path, by its id. */
+export const RecordParams = closed({ id: Id });

@@ -1,19 +1,9 @@
-import { COATING_KINDS } from '@alnage/core';
 import { Type, type Static } from 'typebox';
+import { Box } from '../boxes/box';
 import { closed, Day, Id, Instant } from '../shared/closed';
-
-const grams = Type.Integer({ minimum: 0 });
-
-export const CoatingView = closed({
-  id: Id,
-  name: Type.String(),
-  kind: Type.Enum([...COATING_KINDS, 'blend']),
-  yieldPa: Type.Number(),
-  windowLowCelsius: Type.Number(),
-  windowHighCelsius: Type.Number(),
-  allergens: Type.Array(Id),
-});
-export type CoatingView = Static<typeof CoatingView>;
+import { BowlView } from './bowl';
+import { CoatingView } from './coating';
+import { Rules } from './rules';
 
 export const SeasonDay = closed({
   date: Day,
@@ -35,8 +25,10 @@ export const Workshop = closed({
   season: Type.Union([closed({ id: Id, name: Type.String(), days: Type.Array(SeasonDay) }), Type.Null()]),
   pickupPoints: Type.Array(closed({ id: Id, name: Type.String(), journeyMinutes: Type.Integer() })),
   people: Type.Array(closed({ id: Id, name: Type.String(), pace: Type.Integer(), skills: Type.Array(Id) })),
-  bowls: Type.Array(closed({ id: Id, name: Type.String(), capacityGrams: grams, tailGrams: grams })),
+  bowls: Type.Array(BowlView),
   zones: Type.Array(closed({ id: Id, name: Type.String(), trays: Type.Integer() })),
   coatings: Type.Array(CoatingView),
+  boxes: Type.Array(Box),
+  rules: Rules,
 });
-export type Workshop = Static<typeof Workshop>;
+export type Workshop = Omit<Static<typeof Workshop>, 'coatings'> & { coatings: CoatingView[] };

@@ -12,11 +12,12 @@ const berry: Dipping = {
   covered: 0.68,
   yieldPa: 14,
   windowLowCelsius: 31,
-  way: 'fork',
+  filmFactor: 1,
   bowlCelsius: 31,
   dwellSeconds: 3,
   coats: 1,
   footGrams: 0.7,
+  dripGrams: 0,
 };
 const ball: Dipping = {
   ...berry,
@@ -24,7 +25,7 @@ const ball: Dipping = {
   centre: 'fat',
   centreCelsius: 5,
   covered: 0.75,
-  way: 'pick',
+  filmFactor: 0.85,
   footGrams: 0.4,
 };
 const dry: Dipping = { ...berry, centre: 'dry', centreCelsius: 20, covered: 1, dwellSeconds: 2 };
@@ -52,7 +53,7 @@ const TABLE: readonly [string, Dipping, number, number, number][] = [
     {
       ...dry,
       shape: { kind: 'sheet', lengthMm: 55, widthMm: 40, curvature: 1.05 },
-      way: 'hand',
+      filmFactor: 0.6,
       footGrams: 0.1,
     },
     0.67,

@@ -1,6 +1,6 @@
 import { requireWithin, type Bound } from '../input/bounds';
 import { COATING_GRAMS_PER_CM3 } from './coating-kind';
-import { WAY_FACTOR, type Way } from './way';
+import { WAY_FACTOR_BOUND } from './way';
 
 export const YIELD_PA: Bound = { min: 0.1, max: 200 };
 export const BOWL_CELSIUS: Bound = { min: 15, max: 60 };
@@ -33,9 +33,10 @@ export function workingYieldPa(condition: BowlCondition): number {
 /**
  * Thickness in mm of the film that stays when the rest has drained: k·τ0/(ρ·g), the yield stress of the coating
  * against its own weight. By hand: fork, 14 Pa: 14/(1270·9.81) m = 1.12 mm.
- * Source: Beckett, Industrial Chocolate Manufacture and Use (yield-stress flow); the way's factor is a shop default.
+ * Source: Beckett, Industrial Chocolate Manufacture and Use (yield-stress flow); the way's factor is the shop's own.
  */
-export function filmMm(way: Way, condition: BowlCondition): number {
+export function filmMm(filmFactor: number, condition: BowlCondition): number {
+  requireWithin('/filmFactor', filmFactor, WAY_FACTOR_BOUND);
   const weightPaPerMm = (COATING_GRAMS_PER_CM3 * 1000 * GRAVITY_M_PER_S2) / 1000;
-  return (WAY_FACTOR[way] * workingYieldPa(condition)) / weightPaPerMm;
+  return (filmFactor * workingYieldPa(condition)) / weightPaPerMm;
 }

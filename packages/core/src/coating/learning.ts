@@ -35,7 +35,8 @@ export const FIRST_LOG_SD = 0.35;
 export const RUN_LOG_SD = 0.1;
 /** From piece to piece within a run; shop default. */
 export const PIECE_LOG_SD = 0.25;
-const SEASON_FADE = 0.7;
+/** What a weighing counts for each season that it is back; shop default. */
+export const SEASON_FADE = 0.7;
 const DOUBTFUL_SDS = 3;
 /** Standard normal quantile at 0.95: 90% lie between the two ends. */
 const Z90 = 1.645;
@@ -76,14 +77,19 @@ export function learn(belief: CoatBelief, weighing: Weighing, pointer = ''): Coa
   const logSeen = Math.log(weighedGramsPerPiece(weighing, pointer));
   const seenVariance =
     (RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / weighing.pieces) / SEASON_FADE ** weighing.seasonsBack;
-  const distance = Math.abs(logSeen - belief.logMean) / Math.sqrt(belief.logVariance + seenVariance);
   const precision = 1 / belief.logVariance + 1 / seenVariance;
   return {
     logMean: (belief.logMean / belief.logVariance + logSeen / seenVariance) / precision,
     logVariance: 1 / precision,
     weighings: belief.weighings + 1,
-    doubtful: belief.doubtful + (distance > DOUBTFUL_SDS ? 1 : 0),
+    doubtful:
+      belief.doubtful + (isFarOff(logSeen - belief.logMean, belief.logVariance + seenVariance) ? 1 : 0),
   };
+}
+
+/** Whether something seen lies further than three predictive standard deviations from what was expected. */
+export function isFarOff(distance: number, predictiveVariance: number): boolean {
+  return Math.abs(distance) / Math.sqrt(predictiveVariance) > DOUBTFUL_SDS;
 }
 
 /** All weighings in turn. The order does not matter to mean and spread. */

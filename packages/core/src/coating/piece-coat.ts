@@ -1,42 +1,42 @@
-import { dippedCoat, mouldedCoat, type CoatEstimate, type Dipping } from './coat';
-import type { CentreKind } from './crust';
-import { firstBelief, pieceRange, runRange, type MassRange } from './learning';
-import type { Shape } from './shape';
-import type { Way } from './way';
-
-/** Flow of a coating as a shop keeps it: its yield value in working temper and the low end of its window. */
-export interface CoatingFlow {
-  readonly id: string;
-  readonly yieldPa: number;
-  readonly windowLowCelsius: number;
-}
+import {
+  clusterCoat,
+  dippedCoat,
+  mouldedCoat,
+  type Clustering,
+  type CoatEstimate,
+  type Dipping,
+  type Moulding,
+} from './coat';
+import type { CoatingFlow } from './coating-flow';
+import { learnedBelief, sumOfCoats, type CoatSeen } from './coat-learning';
+import { pieceRange, runRange, type MassRange } from './learning';
+import { wayRule, type Way, type WayRule } from './way';
 
 /** A piece that is dipped, as its form decides what it carries. */
-export interface DippedForm {
+export interface DippedForm extends Omit<
+  Dipping,
+  'centreGrams' | 'yieldPa' | 'windowLowCelsius' | 'filmFactor'
+> {
   readonly kind: 'dipped';
-  readonly shape: Shape;
-  readonly centre: CentreKind;
   readonly centreGrams: number;
-  readonly centreCelsius: number;
   readonly coating: string;
-  readonly covered: number;
   readonly way: Way;
-  readonly bowlCelsius: number;
-  readonly dwellSeconds: number;
-  readonly coats: 1 | 2;
-  readonly footGrams: number;
 }
 
-/** A piece made in a mould: a shell with a cap. */
-export interface MouldedForm {
+/** A piece made in a mould or cup: a shell with a filling and a cap. */
+export interface MouldedForm extends Moulding {
   readonly kind: 'moulded';
   readonly coating: string;
-  readonly cavityMm2: number;
-  readonly wallMm: number;
-  readonly capGrams: number;
+  readonly centreGrams: number;
 }
 
-export type PieceForm = DippedForm | MouldedForm;
+/** Inclusions bound by coating; the centre's mass is what of the portion is no coating. */
+export interface ClusterForm extends Clustering {
+  readonly kind: 'cluster';
+  readonly coating: string;
+}
+
+export type PieceForm = DippedForm | MouldedForm | ClusterForm;
 
 /** Lines drawn over the coat in another coating, by mass. */
 export interface Drizzle {
@@ -44,59 +44,143 @@ export interface Drizzle {
   readonly grams: number;
 }
 
-/** Which of a piece's coats a stage puts on. */
-export type CoatRole = 'first' | 'second' | 'shell' | 'drizzle';
+/** Which of a piece's coats a stage puts on, or a weighing weighs. */
+export type CoatRole = 'first' | 'second' | 'shell' | 'mix' | 'drizzle';
+export const COAT_ROLES = ['first', 'second', 'shell', 'mix', 'drizzle'] as const;
 
+/** A weighing of one of a piece's coats. */
+export interface PortionSeen extends CoatSeen {
+  readonly role: CoatRole;
+}
+
+/** One coat of a piece: what the geometry estimates, and what is believed of it after its weighings. */
 export interface CoatPortion {
   readonly role: CoatRole;
   readonly coating: string;
+  readonly estimateGrams: number;
   readonly grams: number;
+  /** Spread of the logarithm of its mean over a run. */
+  readonly logSd: number;
+  readonly weighings: number;
+  readonly doubtful: number;
 }
 
-/** All coating on one piece: the geometry's breakdown, its portions by stage, and the honest spread of the whole. */
+/** All coating on one piece: the geometry's breakdown, its portions by coat, and the honest spread of the whole. */
 export interface PieceCoat {
   readonly estimate: CoatEstimate;
   readonly portions: readonly CoatPortion[];
   /** Sum of the portions. */
   readonly totalGrams: number;
+  readonly logSd: number;
   readonly run: MassRange & { readonly mean: number };
   readonly one: MassRange;
 }
 
+/** What of a workshop decides what a piece carries. */
+export interface Dippery {
+  readonly coatings: readonly CoatingFlow[];
+  readonly ways: readonly WayRule[];
+}
+
+/** What the coat belongs to beside its form: size class and weighings. */
+export interface CoatHistory {
+  readonly sizeClass: string;
+  readonly seen: readonly PortionSeen[];
+}
+
+const NOTHING_SEEN: CoatHistory = { sizeClass: '', seen: [] };
+
 /**
- * Coating on one piece in g, before any weighing. The portions add up to the total: the first coat carries film,
- * crust and foot; the second its own film; a drizzle is given. The range is that of an estimate nobody has weighed.
+ * Coating on one piece in g: estimated from its form and learned from its weighings, coat by coat. The portions add
+ * up to the total: the first coat carries film, crust, foot and drip; the second its own film; a drizzle is given.
+ * The spread of the whole takes all coats to err the same way.
  * @throws InputError for a value out of range
  * @throws Error when a coating is not among those given
  */
 export function pieceCoat(
-  form: PieceForm,
-  drizzle: Drizzle | null,
-  coatings: readonly CoatingFlow[],
+  piece: { readonly form: PieceForm; readonly drizzle: Drizzle | null },
+  dippery: Dippery,
+  { sizeClass, seen }: CoatHistory = NOTHING_SEEN,
 ): PieceCoat {
-  const estimate =
-    form.kind === 'moulded' ? mouldedCoat(form) : dippedCoat(dippingOf(form, flowOf(form.coating, coatings)));
-  const portions: CoatPortion[] = [
-    {
-      role: form.kind === 'moulded' ? 'shell' : 'first',
-      coating: form.coating,
-      grams: estimate.estimateGrams - estimate.secondCoatGrams,
-    },
-  ];
-  if (estimate.secondCoatGrams > 0)
-    portions.push({ role: 'second', coating: form.coating, grams: estimate.secondCoatGrams });
-  if (drizzle !== null) portions.push({ role: 'drizzle', ...drizzle });
-  const totalGrams = portions.reduce((sum, portion) => sum + portion.grams, 0);
-  const belief = firstBelief(totalGrams);
-  return { estimate, portions, totalGrams, run: runRange(belief), one: pieceRange(belief) };
+  const estimate = estimateOf(piece.form, dippery);
+  const portions = estimated(piece, estimate).map((portion): CoatPortion => {
+    const belief = learnedBelief(
+      { estimateGrams: portion.estimateGrams, sizeClass },
+      seen.filter(({ role }) => role === portion.role),
+    );
+    return {
+      ...portion,
+      grams: runRange(belief).mean,
+      logSd: Math.sqrt(belief.logVariance),
+      weighings: belief.weighings,
+      doubtful: belief.doubtful,
+    };
+  });
+  const { totalGrams, logSd } = sumOfCoats(portions);
+  const whole = { logMean: Math.log(totalGrams), logVariance: logSd ** 2, weighings: 0, doubtful: 0 };
+  return { estimate, portions, totalGrams, logSd, run: runRange(whole), one: pieceRange(whole) };
 }
 
-function dippingOf(form: DippedForm, flow: CoatingFlow): Dipping {
-  return { ...form, yieldPa: flow.yieldPa, windowLowCelsius: flow.windowLowCelsius };
+/** The coats of a form with their estimates. */
+function estimated(
+  { form, drizzle }: { readonly form: PieceForm; readonly drizzle: Drizzle | null },
+  estimate: CoatEstimate,
+): Pick<CoatPortion, 'role' | 'coating' | 'estimateGrams'>[] {
+  const { coating } = form;
+  const { secondCoatGrams, estimateGrams } = estimate;
+  return [
+    { role: FIRST_ROLE[form.kind], coating, estimateGrams: estimateGrams - secondCoatGrams },
+    ...(secondCoatGrams > 0 ? [{ role: 'second' as const, coating, estimateGrams: secondCoatGrams }] : []),
+    ...(drizzle
+      ? [{ role: 'drizzle' as const, coating: drizzle.coating, estimateGrams: drizzle.grams }]
+      : []),
+  ];
+}
+
+const FIRST_ROLE: Readonly<Record<PieceForm['kind'], CoatRole>> = {
+  dipped: 'first',
+  moulded: 'shell',
+  cluster: 'mix',
+};
+
+/** The coats that a piece has, by its form and drizzle alone. */
+export function coatRoles({
+  form,
+  drizzle,
+}: {
+  readonly form: PieceForm;
+  readonly drizzle: Drizzle | null;
+}): CoatRole[] {
+  const hasSecond = form.kind === 'dipped' && form.coats === 2;
+  return [
+    FIRST_ROLE[form.kind],
+    ...(hasSecond ? ['second' as const] : []),
+    ...(drizzle ? ['drizzle' as const] : []),
+  ];
+}
+
+function estimateOf(form: PieceForm, { coatings, ways }: Dippery): CoatEstimate {
+  const flow = flowOf(form.coating, coatings);
+  switch (form.kind) {
+    case 'moulded':
+      return mouldedCoat(form);
+    case 'cluster':
+      return clusterCoat(form);
+    case 'dipped': {
+      const { yieldPa, windowLowCelsius } = flow;
+      const { filmFactor } = wayRule(form.way, ways);
+      return dippedCoat({ ...form, yieldPa, windowLowCelsius, filmFactor });
+    }
+  }
 }
 
 function flowOf(id: string, coatings: readonly CoatingFlow[]): CoatingFlow {
   const flow = coatings.find((coating) => coating.id === id);
   if (!flow) throw new Error(`no coating ${id}`);
   return flow;
+}
+
+/** Mass of a piece's centre in g: what it is dipped on, filled with, or binds. */
+export function centreGramsOf(form: PieceForm): number {
+  return form.kind === 'cluster' ? form.portionGrams * (1 - form.coatingShare) : form.centreGrams;
 }

@@ -1,12 +1,52 @@
-/** Belief about rejects before any run: one in thirty, as if 30 pieces had been seen. Source: shop default. */
-const FIRST_REJECTS = { bad: 1, good: 29 } as const;
+import { requireWithin, type Bound } from '../input/bounds';
+import { SEASON_FADE } from './learning';
 
-/** Share of pieces expected to fail when none of the kind has been dipped yet: the mean of Beta(1, 29). */
-export function firstRejectShare(): number {
-  return FIRST_REJECTS.bad / (FIRST_REJECTS.bad + FIRST_REJECTS.good);
+/** Belief about the share of pieces that fail, Beta(bad, good): as if so many of each had been seen. */
+export interface RejectBelief {
+  readonly bad: number;
+  readonly good: number;
 }
 
-/** Pieces started for 100 good ones at a share of rejects, rounded up. By hand: 1/30 gives 100/(29/30) → 104. */
-export function startPercentFor(rejectShare: number): number {
-  return Math.ceil(100 / (1 - rejectShare));
+/** Rejects of one run or of ten weighed pieces. */
+export interface RejectsSeen {
+  readonly pieces: number;
+  readonly rejects: number;
+  readonly seasonsBack: number;
+}
+
+/** Before any run one in thirty fails, as if 30 pieces had been seen. Source: shop default. */
+export const FIRST_REJECTS: RejectBelief = { bad: 1, good: 29 };
+
+/**
+ * The belief after runs: their rejects and good pieces are added to it, faded by 0.7 a season.
+ * By hand: 6 of 120 failed: Beta(1 + 6, 29 + 114), in the mean 7/150 = 4.7%.
+ * Source: Gelman, Bayesian Data Analysis (beta-binomial). @throws InputError for more rejects than pieces
+ */
+export function learnRejects(seen: readonly RejectsSeen[], first = FIRST_REJECTS): RejectBelief {
+  return seen.reduce((belief, { pieces, rejects, seasonsBack }, index) => {
+    requireWithin(`/runs/${index}/rejects`, rejects, { min: 0, max: pieces, isInteger: true });
+    const fade = SEASON_FADE ** seasonsBack;
+    return { bad: belief.bad + fade * rejects, good: belief.good + fade * (pieces - rejects) };
+  }, first);
+}
+
+/** Share of pieces expected to fail: the mean of the belief. By hand: Beta(1, 29) gives 1/30. */
+export function rejectShare({ bad, good }: RejectBelief): number {
+  return bad / (bad + good);
+}
+
+/** Share of pieces expected to fail when none of the kind has been dipped yet. */
+export function firstRejectShare(): number {
+  return rejectShare(FIRST_REJECTS);
+}
+
+export const MOST_REJECT_SHARE: Bound = { min: 0, max: 0.9 };
+
+/**
+ * Pieces started for 100 good ones at a share of rejects, rounded up. By hand: 1/30 gives 100/(29/30) → 104.
+ * @throws InputError for a share out of range
+ */
+export function startPercentFor(share: number): number {
+  requireWithin('/rejectRate', share, MOST_REJECT_SHARE);
+  return Math.ceil(100 / (1 - share));
 }

@@ -1,13 +1,19 @@
 import type { Bound } from '../input/bounds';
+import { InputError } from '../input/input-error';
 import { RecordReader } from '../input/record-reader';
 import {
   CAP_GRAMS,
   CAVITY_MM2,
+  COATING_SHARE,
   COVERED,
+  DRIP_GRAMS,
   FOOT_GRAMS,
+  PORTION_GRAMS,
   WALL_MM,
+  clusterCoat,
   dippedCoat,
   mouldedCoat,
+  type Clustering,
   type CoatEstimate,
   type Dipping,
 } from '../coating/coat';
@@ -16,7 +22,9 @@ import { CENTRE_CELSIUS, CENTRE_KINDS, DWELL_SECONDS } from '../coating/crust';
 import { BOWL_CELSIUS, YIELD_PA } from '../coating/film';
 import { BOWL_GRAMS, RUN_PIECES, type Weighing } from '../coating/learning';
 import { CURVATURE, LENGTH_MM, SHAPE_DIMENSIONS, type Shape, type ShapeKind } from '../coating/shape';
-import { WAYS } from '../coating/way';
+import { sizedToWeight } from '../coating/size-from-weight';
+import { FAMILIES, FAMILY_STARTS, requireCentreGrams } from '../coating/family';
+import { WAYS, WAY_FACTOR } from '../coating/way';
 
 const DIPPED_FIELDS = [
   'shape',
@@ -29,19 +37,34 @@ const DIPPED_FIELDS = [
   'dwellS',
   'coats',
   'footG',
+  'dripG',
+  'centreG',
+  'family',
   'runs',
 ] as const;
 const MOULDED_FIELDS = ['shape', 'wallMm', 'capG', 'runs'] as const;
+const CLUSTER_FIELDS = ['portionG', 'coatingShare', 'runs'] as const;
 const COATS: Bound = { min: 1, max: 2, isInteger: true };
 
 /** The `coat` command's input, read and computed as far as the estimate. @throws InputError */
 export function readCoat(json: unknown): { estimate: CoatEstimate; weighings: Weighing[] } {
   const input = new RecordReader(json);
-  const shape = input.child('shape');
-  const isCavity = shape.raw('kind') === 'cavity';
-  input.allowOnly(isCavity ? MOULDED_FIELDS : DIPPED_FIELDS);
-  const estimate = isCavity ? readMoulded(input, shape) : dippedCoat(readDipping(input, shape));
+  const estimate = readEstimate(input);
   return { estimate, weighings: input.has('runs') ? input.records('runs').map(readRun) : [] };
+}
+
+function readEstimate(input: RecordReader): CoatEstimate {
+  if (input.has('portionG')) return clusterCoat(readCluster(input.allowOnly(CLUSTER_FIELDS)));
+  const isCavity = input.has('shape') && input.child('shape').raw('kind') === 'cavity';
+  input.allowOnly(isCavity ? MOULDED_FIELDS : DIPPED_FIELDS);
+  return isCavity ? readMoulded(input, input.child('shape')) : dippedCoat(readDipping(input));
+}
+
+function readCluster(input: RecordReader): Clustering {
+  return {
+    portionGrams: input.number('portionG', PORTION_GRAMS),
+    coatingShare: input.number('coatingShare', COATING_SHARE),
+  };
 }
 
 function readMoulded(input: RecordReader, shape: RecordReader): CoatEstimate {
@@ -53,20 +76,38 @@ function readMoulded(input: RecordReader, shape: RecordReader): CoatEstimate {
   });
 }
 
-function readDipping(input: RecordReader, shape: RecordReader): Dipping {
+function readDipping(input: RecordReader): Dipping {
   return {
-    shape: readShape(shape),
+    ...readCentre(input),
     centre: input.oneOf('centre', CENTRE_KINDS),
-    centreGrams: null,
     covered: input.number('covered', COVERED),
     ...readCoating(input),
-    way: input.oneOf('way', WAYS),
+    filmFactor: WAY_FACTOR[input.oneOf('way', WAYS)],
     bowlCelsius: input.number('bowlC', BOWL_CELSIUS),
     centreCelsius: input.number('centreC', CENTRE_CELSIUS),
     dwellSeconds: input.number('dwellS', DWELL_SECONDS),
     coats: input.number('coats', COATS) as 1 | 2,
     footGrams: input.number('footG', FOOT_GRAMS),
+    dripGrams: input.optionalNumber('dripG', DRIP_GRAMS) ?? 0,
   };
+}
+
+/** A shape with its sizes; or a family and the centre's mass, from which the sizes follow. */
+function readCentre(input: RecordReader): Pick<Dipping, 'shape' | 'centreGrams'> {
+  const family = input.has('family') ? input.oneOf('family', FAMILIES) : null;
+  const grams = input.has('centreG')
+    ? requireCentreGrams(family ?? 'other', input.required('centreG') as number)
+    : null;
+  if (input.has('shape')) return { shape: readShape(input.child('shape')), centreGrams: grams };
+  const start = FAMILY_STARTS[family ?? 'other'];
+  if (family === null || grams === null || start.form !== 'dipped')
+    throw new InputError({
+      code: 'missing-field',
+      field: '/shape',
+      value: undefined,
+      range: 'a shape, or the family of a dipped piece and centreG',
+    });
+  return { shape: sizedToWeight(start.shape, grams, start.densityGramsPerCm3), centreGrams: grams };
 }
 
 function readShape(record: RecordReader): Shape {

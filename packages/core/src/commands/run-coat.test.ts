@@ -59,7 +59,28 @@ describe('the coat command', () => {
     expect(shell).toMatchObject({ areaCm2: 40, filmMm: 2.5, crustMm: 0, estimateG: expect.closeTo(16.7) });
   });
 
+  test('takes a family and a weight in place of sizes', () => {
+    const { shape: _shape, ...rest } = berry;
+    const byWeight = runCoat({ ...rest, family: 'berry', centreG: 18 }) as any;
+    // 18 g at 0.88 g/cm³ are 20.45 cm³, a spheroid of 32.05 × 38.06 mm
+    expect(byWeight.areaCm2).toBeCloseTo(36.37, 1);
+    expect(byWeight.estimateG).toBeCloseTo(6.22, 1);
+    expect(faultOf({ ...berry, family: 'berry', centreG: 900 })).toMatchObject({
+      field: '/centreG',
+      value: 900,
+      range: '5..60',
+    });
+  });
+
+  test('adds what drips, and computes a cluster by its share', () => {
+    expect((runCoat({ ...berry, dripG: 0.8 }) as any).estimateG).toBeCloseTo(7.006, 3);
+    expect(runCoat({ portionG: 30, coatingShare: 0.5 })).toMatchObject({ estimateG: 15, areaCm2: 0 });
+  });
+
   test.each<[object, string, string]>([
+    [{ portionG: 30 }, '/shape', 'unknown-field'],
+    [{ family: 'biscuit' }, '/family', 'unknown-value'],
+    [{ dripG: -1 }, '/dripG', 'out-of-range'],
     [{ covered: 1.3 }, '/covered', 'out-of-range'],
     [{ covered: '0.68' }, '/covered', 'wrong-type'],
     [{ coats: 3 }, '/coats', 'out-of-range'],

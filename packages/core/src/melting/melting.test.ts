@@ -1,9 +1,10 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { runBowl } from '../commands/run-bowl';
-import { meltFor, piecesFrom, type MeltWish } from './melt-for';
+import { meltFor as meltForStarted, piecesFrom } from './melt-for';
+import { splitOverBowls } from './split-over-bowls';
 import { normalQuantile, normalShareBelow } from './normal';
-import { startPieces } from './start-pieces';
+import { startPieces, startPiecesLearned } from './start-pieces';
 
 describe('the normal distribution', () => {
   test.each([
@@ -73,7 +74,71 @@ describe('pieces to start', () => {
   });
 });
 
-const wish: MeltWish = {
+/** What to melt from one bowl at a known rate of rejects. */
+interface Wish {
+  readonly goodPieces: number;
+  readonly rejectRate: number;
+  readonly certainty: number;
+  readonly meanGrams: number;
+  readonly logSd: number;
+  readonly tailGrams: number;
+  readonly capacityGrams: number;
+  readonly seedShare: number;
+}
+
+const meltFor = ({ tailGrams, capacityGrams, ...rest }: Wish) =>
+  meltForStarted({
+    ...rest,
+    startedPieces: startPieces(rest),
+    bowls: [{ id: 'a', tailGrams, capacityGrams }],
+  });
+
+describe('pieces to start when the rate is learned', () => {
+  test.each([
+    // 1 of 1 good with 1/2; one of 2 with 1 − 1/2·2/3 = 2/3; one of 3 with 1 − 1/4 = 3/4
+    [1, 0.7, { bad: 1, good: 1 }, 3],
+    [1, 0.66, { bad: 1, good: 1 }, 2],
+    // one of one good with 29/30 = 0.967
+    [1, 0.95, { bad: 1, good: 29 }, 1],
+  ])('for %d good ones at certainty %d and %j are %d', (goodPieces, certainty, belief, expected) => {
+    expect(startPiecesLearned({ goodPieces, certainty }, belief)).toBe(expected);
+  });
+
+  test('are the fewest that do, as plain products of small cases find them', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 12 }),
+        fc.double({ min: 0.5, max: 5, noNaN: true }),
+        fc.double({ min: 5, max: 60, noNaN: true }),
+        (goodPieces, bad, good) => {
+          const choose = (n: number, k: number): number =>
+            k === 0 ? 1 : (choose(n, k - 1) * (n - k + 1)) / k;
+          const rising = (x: number, n: number): number =>
+            Array.from({ length: n }, (_, i) => x + i).reduce((product, each) => product * each, 1);
+          const sure = (n: number): number => {
+            let sum = 0;
+            for (let k = 0; k <= n - goodPieces; k++)
+              sum += (choose(n, k) * rising(bad, k) * rising(good, n - k)) / rising(bad + good, n);
+            return sum;
+          };
+          const started = startPiecesLearned({ goodPieces, certainty: 0.9 }, { bad, good });
+          expect(sure(started)).toBeGreaterThanOrEqual(0.9 - 1e-9);
+          if (started > goodPieces) expect(sure(started - 1)).toBeLessThan(0.9 + 1e-9);
+        },
+      ),
+    );
+  });
+
+  test('come near those of a known rate once much is known', () => {
+    const known = startPieces({ goodPieces: 400, certainty: 0.95, rejectRate: 0.03 });
+    const learned = startPiecesLearned({ goodPieces: 400, certainty: 0.95 }, { bad: 3e5, good: 97e5 });
+    expect(learned).toBe(known);
+    const few = startPiecesLearned({ goodPieces: 400, certainty: 0.95 }, { bad: 3, good: 97 });
+    expect(few).toBeGreaterThan(known);
+  });
+});
+
+const wish: Wish = {
   goodPieces: 60,
   rejectRate: 0,
   certainty: 0.95,
@@ -88,9 +153,11 @@ describe('what to melt', () => {
   test('is on the pieces, to spare, and left in the bowl', () => {
     const answer = meltFor(wish);
     // 1.645·360·sqrt(0.01 + 0.0625/60) = 62.2
-    expect(answer).toMatchObject({ startPieces: 60, onPiecesGrams: 360, rejectsGrams: 0, tailGrams: 400 });
+    expect(answer).toMatchObject({ startedPieces: 60, onPiecesGrams: 360, rejectsGrams: 0, tailGrams: 400 });
     expect(answer.spareGrams).toBeCloseTo(62.2, 1);
-    expect(answer.melts).toEqual([{ pieces: 60, grams: expect.closeTo(822.2, 1) as number }]);
+    expect(answer.melts).toEqual([
+      { bowl: 'a', pieces: 60, grams: expect.closeTo(822.2, 1) as number, tailGrams: 400 },
+    ]);
     expect(answer.seedGrams).toBeCloseTo(822.2 / 3, 1);
     expect(answer.reserveGrams).toBe(answer.seedGrams);
   });
@@ -108,20 +175,21 @@ describe('what to melt', () => {
           const pieces = answer.melts.map((melt) => melt.pieces);
           const parts = answer.onPiecesGrams + answer.rejectsGrams + answer.spareGrams + answer.tailGrams;
           expect(grams).toBeCloseTo(parts, 6);
-          expect(pieces.reduce((sum, each) => sum + each, 0)).toBe(answer.startPieces);
+          expect(pieces.reduce((sum, each) => sum + each, 0)).toBe(answer.startedPieces);
           expect(Math.max(...pieces) - Math.min(...pieces)).toBeLessThanOrEqual(1);
           for (const melt of answer.melts) expect(melt.grams).toBeLessThanOrEqual(4000 + 1e-6);
           const fewer = answer.melts.length - 1;
           if (fewer > 0)
             expect(
-              ((parts - answer.tailGrams) * Math.ceil(answer.startPieces / fewer)) / answer.startPieces + 400,
+              ((parts - answer.tailGrams) * Math.ceil(answer.startedPieces / fewer)) / answer.startedPieces +
+                400,
             ).toBeGreaterThan(4000);
         },
       ),
     );
   });
 
-  test.each<[string, Partial<MeltWish>, string]>([
+  test.each<[string, Partial<Wish>, string]>([
     ['a bowl smaller than its tail', { capacityGrams: 300 }, '/capacityG'],
     ['a bowl that holds its tail alone', { capacityGrams: 400 }, '/capacityG'],
     ['no pieces', { goodPieces: 0 }, '/pieces'],
@@ -135,9 +203,74 @@ describe('what to melt', () => {
   });
 
   test('backwards: a bowl covers whole pieces down to its tail', () => {
-    expect(piecesFrom(3200, { meanGrams: 7, tailGrams: 400 })).toBe(400);
-    expect(piecesFrom(3199, { meanGrams: 7, tailGrams: 400 })).toBe(399);
-    expect(piecesFrom(300, { meanGrams: 7, tailGrams: 400 })).toBe(0);
+    const bowl = { meanGrams: 7, logSd: 0, certainty: 0.95, tailGrams: 400 };
+    expect(piecesFrom(3200, bowl).likely).toBe(400);
+    expect(piecesFrom(3199, bowl).likely).toBe(399);
+    expect(piecesFrom(400, bowl)).toEqual({ likely: 0, sure: 0 });
+    expect(() => piecesFrom(300, bowl)).toThrow(
+      '/grams: 300 is not accepted; expected at least the tail, 400',
+    );
+  });
+
+  test('backwards and forwards agree: what is sure to be covered is what that much would be melted for', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 450, max: 6000, noNaN: true }),
+        fc.double({ min: 1, max: 20, noNaN: true }),
+        fc.double({ min: 0, max: 0.35, noNaN: true }),
+        (grams, meanGrams, logSd) => {
+          const bowl = { meanGrams, logSd, certainty: 0.95, tailGrams: 400 };
+          const { sure, likely } = piecesFrom(grams, bowl);
+          const melted = (pieces: number): number =>
+            meltFor({ ...wish, ...bowl, goodPieces: pieces, capacityGrams: 100_000 }).melts[0]!.grams;
+          expect(sure).toBeLessThanOrEqual(likely);
+          if (sure > 0) expect(melted(sure)).toBeLessThanOrEqual(grams + 1e-6);
+          expect(melted(sure + 1)).toBeGreaterThan(grams - 1e-6);
+        },
+      ),
+    );
+  });
+});
+
+describe('a split over bowls', () => {
+  const small = { id: 'small', capacityGrams: 1000, tailGrams: 90 };
+  const large = { id: 'large', capacityGrams: 4000, tailGrams: 400 };
+  const over = (pieces: number) => splitOverBowls({ pieces, grams: pieces * 6, bowls: [small, large] });
+
+  test('takes the bowl that leaves least when it holds all', () => {
+    // (1000 − 90)/6 = 151 pieces go into the small one
+    expect(over(151)).toEqual([{ bowl: 'small', pieces: 151, grams: 996, tailGrams: 90 }]);
+    expect(over(152).map((melt) => melt.bowl)).toEqual(['large']);
+  });
+
+  test('fills the roomiest and puts the rest where least is left', () => {
+    expect(over(700).map(({ bowl, pieces }) => [bowl, pieces])).toEqual([
+      ['large', 600],
+      ['small', 100],
+    ]);
+    expect(over(1000).map(({ bowl, pieces }) => [bowl, pieces])).toEqual([
+      ['large', 500],
+      ['large', 500],
+    ]);
+  });
+
+  test('keeps every piece and every gram, and no bowl is overfilled', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 5000 }),
+        fc.double({ min: 0.5, max: 20, noNaN: true }),
+        (pieces, perPiece) => {
+          const melts = splitOverBowls({ pieces, grams: pieces * perPiece, bowls: [small, large] });
+          const tails = melts.reduce((sum, melt) => sum + melt.tailGrams, 0);
+          expect(melts.reduce((sum, melt) => sum + melt.pieces, 0)).toBe(pieces);
+          expect(melts.reduce((sum, melt) => sum + melt.grams, 0) - tails).toBeCloseTo(pieces * perPiece, 5);
+          for (const { bowl, grams, pieces: dipped } of melts) {
+            expect(grams).toBeLessThanOrEqual((bowl === 'small' ? 1000 : 4000) + 1e-6);
+            expect(dipped).toBeGreaterThan(0);
+          }
+        },
+      ),
+    );
   });
 });
 
@@ -165,7 +298,8 @@ describe('the bowl command', () => {
     [{ perPieceG: { mean: 9.4 } }, '/perPieceG/logSd', 'missing-field'],
     [{ perPieceG: { mean: 9.4, logSd: 0.05, unit: 'g' } }, '/perPieceG/unit', 'unknown-field'],
     [{ bowl: 'A' }, '/bowl', 'unknown-field'],
-    [{ capacityG: 500 }, '/capacityG', 'out-of-range'],
+    [{ capacityG: 500 }, '/tailG', 'out-of-range'],
+    [{ pieces: 0 }, '/pieces', 'out-of-range'],
   ])('refuses %j', (change, field, code) => {
     expect(() => runBowl({ ...input, ...change })).toThrow(expect.objectContaining({ field, code }) as Error);
   });

@@ -1,0 +1,18 @@
+import type { BoxDraft } from '@alnage/contract';
+import { Column, Entity } from 'typeorm';
+import { KeptRecord } from '../kept/kept-record';
+
+@Entity('box')
+export class BoxEntity extends KeptRecord {
+  @Column('jsonb')
+  contents: BoxDraft['contents'];
+
+  @Column('integer', { name: 'box_minor' })
+  boxMinor: number;
+
+  @Column('integer', { name: 'packing_seconds' })
+  packingSeconds: number;
+
+  @Column('integer', { name: 'price_minor', nullable: true })
+  priceMinor: number | null;
+}

@@ -1,0 +1,141 @@
+import type { FieldProblem, PieceDraft } from '@alnage/contract';
+import {
+  coatRoles,
+  formOfSize,
+  pieceCoat,
+  requireCentreGrams,
+  type Dippery,
+  type PieceForm,
+} from '@alnage/core';
+
+/** What a piece is judged against. */
+export interface PieceContext {
+  readonly dippery: Dippery;
+  readonly zoneIds: ReadonlySet<string>;
+}
+
+/**
+ * Everything that is wrong with a piece beyond its shape, field by field.
+ * @throws InputError for a piece that the core cannot compute
+ */
+export function pieceProblems(draft: PieceDraft, { dippery, zoneIds }: PieceContext): FieldProblem[] {
+  const references = [...coatingProblems(draft, dippery), ...zoneProblems(draft, zoneIds)];
+  if (references.length === 0) requireComputable(draft, dippery);
+  return [...references, ...keepingProblems(draft), ...stageProblems(draft), ...sizeProblems(draft)];
+}
+
+/** The pointer of a centre's mass in a form. */
+const MASS_POINTER: Readonly<Record<PieceForm['kind'], string>> = {
+  dipped: '/form/centreGrams',
+  moulded: '/form/centreGrams',
+  cluster: '/form/portionGrams',
+};
+
+function requireComputable(draft: PieceDraft, dippery: Dippery): void {
+  const { form } = draft;
+  const mass = form.kind === 'cluster' ? form.portionGrams : form.centreGrams;
+  requireCentreGrams(draft.family, mass, MASS_POINTER[form.kind]);
+  pieceCoat(draft, dippery);
+  draft.sizes.forEach((size, index) => {
+    requireCentreGrams(draft.family, size.centreGrams, `/sizes/${index}/centreGrams`);
+    pieceCoat({ form: formOfSize(form, size), drizzle: null }, dippery);
+  });
+}
+
+function coatingProblems({ form, drizzle }: PieceDraft, { coatings }: Dippery): FieldProblem[] {
+  const wanted = [
+    ['/form/coating', form.coating],
+    ...(drizzle ? [['/drizzle/coating', drizzle.coating]] : []),
+  ] as [string, string][];
+  return wanted
+    .filter(([, id]) => !coatings.some((coating) => coating.id === id))
+    .map(([pointer, value]) => ({
+      pointer,
+      code: 'unknown-reference',
+      params: { value, range: 'a coating' },
+    }));
+}
+
+function zoneProblems({ route }: PieceDraft, zoneIds: ReadonlySet<string>): FieldProblem[] {
+  return route.flatMap(({ rest }, index): FieldProblem[] =>
+    zoneIds.has(rest.zone)
+      ? []
+      : [
+          {
+            pointer: `/route/${index}/rest/zone`,
+            code: 'unknown-reference',
+            params: { value: rest.zone, range: 'a zone' },
+          },
+        ],
+  );
+}
+
+function keepingProblems({ keeping, route }: PieceDraft): FieldProblem[] {
+  const { holdMinutes, targetMinutes, eatWithinMinutes } = keeping;
+  const over = (pointer: string, value: number, range: string): FieldProblem => ({
+    pointer,
+    code: 'out-of-range',
+    params: { value, range },
+  });
+  return [
+    ...(targetMinutes > holdMinutes
+      ? [over('/keeping/targetMinutes', targetMinutes, `no more than the hold, ${holdMinutes}`)]
+      : []),
+    ...(eatWithinMinutes < holdMinutes
+      ? [over('/keeping/eatWithinMinutes', eatWithinMinutes, `at least the hold, ${holdMinutes}`)]
+      : []),
+    ...route.flatMap(({ rest, fixedMinutes, secondsPerPiece }, index) => [
+      ...(rest.minMinutes > rest.maxMinutes
+        ? [over(`/route/${index}/rest/maxMinutes`, rest.maxMinutes, `at least ${rest.minMinutes}`)]
+        : []),
+      ...(fixedMinutes === 0 && secondsPerPiece === 0
+        ? [over(`/route/${index}/secondsPerPiece`, 0, 'above 0 where there are no fixed minutes')]
+        : []),
+    ]),
+  ];
+}
+
+/** Every coat of the piece is put on by one stage, and no stage puts on a coat that it has not. */
+function stageProblems({ form, drizzle, route }: PieceDraft): FieldProblem[] {
+  const wanted = coatRoles({ form, drizzle });
+  const found = route.map(({ coat }) => coat);
+  const missing = wanted
+    .filter((role) => found.filter((each) => each === role).length !== 1)
+    .map((role): FieldProblem => ({
+      pointer: '/route',
+      code: 'coat-without-stage',
+      params: { value: role },
+    }));
+  const surplus = found.flatMap((role, index): FieldProblem[] =>
+    role === null || wanted.includes(role)
+      ? []
+      : [
+          {
+            pointer: `/route/${index}/coat`,
+            code: 'out-of-range',
+            params: { value: role, range: wanted.join(', ') },
+          },
+        ],
+  );
+  return [
+    ...missing,
+    ...surplus,
+    ...twice(
+      route.map(({ id }) => id),
+      '/route',
+    ),
+  ];
+}
+
+function sizeProblems({ sizes }: PieceDraft): FieldProblem[] {
+  return twice(
+    sizes.map(({ id }) => id),
+    '/sizes',
+  );
+}
+
+function twice(ids: readonly string[], list: string): FieldProblem[] {
+  return ids.flatMap((id, index): FieldProblem[] =>
+    ids.indexOf(id) < index ? [{ pointer: `${list}/${index}/id`, code: 'twice', params: { value: id } }] : [],
+  );
+}

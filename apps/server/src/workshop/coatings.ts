@@ -1,0 +1,82 @@
+import type { CoatingDraft, CoatingView, FieldProblem } from '@alnage/contract';
+import { coatingAllergens, yieldPaOf } from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import type { RecordKind } from '../kept/kept-records';
+import { PieceEntity } from '../pieces/piece.entity';
+import { CoatingEntity } from './coating.entity';
+import { requireBowlsServe } from './bowls-serve';
+import { workedCoating, type WorkedCoating } from './dippery';
+
+/** Coatings: described, judged, shown with what follows, and held by the pieces and blends that carry them. */
+export const COATINGS: RecordKind<CoatingEntity, CoatingDraft, CoatingView> = {
+  entity: CoatingEntity,
+  what: 'coating',
+  judge: async (manager, draft, id) => {
+    const others = (await manager.find(CoatingEntity)).filter((each) => each.id !== id);
+    const described = { ...draft, id: id ?? '' };
+    yieldPaOf(described, others);
+    coatingAllergens(described, others);
+    return [...windowProblems(draft), ...partProblems(draft), ...(await blendedProblems(manager, draft, id))];
+  },
+  columns: (draft) => ({ ...draft, parts: draft.kind === 'blend' ? draft.parts : [] }),
+  view: async (manager, entity) => coatingView(workedCoating(entity, await manager.find(CoatingEntity))),
+  settle: requireBowlsServe,
+  heldBy: async (manager, { id }) => {
+    const pieces = await manager.find(PieceEntity, { order: { position: 'ASC' } });
+    const blends = await blendsOf(manager, id);
+    return [
+      ...pieces.filter((piece) => piece.form.coating === id || piece.drizzle?.coating === id),
+      ...blends,
+    ].map(({ name }) => name);
+  },
+};
+
+/** A coating as the API shows it. */
+export function coatingView({ entity, yieldPa, allergens, minorPerGram }: WorkedCoating): CoatingView {
+  const { id, position: _position, version, ...own } = entity;
+  return {
+    id,
+    name: own.name,
+    kind: own.kind,
+    yieldPa,
+    windowLowCelsius: own.windowLowCelsius,
+    windowHighCelsius: own.windowHighCelsius,
+    allergens,
+    minorPerGram,
+    own: own as CoatingDraft,
+    version,
+  };
+}
+
+function windowProblems({ windowLowCelsius, windowHighCelsius }: CoatingDraft): FieldProblem[] {
+  if (windowLowCelsius < windowHighCelsius) return [];
+  const params = { value: windowHighCelsius, range: `above its low end, ${windowLowCelsius}` };
+  return [{ pointer: '/windowHighCelsius', code: 'out-of-range', params }];
+}
+
+function partProblems({ parts }: CoatingDraft): FieldProblem[] {
+  const ids = parts.map(({ coating }) => coating);
+  return ids.flatMap((id, index) =>
+    ids.indexOf(id) < index
+      ? [{ pointer: `/parts/${index}/coating`, code: 'twice', params: { value: id } }]
+      : [],
+  );
+}
+
+/** A coating that is in a blend cannot become one itself. */
+async function blendedProblems(
+  manager: EntityManager,
+  draft: CoatingDraft,
+  id: string | null,
+): Promise<FieldProblem[]> {
+  if (draft.kind !== 'blend' || id === null) return [];
+  const [blend] = await blendsOf(manager, id);
+  if (!blend) return [];
+  const params = { value: 'blend', range: `a single coating, as it is part of ${blend.name}` };
+  return [{ pointer: '/kind', code: 'out-of-range', params }];
+}
+
+async function blendsOf(manager: EntityManager, id: string): Promise<CoatingEntity[]> {
+  const all = await manager.find(CoatingEntity, { order: { position: 'ASC' } });
+  return all.filter((each) => each.parts.some(({ coating }) => coating === id));
+}

@@ -1,0 +1,52 @@
+import type { Workshop } from '@alnage/contract';
+import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
+import { BoxEntity } from '../boxes/box.entity';
+import { PieceEntity } from '../pieces/piece.entity';
+import { BowlEntity } from './bowl.entity';
+import { bowlView } from './bowls';
+import { coatingView } from './coatings';
+import { loadDippery, tailGramsOf } from './dippery';
+import { PersonEntity, PickupPointEntity, ZoneEntity } from './resources.entity';
+import { rulesView } from './rules.service';
+import { findSetUp } from './set-up';
+
+/** The workshop as every place needs it. */
+export async function workshopView(manager: EntityManager, now: Date): Promise<Workshop> {
+  const listed = <T extends ObjectLiteral>(entity: EntityTarget<T>): Promise<T[]> =>
+    manager.find(entity, { order: { position: 'ASC' } as never });
+  const dippery = await loadDippery(manager);
+  const setUp = await findSetUp(manager);
+  const pieces = await manager.find(PieceEntity);
+  const { name, timeZone, currency, isDemo } = dippery.workshop;
+  return {
+    name,
+    timeZone,
+    currency,
+    isDemo,
+    now: now.toISOString(),
+    season: setUp && {
+      id: setUp.season.id,
+      name: setUp.season.name,
+      days: setUp.days.map((day) => ({
+        date: day.date,
+        start: day.start.toISOString(),
+        end: day.end.toISOString(),
+        holiday: setUp.season.holidays[day.date] ?? null,
+      })),
+    },
+    pickupPoints: (await listed(PickupPointEntity)).map(withoutPosition),
+    people: (await listed(PersonEntity)).map(({ id, name, pace, skills }) => ({ id, name, pace, skills })),
+    bowls: (await listed(BowlEntity)).map((bowl) => bowlView(bowl, tailGramsOf(bowl, pieces, dippery))),
+    zones: (await listed(ZoneEntity)).map(withoutPosition),
+    coatings: dippery.coatings.map(coatingView),
+    boxes: (await listed(BoxEntity)).map(withoutPosition),
+    rules: rulesView(dippery.workshop),
+  };
+}
+
+function withoutPosition<T extends { position: number }>({
+  position: _position,
+  ...rest
+}: T): Omit<T, 'position'> {
+  return rest;
+}

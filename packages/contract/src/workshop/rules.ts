@@ -1,0 +1,32 @@
+import {
+  CERTAINTY,
+  FOOT_FACTOR,
+  MINOR,
+  SEED_SHARE,
+  WASTE_SHARE,
+  WAYS,
+  WAY_FACTOR_BOUND,
+  WAY_SECONDS,
+} from '@alnage/core';
+import { Type, type Static } from 'typebox';
+import { Version, within } from '../shared/bounds';
+import { closed } from '../shared/closed';
+
+/** The shop's own rules for what it carries, melts and charges. */
+export const Rules = closed({
+  ways: Type.Array(
+    closed({
+      way: Type.Enum([...WAYS]),
+      filmFactor: within(WAY_FACTOR_BOUND),
+      secondsPerPiece: within(WAY_SECONDS),
+      footGramsPerCm: within(FOOT_FACTOR),
+    }),
+    { minItems: WAYS.length, maxItems: WAYS.length },
+  ),
+  labourMinorPerHour: within(MINOR),
+  wasteShare: within(WASTE_SHARE),
+  certainty: within(CERTAINTY),
+  seedShare: within(SEED_SHARE),
+  version: Version,
+});
+export type Rules = Static<typeof Rules>;

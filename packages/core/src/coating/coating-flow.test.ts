@@ -1,0 +1,165 @@
+import * as fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  coatingAllergens,
+  minorPerGram,
+  suggestedWindow,
+  thinningFactor,
+  yieldPaOf,
+  type CoatingDescription,
+} from './coating-flow';
+
+const dark: CoatingDescription = {
+  id: 'dark',
+  kind: 'dark',
+  fluidity: 3,
+  measuredYieldPa: null,
+  thinnedPercent: 0,
+  stockMonths: 0,
+  windowLowCelsius: 31,
+  windowHighCelsius: 32.2,
+  parts: [],
+  packs: [
+    { grams: 1000, priceMinor: 1850 },
+    { grams: 2500, priceMinor: 4250 },
+  ],
+  allergens: ['soya'],
+};
+const milk: CoatingDescription = {
+  ...dark,
+  id: 'milk',
+  kind: 'milk',
+  windowLowCelsius: 29.5,
+  windowHighCelsius: 31,
+  packs: [{ grams: 1000, priceMinor: 1500 }],
+  allergens: ['milk'],
+};
+const blend: CoatingDescription = {
+  ...dark,
+  id: 'blend',
+  kind: 'blend',
+  packs: [],
+  allergens: [],
+  parts: [
+    { coating: 'dark', parts: 3 },
+    { coating: 'milk', parts: 1 },
+  ],
+};
+const all = [dark, milk, blend];
+
+describe('the yield value of a coating', () => {
+  test.each<[string, Partial<CoatingDescription>, number]>([
+    ['as the packet calls ordinary', {}, 14],
+    ['thicker by its packet', { fluidity: 1 }, 14 * 1.6],
+    ['thinned by 1%', { thinnedPercent: 1 }, 10.5],
+    ['thinned to the floor', { thinnedPercent: 5 }, 14 * 0.4],
+    ['a year old', { stockMonths: 12 }, 14 * (1 + 0.03 * 6)],
+    [
+      'measured, its packet and age no longer asked',
+      { measuredYieldPa: 20, fluidity: 5, stockMonths: 12 },
+      20,
+    ],
+    ['white eleven months old', { kind: 'white', stockMonths: 11 }, 10 * 1.3],
+  ])('that is %s', (_name, change, yieldPa) => {
+    expect(yieldPaOf({ ...dark, ...change }, all)).toBeCloseTo(yieldPa, 9);
+  });
+
+  test('of a blend lies by mass between its parts', () => {
+    // (3·14 + 1·12)/4
+    expect(yieldPaOf(blend, all)).toBeCloseTo(13.5, 9);
+    expect(yieldPaOf({ ...blend, thinnedPercent: 1 }, all)).toBeCloseTo(13.5 * 0.75, 9);
+    expect(suggestedWindow(blend, all)).toEqual({ low: 30.625, high: expect.closeTo(31.9) as number });
+    expect(suggestedWindow(milk, all)).toEqual({ low: 29.5, high: 31 });
+  });
+
+  test('of a blend never leaves the span of its parts', () => {
+    const parts = fc.double({ min: 0.01, max: 1000, noNaN: true });
+    fc.assert(
+      fc.property(parts, parts, (a, b) => {
+        const mixed = yieldPaOf(
+          {
+            ...blend,
+            parts: [
+              { coating: 'dark', parts: a },
+              { coating: 'milk', parts: b },
+            ],
+          },
+          all,
+        );
+        expect(mixed).toBeGreaterThanOrEqual(12 - 1e-9);
+        expect(mixed).toBeLessThanOrEqual(14 + 1e-9);
+      }),
+    );
+  });
+
+  test('never grows with more fat, and never falls with age', () => {
+    expect(thinningFactor(0)).toBe(1);
+    const percent = fc.double({ min: 0, max: 10, noNaN: true });
+    fc.assert(
+      fc.property(percent, percent, (a, b) => {
+        expect(thinningFactor(Math.max(a, b))).toBeLessThanOrEqual(thinningFactor(Math.min(a, b)));
+      }),
+    );
+  });
+
+  test.each<[string, Partial<CoatingDescription>, string]>([
+    ['more fat than can be meant', { thinnedPercent: 11 }, '/thinnedPercent'],
+    ['stock of a hundred months', { stockMonths: 100 }, '/stockMonths'],
+    ['no number', { measuredYieldPa: NaN }, '/measuredYieldPa'],
+    ['a blend of one', { kind: 'blend', parts: [{ coating: 'milk', parts: 1 }] }, '/parts'],
+    [
+      'no mass of a part',
+      {
+        ...blend,
+        parts: [
+          { coating: 'dark', parts: 0 },
+          { coating: 'milk', parts: 1 },
+        ],
+      },
+      '/parts/0/parts',
+    ],
+    [
+      'a part that is not there',
+      {
+        ...blend,
+        parts: [
+          { coating: 'dark', parts: 1 },
+          { coating: 'ruby', parts: 1 },
+        ],
+      },
+      '/parts/1/coating',
+    ],
+    [
+      'a blend of itself',
+      {
+        ...blend,
+        parts: [
+          { coating: 'blend', parts: 1 },
+          { coating: 'milk', parts: 1 },
+        ],
+      },
+      '/parts/0/coating',
+    ],
+  ])('is refused for %s', (_name, change, field) => {
+    expect(() => yieldPaOf({ ...dark, ...change }, all)).toThrow(expect.objectContaining({ field }) as Error);
+  });
+});
+
+describe('price and allergens of a coating', () => {
+  test('go by the pack that is cheapest by mass, and by the parts of a blend', () => {
+    expect(minorPerGram(dark, all)).toBeCloseTo(1.7, 9);
+    // (3·1.7 + 1·1.5)/4
+    expect(minorPerGram(blend, all)).toBeCloseTo(1.65, 9);
+    expect(minorPerGram({ ...dark, packs: [] }, all)).toBeNull();
+    expect(minorPerGram(blend, [{ ...dark, packs: [] }, milk, blend])).toBeNull();
+  });
+
+  test('are those of the parts with its own, each once', () => {
+    expect(coatingAllergens({ ...blend, allergens: ['nuts', 'soya'] }, all)).toEqual([
+      'milk',
+      'nuts',
+      'soya',
+    ]);
+    expect(coatingAllergens(dark, all)).toEqual(['soya']);
+  });
+});

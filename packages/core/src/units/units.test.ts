@@ -1,0 +1,29 @@
+import * as fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { inchesFromMillimetres, millimetresFromInches } from './length';
+import { gramsFromOunces, gramsFromPounds, ouncesFromGrams, poundsFromGrams } from './mass';
+import { celsiusFromFahrenheit, fahrenheitFromCelsius } from './temperature';
+
+describe('conversions', () => {
+  test.each([
+    ['grams to ounces', ouncesFromGrams(100), 3.52739619],
+    ['grams to pounds', poundsFromGrams(453.59237), 1],
+    ['pounds to grams', gramsFromPounds(2), 907.18474],
+    ['Celsius to Fahrenheit', fahrenheitFromCelsius(31), 87.8],
+    ['Fahrenheit to Celsius', celsiusFromFahrenheit(-40), -40],
+    ['millimetres to inches', inchesFromMillimetres(38), 1.49606299],
+  ])('of %s', (_name, found, expected) => expect(found).toBeCloseTo(expected, 7));
+
+  test.each([
+    ['ounces', (x: number) => gramsFromOunces(ouncesFromGrams(x))],
+    ['pounds', (x: number) => gramsFromPounds(poundsFromGrams(x))],
+    ['Fahrenheit', (x: number) => celsiusFromFahrenheit(fahrenheitFromCelsius(x))],
+    ['inches', (x: number) => millimetresFromInches(inchesFromMillimetres(x))],
+  ])('by way of %s come back', (_name, thereAndBack) => {
+    fc.assert(
+      fc.property(fc.double({ min: -1e5, max: 1e5, noNaN: true }), (value) => {
+        expect(thereAndBack(value)).toBeCloseTo(value, 8);
+      }),
+    );
+  });
+});
