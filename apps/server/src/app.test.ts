@@ -25,11 +25,11 @@ describe('the application', () => {
   });
 
   test('shows eight pieces whose coat can be computed', async () => {
-    const { coatings } = (await shop.app.inject('/api/workshop')).json<Workshop>();
+    const { coatings, rules } = (await shop.app.inject('/api/workshop')).json<Workshop>();
     const pieces = (await shop.app.inject('/api/pieces')).json<Piece[]>();
     expect(pieces).toHaveLength(8);
     for (const piece of pieces)
-      expect(pieceCoat(piece.form, piece.drizzle, coatings).totalGrams).toBeGreaterThan(1);
+      expect(pieceCoat(piece, { coatings, ways: rules.ways }).totalGrams).toBeGreaterThan(1);
   });
 
   test('answers on its health while the database does', async () => {
@@ -51,13 +51,23 @@ describe('the application', () => {
     expect(api.openapi).toBe('3.1.0');
     expect(Object.keys(api.paths).sort()).toEqual(
       [
+        '/api/bowls',
+        '/api/bowls/{id}',
+        '/api/boxes',
+        '/api/boxes/{id}',
+        '/api/coatings',
+        '/api/coatings/{id}',
         '/api/events',
         '/api/health',
         '/api/orders/',
         '/api/orders/{id}',
         '/api/orders/{id}/move',
         '/api/pieces',
+        '/api/pieces/{id}',
         '/api/plan',
+        '/api/rules',
+        '/api/weighings',
+        '/api/weighings/{id}/set-aside',
         '/api/workshop',
       ]
         .map((path) => (api.paths[path] ? path : path.replace(/\/$/, '')))

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { MIGRATIONS } from './migrations';
 import { dataSource } from './plugins/database';
 import { WorkshopClock } from './plugins/workshop-clock';
 import { prepareDatabase } from './prepare-database';
@@ -12,7 +13,7 @@ describe('the database', () => {
     await db.runMigrations();
     const drift = await db.driver.createSchemaBuilder().log();
     expect(drift.upQueries.map((query) => query.query)).toEqual([]);
-    await db.undoLastMigration();
+    for (const _migration of MIGRATIONS) await db.undoLastMigration();
     expect(await db.query(`select tablename from pg_tables where schemaname = 'public'`)).toEqual([
       { tablename: 'migrations' },
     ]);

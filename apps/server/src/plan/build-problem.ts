@@ -35,7 +35,6 @@ export async function buildProblem(
   const weighings = await new WeighingsService(manager.connection, clock).listIn(manager);
   const people = await manager.find(PersonEntity, { ...byPosition, relations: { shifts: true } });
   const points = await manager.find(PickupPointEntity, byPosition);
-  const orders = await manager.find(OrderEntity, { order: { pickupAt: 'ASC', ticket: 'ASC' } });
   return {
     format: 'alnage-problem/1',
     horizon: minutesFrom(setUp.span.start, setUp.span.end),
@@ -49,8 +48,14 @@ export async function buildProblem(
     people: people.map((person) => personOf(person, setUp)),
     zones: (await manager.find(ZoneEntity, byPosition)).map(({ id, trays }) => ({ id, trays })),
     places: points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes })),
-    orders: orders.filter((order) => order.state !== 'cancelled').map((order) => orderOf(order, setUp)),
+    orders: await ordersToMeet(manager, setUp),
   };
+}
+
+/** Every order that was not cancelled, the first to be collected first. */
+export async function ordersToMeet(manager: EntityManager, setUp: SetUp): Promise<PlanOrder[]> {
+  const orders = await manager.find(OrderEntity, { order: { pickupAt: 'ASC', ticket: 'ASC' } });
+  return orders.filter((order) => order.state !== 'cancelled').map((order) => orderOf(order, setUp));
 }
 
 function melterOf({ id, capacityGrams, usableMinutes }: BowlEntity, tailGrams: number): Melter {

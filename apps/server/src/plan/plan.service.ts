@@ -8,7 +8,7 @@ import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
-import { buildProblem } from './build-problem';
+import { buildProblem, ordersToMeet } from './build-problem';
 import { PlanEntity } from './plan.entity';
 
 /** Only one plan is made at a time, whichever process is asked: the second waits and plans on the first. */
@@ -27,8 +27,7 @@ export class PlanService {
     const setUp = await requireSetUp(this.db.manager);
     const plan = await findNewest(this.db.manager);
     if (!plan) throw new ProblemError('no-plan');
-    const problem = await buildProblem(this.db.manager, setUp, this.clock);
-    return planView(plan, ordersMark(problem.orders));
+    return planView(plan, ordersMark(await ordersToMeet(this.db.manager, setUp)));
   }
 
   /** Plans anew from now on, keeping what is started, and saves the answer as the next version. */

@@ -50,9 +50,14 @@ function paramsOf({ params, data, parentSchema = {} }: Verbose): FieldProblem['p
   return {
     ...(typeof limit === 'number' && { limit }),
     ...(typeof format === 'string' && { format }),
-    ...(typeof data === 'number' && { value: data }),
+    ...(isTold(data) && { value: data }),
     ...(minimum !== undefined && maximum !== undefined && { range: `${minimum}..${maximum}` }),
   };
+}
+
+/** A number, or a text that fits into a message. */
+function isTold(data: unknown): data is number | string {
+  return typeof data === 'number' || (typeof data === 'string' && data.length <= 80);
 }
 
 /** The core's words in ours. */

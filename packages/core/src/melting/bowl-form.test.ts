@@ -104,7 +104,7 @@ describe('the tail', () => {
     ];
     expect(tailOf({ ...bowl, measuredTailGrams: 350 }, dips)).toBe(350);
     expect(tailOf({ ...bowl, measuredTailGrams: null }, dips)).toBe(computedTailGrams(bowl, dips[1]!));
-    const deep = { heightMm: 59.9, filmMm: 1 };
+    const deep = { heightMm: 61, filmMm: 1 };
     expect(tailOf({ ...bowl, measuredTailGrams: null }, [...dips, deep])).toBe(
       computedTailGrams(bowl, dips[1]!),
     );

@@ -107,6 +107,31 @@ describe('a plan from now on', () => {
     for (const batch of begun) expect(plan.batches).toContainEqual(batch);
   });
 
+  test('goes on when a heavier coat was learned, a tail measured and a dip turned out slower meanwhile', () => {
+    const first = makePlan(smallProblem).plan;
+    const now = 1980;
+    const begun = first.batches.filter((batch) => batch.stages[0]!.start < now);
+    const needed = new Set(begun.flatMap((batch) => batch.stages.map((task) => task.melt)));
+    const fixed = { batches: begun, melts: first.melts.filter((melt) => needed.has(melt.id)) };
+    const heavier = smallProblem.products.map((product) => ({
+      ...product,
+      stages: product.stages.map((stage) => ({
+        ...stage,
+        secondsPerPiece: stage.secondsPerPiece + 1,
+        coating: stage.coating && { id: stage.coating.id, milligramsPerPiece: 9000 },
+      })),
+    }));
+    const melters = smallProblem.melters.map((melter) => ({ ...melter, tailGrams: melter.tailGrams + 50 }));
+    const { plan, report } = makePlan({ ...smallProblem, products: heavier, melters, now, fixed });
+    expect(report.violations).toEqual([]);
+    expect(report.metPieces).toBeGreaterThan(0);
+    for (const melt of plan.melts.filter(({ id }) => !needed.has(id))) {
+      const dips = plan.batches.filter(({ stages }) => stages.some((task) => task.melt === melt.id));
+      const pieces = dips.reduce((sum, batch) => sum + batch.pieces, 0);
+      expect(melt.grams).toBeGreaterThanOrEqual(9 * pieces);
+    }
+  });
+
   test('dips more from a fixed melt as far as its grams go', () => {
     const melt = {
       id: 'm1',

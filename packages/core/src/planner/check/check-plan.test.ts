@@ -121,6 +121,27 @@ describe('the checker', () => {
     expect(codesAfter((draft) => (draft.melts[0].person = 'tove'), problem)).toContain('fixed');
   });
 
+  test('does not blame a plan for what fixed work breaks by itself since its figures changed', () => {
+    const fixed = { batches: plan.batches, melts: plan.melts };
+    const heavier: Problem = {
+      ...smallProblem,
+      products: smallProblem.products.map((product) => ({
+        ...product,
+        maxBatchPieces: 1,
+        stages: product.stages.map((stage) => ({
+          ...stage,
+          secondsPerPiece: stage.secondsPerPiece + 7,
+          coating: stage.coating && { id: stage.coating.id, milligramsPerPiece: 90_000 },
+          then: { ...stage.then, piecesPerTray: 1 },
+        })),
+      })),
+    };
+    const codes = checkPlan(heavier, plan).violations.map(({ code }) => code);
+    expect(codes).toEqual(expect.arrayContaining(['melt-grams', 'duration', 'batch-size', 'zone']));
+    expect(checkPlan({ ...heavier, fixed }, plan).violations).toEqual([]);
+    expect(checkPlan({ ...heavier, fixed: { batches: [], melts: plan.melts } }, plan).ok).toBe(false);
+  });
+
   test.each([null, [], 'plan', 3, {}])('survives %j for a plan', (nothing) => {
     const report = checkPlan(smallProblem, nothing);
     expect(report.ok).toBe(false);

@@ -122,18 +122,24 @@ export class BowlLine {
     return this.melts[index + 1]?.setupStart ?? Infinity;
   }
 
-  /** Takes a changed row of melts if every set-up can be made to fit it: cleaning derived anew, latest first. */
+  /**
+   * Takes a changed row of melts if every set-up can be made to fit it: cleaning derived anew, latest first. Fixed melts
+   * at its head that stay as they are are facts, and not judged.
+   */
   private trySequence(melts: readonly WorkingMelt[]): boolean {
     const coatings = this.state.catalogue.coatings;
     const steps = walkBowl(
       melts.map((melt) => ({ coating: found(coatings, melt.coating), dips: melt.dips })),
       this.state.problem.changeovers,
     );
-    if (steps.some((step) => step.undeclared.some((allergen) => allergen !== null))) return false;
     const before = this.melts;
+    const begun = melts.findIndex((melt, i) => !melt.isFixed || melt !== before[i]);
+    const judged = begun < 0 ? melts.length : begun;
+    if (steps.slice(judged).some((step) => step.undeclared.some((allergen) => allergen !== null)))
+      return false;
     this.state.journal.record(() => (this.melts = before));
     const fitted = [...melts];
-    for (let i = fitted.length - 1; i >= 0; i--) {
+    for (let i = fitted.length - 1; i >= judged; i--) {
       const melt = fitted[i]!;
       const minutes = setupMinutes(found(coatings, melt.coating), melt.grams, steps[i]!.cleanMinutes);
       const earliest = i > 0 ? fitted[i - 1]!.closed : this.state.now;
