@@ -14,7 +14,7 @@ import { addPlan } from './plan/plan.routes';
 import { addEvents } from './plugins/events.routes';
 import type { LiveChannel } from './plugins/live';
 import { addProblemDetails } from './plugins/problem-details';
-import { addValidation } from './plugins/validation';
+import { addValidation, OWN_FORMATS } from './plugins/validation';
 import { addWeb } from './plugins/web';
 import type { WorkshopClock } from './plugins/workshop-clock';
 import { addWeighings } from './weighings/weighings.routes';
@@ -45,6 +45,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   const app = Fastify({
     routerOptions: { ignoreTrailingSlash: true },
     forceCloseConnections: true,
+    serializerOpts: { ajv: { formats: OWN_FORMATS } },
     ...parts.options,
   });
   const typed: App = app.withTypeProvider<TypeBoxTypeProvider>() as unknown as App;

@@ -13,6 +13,8 @@ import { routes } from './app.routes';
 import * as live from './state/live.state';
 import * as orders from './state/orders.state';
 import * as plan from './state/plan.state';
+import * as records from './state/records.state';
+import * as weighings from './state/weighings.state';
 import * as workshop from './state/workshop.state';
 
 export const appConfig: ApplicationConfig = {
@@ -25,11 +27,15 @@ export const appConfig: ApplicationConfig = {
     provideState(workshop.workshopFeature),
     provideState(orders.ordersFeature),
     provideState(plan.planFeature),
+    provideState(records.recordsFeature),
+    provideState(weighings.weighingsFeature),
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
       { readOrders: orders.readOrders, saveOrder: orders.saveOrder, moveOrder: orders.moveOrder },
       { readPlan: plan.readPlan, makePlan: plan.makePlan },
+      { saveRecord: records.saveRecord, saveRules: records.saveRules, removeRecord: records.removeRecord },
+      { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
       { hearEvents: live.hearEvents },
     ),
     { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'fill', subscriptSizing: 'dynamic' } },

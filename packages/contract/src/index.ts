@@ -23,7 +23,7 @@ export {
   PieceFormSchema,
   RouteStage,
 } from './pieces/piece';
-export { Weighed, Weighing, WeighingDraft, WeighingSetAside } from './weighings/weighing';
+export { Weighed, Weighing, WeighingDraft, WeighingSetAside, seenOf } from './weighings/weighing';
 export { Box, BoxChange, BoxDraft } from './boxes/box';
 export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';

@@ -85,7 +85,7 @@ export {
   type FamilyStart,
 } from './coating/family';
 export { SHEET_THICKNESS_MM, sizedToWeight, volumeMm3 } from './coating/size-from-weight';
-export { formOfSize, type SizeClass } from './coating/size-class';
+export { formOfSize, sizeClassOf, type SizeClass } from './coating/size-class';
 export { suggestedFootGrams } from './coating/foot';
 export {
   BOWL_GRAMS,
@@ -106,6 +106,7 @@ export {
   bareAndDippedGramsPerPiece,
   courseOfLearning,
   learnedBelief,
+  sumOfCoats,
   type BareAndDipped,
   type CoatSeen,
   type LearningStep,

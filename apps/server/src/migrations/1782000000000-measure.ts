@@ -6,7 +6,7 @@ const VERSIONED = ['piece', 'coating', 'bowl'];
 const NO_COSTS = { centreMinorPer100: 0, finishMinorPer100: 0, packingMinorPer100: 0, priceMinor: null };
 
 /** Statements that add a column which must not be null, filled for the rows that are there and then without a default. */
-function added(table: string, column: string, type: string, filled: string): string[] {
+function added(table: string, column: string, [type, filled]: [string, string]): string[] {
   return [
     `ALTER TABLE "${table}" ADD "${column}" ${type} NOT NULL DEFAULT ${filled}`,
     `ALTER TABLE "${table}" ALTER COLUMN "${column}" DROP DEFAULT`,
@@ -48,28 +48,28 @@ const UP = [
   `ALTER TABLE "bowl" ADD "measured_tail_grams" integer`,
   `UPDATE "bowl" SET "measured_tail_grams" = "tail_grams"`,
   `ALTER TABLE "bowl" DROP COLUMN "tail_grams"`,
-  ...added('bowl', 'is_tilted', 'boolean', 'false'),
-  ...added('coating', 'fluidity', 'smallint', '3'),
+  ...added('bowl', 'is_tilted', ['boolean', 'false']),
+  ...added('coating', 'fluidity', ['smallint', '3']),
   `ALTER TABLE "coating" ADD "measured_yield_pa" double precision`,
   `UPDATE "coating" SET "measured_yield_pa" = "yield_pa"`,
   `ALTER TABLE "coating" DROP COLUMN "yield_pa"`,
-  ...added('coating', 'thinned_percent', 'double precision', '0'),
-  ...added('coating', 'stock_months', 'double precision', '0'),
-  ...added('coating', 'is_tempered', 'boolean', 'true'),
+  ...added('coating', 'thinned_percent', ['double precision', '0']),
+  ...added('coating', 'stock_months', ['double precision', '0']),
+  ...added('coating', 'is_tempered', ['boolean', 'true']),
   `UPDATE "coating" SET "is_tempered" = false WHERE "kind" = 'compound'`,
-  ...added('coating', 'parts', 'jsonb', `'[]'`),
-  ...added('coating', 'packs', 'jsonb', `'[]'`),
-  ...added('piece', 'family', 'text', `'other'`),
-  ...added('piece', 'sizes', 'jsonb', `'[]'`),
-  ...added('piece', 'costs', 'jsonb', json(NO_COSTS)),
+  ...added('coating', 'parts', ['jsonb', `'[]'`]),
+  ...added('coating', 'packs', ['jsonb', `'[]'`]),
+  ...added('piece', 'family', ['text', `'other'`]),
+  ...added('piece', 'sizes', ['jsonb', `'[]'`]),
+  ...added('piece', 'costs', ['jsonb', json(NO_COSTS)]),
   `UPDATE "piece" SET "form" = "form" || '{"dripGrams":0}' WHERE "form"->>'kind' = 'dipped'`,
   `UPDATE "piece" SET "form" = "form" || '{"centreGrams":12}' WHERE "form"->>'kind' = 'moulded'`,
-  ...added('workshop', 'ways', 'jsonb', json(DEFAULT_WAY_RULES)),
-  ...added('workshop', 'labour_minor_per_hour', 'integer', '0'),
-  ...added('workshop', 'waste_share', 'double precision', '0.2'),
-  ...added('workshop', 'certainty', 'double precision', '0.95'),
-  ...added('workshop', 'seed_share', 'double precision', '0.3333333333333333'),
-  ...added('workshop', 'rules_version', 'integer', '1'),
+  ...added('workshop', 'ways', ['jsonb', json(DEFAULT_WAY_RULES)]),
+  ...added('workshop', 'labour_minor_per_hour', ['integer', '0']),
+  ...added('workshop', 'waste_share', ['double precision', '0.2']),
+  ...added('workshop', 'certainty', ['double precision', '0.95']),
+  ...added('workshop', 'seed_share', ['double precision', '0.3333333333333333']),
+  ...added('workshop', 'rules_version', ['integer', '1']),
 ];
 
 const DOWN = [
@@ -79,7 +79,7 @@ const DOWN = [
   `UPDATE "piece" SET "form" = "form" - 'dripGrams' - 'centreGrams' WHERE "form"->>'kind' = 'moulded'`,
   `UPDATE "piece" SET "form" = "form" - 'dripGrams' WHERE "form"->>'kind' = 'dipped'`,
   ...['family', 'sizes', 'costs'].map((column) => `ALTER TABLE "piece" DROP COLUMN "${column}"`),
-  ...added('coating', 'yield_pa', 'double precision', '15'),
+  ...added('coating', 'yield_pa', ['double precision', '15']),
   `UPDATE "coating" SET "yield_pa" = "measured_yield_pa" WHERE "measured_yield_pa" IS NOT NULL`,
   ...[
     'fluidity',
@@ -90,7 +90,7 @@ const DOWN = [
     'parts',
     'packs',
   ].map((column) => `ALTER TABLE "coating" DROP COLUMN "${column}"`),
-  ...added('bowl', 'tail_grams', 'integer', '0'),
+  ...added('bowl', 'tail_grams', ['integer', '0']),
   `UPDATE "bowl" SET "tail_grams" = "measured_tail_grams" WHERE "measured_tail_grams" IS NOT NULL`,
   ...['form', 'measured_tail_grams', 'is_tilted'].map(
     (column) => `ALTER TABLE "bowl" DROP COLUMN "${column}"`,

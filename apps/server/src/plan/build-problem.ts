@@ -2,6 +2,7 @@ import {
   learnRejects,
   pieceCoat,
   rejectShare,
+  sizeClassOf,
   startPercentFor,
   type Coating,
   type Melter,
@@ -11,11 +12,11 @@ import {
   type Product,
   type Span,
 } from '@alnage/core';
-import type { Weighing } from '@alnage/contract';
+import { seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
-import { seenOf, WeighingsService } from '../weighings/weighings.service';
+import { WeighingsService } from '../weighings/weighings.service';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { loadDippery, tailGramsOf, type WorkedCoating, type WorkedDippery } from '../workshop/dippery';
@@ -70,7 +71,10 @@ function coatingOf({ id, allergens, entity }: WorkedCoating): Coating {
 /** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
 function productOf(piece: PieceEntity, dippery: WorkedDippery, weighings: readonly Weighing[]): Product {
   const own = weighings.filter((weighing) => weighing.piece === piece.id);
-  const { portions } = pieceCoat(piece, dippery, { sizeClass: ownSize(piece), seen: own.map(seenOf) });
+  const { portions } = pieceCoat(piece, dippery, {
+    sizeClass: sizeClassOf(piece.form, piece.sizes),
+    seen: own.map(seenOf),
+  });
   const firstCoated = piece.route.find((stage) => stage.coat !== null);
   return {
     id: piece.id,
@@ -89,12 +93,6 @@ function productOf(piece: PieceEntity, dippery: WorkedDippery, weighings: readon
       return { id, skill, fixedMinutes, secondsPerPiece, maxRunMinutes, coating, then: rest };
     }),
   };
-}
-
-/** The size class that the piece is described in: the one of its own centre's mass, if it has classes. */
-function ownSize({ form, sizes }: PieceEntity): string {
-  if (form.kind !== 'dipped') return '';
-  return sizes.find(({ centreGrams }) => centreGrams === form.centreGrams)?.id ?? '';
 }
 
 function isKept({ setAsideReason }: Weighing): boolean {

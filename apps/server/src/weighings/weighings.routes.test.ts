@@ -1,9 +1,8 @@
-import type { Weighing } from '@alnage/contract';
+import { seenOf, type Weighing } from '@alnage/contract';
 import { pieceCoat } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, piecesOf, workshopOf } from '../testing/ask';
 import { makePlan, openApp, type WorkshopApp } from '../testing/workshop-app';
-import { seenOf } from './weighings.service';
 
 let shop: WorkshopApp;
 beforeAll(async () => void (shop = await openApp()));

@@ -5,7 +5,6 @@ import {
   pieceCoat,
   weighedGramsPerPiece,
   type CoatPortion,
-  type PortionSeen,
 } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { PieceEntity } from '../pieces/piece.entity';
@@ -138,16 +137,3 @@ const unknown = (pointer: string, value: string, range: string): ProblemError =>
 
 const outOfRange = (pointer: string, value: number, range: string): ProblemError =>
   new ProblemError('invalid-input', {}, [{ pointer, code: 'out-of-range', params: { value, range } }]);
-
-/** What the core learns from a weighing. */
-export function seenOf(weighing: Weighing): PortionSeen {
-  return {
-    role: weighing.coat,
-    gramsPerPiece: weighing.gramsPerPiece,
-    pieces: weighing.pieces,
-    estimateGrams: weighing.estimateGrams,
-    sizeClass: weighing.sizeClass,
-    seasonsBack: weighing.seasonsBack,
-    isSetAside: weighing.setAsideReason !== null,
-  };
-}

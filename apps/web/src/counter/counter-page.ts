@@ -6,6 +6,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { Keys } from '../shared/keys';
+import { hourText } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { OrderDetails } from '../shared/orders/order-details';
 import { OrderActions, ordersFeature } from '../state/orders.state';
@@ -45,6 +46,8 @@ export class CounterPage {
     const next = order && NEXT[order.state];
     if (next) this.store.dispatch(OrderActions.moveAsked({ order, to: next.to }));
   }
+
+  protected readonly hourText = hourText;
 
   protected goTo(hour: string): void {
     document.getElementById(`hour-${hour}`)?.scrollIntoView({ block: 'start' });

@@ -1,19 +1,33 @@
-import type { CoatingView } from '@alnage/contract';
+import type { CoatingView, Rules } from '@alnage/contract';
 import {
-  FIRST_LOG_SD,
-  firstRejectShare,
   InputError,
   meltFor,
+  piecesFrom,
+  rejectShare,
+  startPiecesLearned,
+  sumOfCoats,
   type MeltAnswer,
+  type MeltBowl,
   type PieceCoat,
 } from '@alnage/core';
-import { count, mass, percent } from '../shared/formats/formats';
+import { count, listed, mass, money, percent } from '../shared/formats/formats';
+import type { Described, PieceFigures } from './piece-figures';
 
-/** What is asked: how many good pieces, how sure, from which bowl. */
+/** What the bowls are, by name. */
+export type NamedBowl = MeltBowl & { readonly name: string };
+
+/** What is asked: how many good pieces, how sure, from which bowls. */
 export interface MeltQuestion {
   readonly goodPieces: number;
   readonly certainty: number;
-  readonly bowl: { readonly name: string; readonly capacityGrams: number; readonly tailGrams: number };
+  readonly bowls: readonly NamedBowl[];
+}
+
+/** What answers are made with. */
+export interface MeltContext {
+  readonly coatings: readonly CoatingView[];
+  readonly rules: Rules;
+  readonly currency: string;
 }
 
 export interface MeltRow {
@@ -27,71 +41,148 @@ export type MeltFigures =
   | { readonly kind: 'told'; readonly coating: string; readonly rows: readonly MeltRow[] }
   | { readonly kind: 'refused'; readonly coating: string; readonly text: string };
 
-/** A third goes in as seed; shop default. */
-const SEED_SHARE = 1 / 3;
+/** One coating of a piece: all that is put on of it, with its spread. */
+interface CoatingOnPiece {
+  readonly coating: string;
+  readonly name: string;
+  readonly minorPerGram: number | null;
+  readonly meanGrams: number;
+  readonly logSd: number;
+}
 
-/** What to melt for so many pieces, for each coating that they carry. */
-export function meltFigures(
-  coat: PieceCoat,
-  coatings: readonly CoatingView[],
-  question: MeltQuestion,
-): MeltFigures[] {
-  const used = [...new Set(coat.portions.map((portion) => portion.coating))];
-  return used.map((id) => {
-    const coating = coatings.find((each) => each.id === id)?.name ?? id;
-    const meanGrams = coat.portions
-      .filter((portion) => portion.coating === id)
-      .reduce((sum, portion) => sum + portion.grams, 0);
-    return figuresOf(coating, meanGrams, question);
+/** The coatings that a piece carries, each with all that it puts on. */
+export function coatingsOn(coat: PieceCoat, coatings: readonly CoatingView[]): CoatingOnPiece[] {
+  return [...new Set(coat.portions.map((portion) => portion.coating))].map((id) => {
+    const view = coatings.find((each) => each.id === id);
+    const { totalGrams, logSd } = sumOfCoats(coat.portions.filter(({ coating }) => coating === id));
+    return {
+      coating: id,
+      name: view?.name ?? id,
+      minorPerGram: view?.minorPerGram ?? null,
+      meanGrams: totalGrams,
+      logSd,
+    };
   });
 }
 
-function figuresOf(coating: string, meanGrams: number, question: MeltQuestion): MeltFigures {
-  const { goodPieces, certainty, bowl } = question;
-  try {
-    const answer = meltFor({
-      goodPieces,
-      certainty,
-      meanGrams,
-      logSd: FIRST_LOG_SD,
-      rejectRate: firstRejectShare(),
-      tailGrams: bowl.tailGrams,
-      capacityGrams: bowl.capacityGrams,
-      seedShare: SEED_SHARE,
+/** What to melt for so many pieces, for each coating that they carry. */
+export function meltFigures(
+  figures: PieceFigures<Described>,
+  context: MeltContext,
+  question: MeltQuestion,
+): MeltFigures[] {
+  return coatingsOn(figures.coat, context.coatings).map((on) => {
+    const told = attempted(() => {
+      const { goodPieces, certainty, bowls } = question;
+      const startedPieces = startPiecesLearned({ goodPieces, certainty }, figures.rejects);
+      const { meanGrams, logSd } = on;
+      const { seedShare } = context.rules;
+      const answer = meltFor({ goodPieces, startedPieces, certainty, meanGrams, logSd, bowls, seedShare });
+      return rowsOf(answer, { question, context, on });
     });
-    return { kind: 'told', coating, rows: rowsOf(answer, question) };
+    return { coating: on.name, ...told };
+  });
+}
+
+/** What a bowl that holds so much still covers, for each coating of the piece. */
+export function heldFigures(
+  figures: PieceFigures<Described>,
+  context: MeltContext,
+  held: { readonly grams: number; readonly certainty: number; readonly bowl: NamedBowl },
+): MeltFigures[] {
+  return coatingsOn(figures.coat, context.coatings).map((on) => {
+    const told = attempted(() => {
+      const { meanGrams, logSd } = on;
+      const { certainty, bowl } = held;
+      const { likely, sure } = piecesFrom(held.grams, {
+        meanGrams,
+        logSd,
+        certainty,
+        tailGrams: bowl.tailGrams,
+      });
+      const good = Math.floor(sure * (1 - rejectShare(figures.rejects)));
+      const row = (label: string, pieces: number, isSum = false): MeltRow => ({
+        label,
+        value: `${count(pieces)} pieces`,
+        isSum,
+      });
+      return [
+        { label: `left in ${bowl.name}`, value: mass(bowl.tailGrams), isSum: false },
+        row('covers in the mean', likely),
+        row(`covers, ${percent(certainty)} sure`, sure, true),
+        row('good ones of these', good),
+      ];
+    });
+    return { coating: on.name, ...told };
+  });
+}
+
+type Told = { kind: 'told'; rows: MeltRow[] } | { kind: 'refused'; text: string };
+
+function attempted(rows: () => MeltRow[]): Told {
+  try {
+    return { kind: 'told', rows: rows() };
   } catch (error) {
-    if (error instanceof InputError) return { kind: 'refused', coating, text: refusalText(error) };
+    if (error instanceof InputError) return { kind: 'refused', text: refusalText(error) };
     throw error;
   }
 }
 
-function rowsOf(answer: MeltAnswer, { goodPieces, certainty, bowl }: MeltQuestion): MeltRow[] {
-  const inAll = answer.melts.reduce((sum, melt) => sum + melt.grams, 0);
+function rowsOf(
+  answer: MeltAnswer,
+  { question, context, on }: { question: MeltQuestion; context: MeltContext; on: CoatingOnPiece },
+): MeltRow[] {
+  const { goodPieces, certainty, bowls } = question;
+  const { startedPieces } = answer;
   const row = (label: string, grams: number, isSum = false): MeltRow => ({
     label,
     value: mass(grams),
     isSum,
   });
+  const cost =
+    on.minorPerGram === null
+      ? []
+      : [
+          {
+            label: 'what that costs',
+            value: money(answer.totalGrams * on.minorPerGram, context.currency),
+            isSum: false,
+          },
+        ];
   const melts = answer.melts.length === 1 ? '1 melt' : `${count(answer.melts.length)} melts`;
   return [
     row('on the pieces', answer.onPiecesGrams),
     row(
-      `rejects, ${count(answer.startPieces - goodPieces)} of ${count(answer.startPieces)} started`,
+      `rejects, ${count(startedPieces - goodPieces)} of ${count(startedPieces)} started`,
       answer.rejectsGrams,
     ),
     row(`to spare, ${percent(certainty)} sure`, answer.spareGrams),
-    row(`left in ${bowl.name}, ${melts}`, answer.tailGrams),
-    row('melt in all', inAll, true),
-    row('of it seed, a third', answer.seedGrams),
+    row(`left in the bowls, ${melts}`, answer.tailGrams),
+    row('melt in all', answer.totalGrams, true),
+    { label: 'in', value: splitText(answer, bowls), isSum: false },
+    row(`of it seed, ${percent(context.rules.seedShare)}`, answer.seedGrams),
     row('solid in reserve', answer.reserveGrams),
+    ...cost,
   ];
+}
+
+/** Bowl A 3.10 kg, twice, and bowl B 1.20 kg */
+function splitText({ melts }: MeltAnswer, bowls: readonly NamedBowl[]): string {
+  const texts = melts.map(
+    ({ bowl, grams }) => `${bowls.find(({ id }) => id === bowl)?.name ?? bowl} ${mass(grams)}`,
+  );
+  const times = (text: string): string => {
+    const often = texts.filter((each) => each === text).length;
+    return often === 1 ? text : `${count(often)} × ${text}`;
+  };
+  return listed([...new Set(texts)].map(times));
 }
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   '/pieces': 'Pieces',
   '/certainty': 'Certainty',
   '/capacityG': 'The bowl, in g,',
+  '/grams': 'In the bowl, in g,',
 };
 
 function refusalText({ field, value, range }: InputError): string {

@@ -1,6 +1,26 @@
-import type { CoatingView, Piece } from '@alnage/contract';
-import { firstRejectShare, pieceCoat, startPercentFor, type PieceCoat, type Way } from '@alnage/core';
-import { duration, gramsToTenth, listed, toHundredth } from '../shared/formats/formats';
+import { seenOf, type CoatingView, type Piece, type PieceDraft, type Weighing } from '@alnage/contract';
+import {
+  learnRejects,
+  pieceCoat,
+  rejectShare,
+  sizeClassOf,
+  startPercentFor,
+  type CoatRole,
+  type Dippery,
+  type PieceCoat,
+  type RejectBelief,
+  type Way,
+} from '@alnage/core';
+import {
+  area,
+  count,
+  duration,
+  listed,
+  partMassParts,
+  pieceMassParts,
+  thickness,
+  type Measured,
+} from '../shared/formats/formats';
 
 export const WAY_WORDS: Readonly<Record<Way, string>> = {
   fork: 'fork, two taps',
@@ -10,85 +30,138 @@ export const WAY_WORDS: Readonly<Record<Way, string>> = {
   generous: 'generous',
 };
 
+export const COAT_WORDS: Readonly<Record<CoatRole, string>> = {
+  first: 'first coat',
+  second: 'second coat',
+  shell: 'shell',
+  mix: 'mix',
+  drizzle: 'drizzle',
+};
+
 /** A figure with its unit and what it is. */
-export interface Figure {
+export interface Figure extends Measured {
   readonly label: string;
-  readonly value: string;
-  readonly unit: string;
 }
 
-export interface PieceFigures {
-  readonly piece: Piece;
+/** What the figures of a piece are made from. */
+export interface PieceContext {
+  readonly dippery: Dippery;
+  readonly coatings: readonly CoatingView[];
+  /** The piece's own. */
+  readonly weighings: readonly Weighing[];
+}
+
+/** A piece as it is described: one that is kept, or one that is still being typed. */
+export type Described = Pick<
+  PieceDraft,
+  'name' | 'form' | 'drizzle' | 'sizes' | 'route' | 'maxBatchPieces' | 'keeping' | 'costs'
+>;
+
+export interface PieceFigures<T extends Described = Piece> {
+  readonly piece: T;
   readonly coat: PieceCoat;
+  readonly rejects: RejectBelief;
   readonly coatingNames: string;
   /** The kind of its first coating, for its colour. */
   readonly kind: CoatingView['kind'];
   readonly how: string;
-  readonly total: string;
+  readonly total: Measured;
   readonly breakdown: readonly Figure[];
   readonly planned: readonly Figure[];
+  /** Weighings that count. */
+  readonly weighings: number;
 }
 
-/** What one piece carries and holds, in figures that come from the core. */
-export function pieceFigures(piece: Piece, coatings: readonly CoatingView[]): PieceFigures {
-  const coat = pieceCoat(piece.form, piece.drizzle, coatings);
-  const coating = coatings.find((each) => each.id === piece.form.coating)!;
+/** What one piece carries, in figures that come from the core. @throws InputError for a value out of range */
+export function pieceFigures<T extends Described>(piece: T, context: PieceContext): PieceFigures<T> {
+  const { dippery, coatings, weighings } = context;
+  const kept = weighings.filter(({ setAsideReason }) => setAsideReason === null);
+  const sizeClass = sizeClassOf(piece.form, piece.sizes);
+  const coat = pieceCoat(piece, dippery, { sizeClass, seen: kept.map(seenOf) });
+  const rejects = learnRejects(kept);
+  const coating = coatings.find((each) => each.id === piece.form.coating);
   const drizzle = coatings.find((each) => each.id === piece.drizzle?.coating);
   return {
     piece,
     coat,
-    kind: coating.kind,
-    coatingNames: listed([coating.name, ...(drizzle ? [`${drizzle.name} drizzle`] : [])]),
+    rejects,
+    kind: coating?.kind ?? 'dark',
+    coatingNames: listed([coating?.name ?? '', ...(drizzle ? [`${drizzle.name} drizzle`] : [])]),
     how: howText(piece),
-    total: gramsToTenth(coat.totalGrams),
+    total: pieceMassParts(coat.totalGrams),
     breakdown: breakdown(piece, coat),
-    planned: planned(piece, coat, coatings),
+    planned: planned(piece, { coat, rejects, coatings }),
+    weighings: kept.length,
   };
 }
 
-function howText(piece: Piece): string {
-  if (piece.form.kind === 'moulded') return 'mould';
-  return piece.form.coats === 2 ? 'fork, two coats' : WAY_WORDS[piece.form.way].split(',')[0]!;
+function howText({ form }: Described): string {
+  if (form.kind === 'moulded') return 'mould';
+  if (form.kind === 'cluster') return 'mixed, by scoop';
+  const way = WAY_WORDS[form.way].split(',')[0]!;
+  return form.coats === 2 ? `${way}, two coats` : way;
 }
 
-function breakdown(piece: Piece, coat: PieceCoat): Figure[] {
-  const { estimate } = coat;
+/** Where the coating sits by the estimate, and what the scale adds to it or takes away; the rows add up. */
+function breakdown(piece: Described, coat: PieceCoat): Figure[] {
   const grams = (label: string, value: number): Figure[] =>
-    value > 0 ? [{ label, value: toHundredth(value), unit: 'g' }] : [];
-  const drizzle = piece.drizzle?.grams ?? 0;
-  if (piece.form.kind === 'moulded')
-    return [
-      ...grams(
-        `shell, ${toHundredth(estimate.filmMm)} mm on ${gramsToTenth(estimate.surfaceMm2 / 100)} cm²`,
-        estimate.filmGrams,
-      ),
-      ...grams('cap', estimate.footGrams),
-    ];
-  const coveredCm2 = (estimate.surfaceMm2 * piece.form.covered) / 100;
+    value > 0 ? [{ label, ...partMassParts(value) }] : [];
+  const learned = coat.portions.reduce((sum, each) => sum + each.grams - each.estimateGrams, 0);
+  const weighed = coat.portions.reduce((sum, each) => sum + each.weighings, 0);
+  const { value, unit } = partMassParts(Math.abs(learned));
+  const scale = {
+    label: `what the scale says beside that`,
+    value: `${learned < 0 ? '−' : '+'}${value}`,
+    unit,
+  };
   return [
-    ...grams(
-      `film, ${toHundredth(estimate.filmMm)} mm on ${gramsToTenth(coveredCm2)} cm²`,
-      estimate.filmGrams,
-    ),
-    ...grams(`cold-centre crust, ${toHundredth(estimate.crustMm)} mm`, estimate.crustGrams),
-    ...grams('foot', estimate.footGrams),
-    ...grams('second coat', estimate.secondCoatGrams),
-    ...grams('drizzle', drizzle),
+    ...estimated(piece, coat, grams),
+    ...grams('drizzle', piece.drizzle?.grams ?? 0),
+    ...(weighed > 0 ? [scale] : []),
   ];
 }
 
-/** What goes into the plan: milligrams by stage, rounded up, and how many are started for 100 good ones. */
-function planned(piece: Piece, coat: PieceCoat, coatings: readonly CoatingView[]): Figure[] {
+function estimated(
+  { form }: Described,
+  { estimate }: PieceCoat,
+  grams: (label: string, value: number) => Figure[],
+): Figure[] {
+  switch (form.kind) {
+    case 'moulded':
+      return [
+        ...grams(`shell, ${thickness(estimate.filmMm)} on ${area(estimate.surfaceMm2)}`, estimate.filmGrams),
+        ...grams('cap', estimate.footGrams),
+      ];
+    case 'cluster':
+      return grams('what binds it', estimate.filmGrams);
+    case 'dipped':
+      return [
+        ...grams(
+          `film, ${thickness(estimate.filmMm)} on ${area(estimate.surfaceMm2 * form.covered)}`,
+          estimate.filmGrams,
+        ),
+        ...grams(`cold-centre crust, ${thickness(estimate.crustMm)}`, estimate.crustGrams),
+        ...grams('foot', estimate.footGrams),
+        ...grams('drip', estimate.dripGrams),
+        ...grams('second coat', estimate.secondCoatGrams),
+      ];
+  }
+}
+
+/** What goes into the plan: grams by stage, rounded up to a milligram, and how many are started for 100 good ones. */
+function planned(
+  piece: Described,
+  { coat, rejects, coatings }: { coat: PieceCoat; rejects: RejectBelief; coatings: readonly CoatingView[] },
+): Figure[] {
   const portions = coat.portions.map((portion): Figure => {
-    const stage = piece.route.find((each) => each.coat === portion.role)!;
-    const name = coatings.find((coating) => coating.id === portion.coating)!.name;
+    const stage = piece.route.find((each) => each.coat === portion.role);
+    const name = coatings.find((coating) => coating.id === portion.coating)?.name ?? '';
     return {
-      label: `${stage.name.toLowerCase()}, ${name.toLowerCase()}`,
-      value: toHundredth(Math.ceil(portion.grams * 1000) / 1000),
-      unit: 'g',
+      label: `${(stage?.name ?? COAT_WORDS[portion.role]).toLowerCase()}, ${name.toLowerCase()}`,
+      ...partMassParts(Math.ceil(portion.grams * 1000) / 1000),
     };
   });
-  const started = String(startPercentFor(firstRejectShare()));
+  const started = count(startPercentFor(rejectShare(rejects)));
   return [...portions, { label: 'started for 100 good ones', value: started, unit: '' }];
 }
 
@@ -101,7 +174,7 @@ export interface RouteRow {
 }
 
 /** The route with its times and where the trays lie between. */
-export function routeRows(piece: Piece, zoneNames: ReadonlyMap<string, string>): RouteRow[] {
+export function routeRows(piece: Described, zoneNames: ReadonlyMap<string, string>): RouteRow[] {
   return piece.route.map((stage, index) => {
     const { fixedMinutes, secondsPerPiece, maxRunMinutes, rest } = stage;
     const parts = [

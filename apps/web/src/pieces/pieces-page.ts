@@ -1,18 +1,34 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { pieceAllergens } from '@alnage/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import { centreGramsOf, pieceAllergens, type PieceForm } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { duration, gramsToTenth, listed } from '../shared/formats/formats';
+import { duration, listed, percent, pieceMass, temperature, thickness } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
+import { ComparePiece } from './parts/compare-piece';
 import { MeltForPieces } from './parts/melt-for-pieces';
 import { PieceSection } from './parts/piece-section';
-import { WAY_WORDS } from './piece-figures';
+import { PricePiece } from './parts/price-piece';
+import { WeighingChart } from './parts/weighing-chart';
+import { WeighingForm } from './parts/weighing-form';
+import { WAY_WORDS, type PieceFigures } from './piece-figures';
 import { PiecesPageStore } from './pieces.store';
 
 /** Pieces: what each one carries and holds, and the route it goes. */
 @Component({
-  imports: [Margin, MeltForPieces, PieceSection],
+  imports: [
+    RouterLink,
+    MatButtonModule,
+    Margin,
+    ComparePiece,
+    MeltForPieces,
+    PieceSection,
+    PricePiece,
+    WeighingChart,
+    WeighingForm,
+  ],
   providers: [PiecesPageStore],
   templateUrl: './pieces-page.html',
   styleUrl: './pieces-page.scss',
@@ -20,52 +36,16 @@ import { PiecesPageStore } from './pieces.store';
 })
 export class PiecesPage {
   protected readonly page = inject(PiecesPageStore);
+  private readonly router = inject(Router);
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
-  protected readonly grams = gramsToTenth;
+  protected readonly pieceMass = pieceMass;
+  protected readonly isWeighing = signal(false);
+  protected readonly timeZone = computed(() => this.workshop()?.timeZone ?? 'UTC');
 
   /** What the chosen piece is, for the margin. */
   protected readonly facts = computed(() => {
     const figures = this.page.chosen();
-    if (!figures) return [];
-    const { form, keeping, centreName, finish } = figures.piece;
-    const centre =
-      form.kind === 'dipped' ? `${gramsToTenth(form.centreGrams)} g, ${form.centreCelsius} °C` : '';
-    const dipped =
-      form.kind === 'dipped'
-        ? [
-            {
-              label: 'Covered',
-              value: `${Math.round(form.covered * 100)}%`,
-              more: form.covered < 1 ? 'the top is left bare' : '',
-            },
-            {
-              label: 'Way of dipping',
-              value: WAY_WORDS[form.way],
-              more: `${form.dwellSeconds} s under, bowl ${form.bowlCelsius} °C`,
-            },
-          ]
-        : [
-            {
-              label: 'Way of dipping',
-              value: 'in a mould',
-              more: `wall ${form.wallMm} mm, cap ${form.capGrams} g`,
-            },
-          ];
-    return [
-      { label: 'Centre', value: centreName, more: centre },
-      { label: 'Coating', value: figures.coatingNames, more: finish },
-      ...dipped,
-      {
-        label: 'Holds',
-        value: `${duration(keeping.holdMinutes)} to pickup`,
-        more: `target ${duration(keeping.targetMinutes)}`,
-      },
-      {
-        label: 'Eat within',
-        value: `${duration(keeping.eatWithinMinutes)} of the dip`,
-        more: keeping.advice,
-      },
-    ];
+    return figures ? pieceFacts(figures) : [];
   });
 
   protected readonly allergens = computed(() => {
@@ -75,8 +55,88 @@ export class PiecesPage {
 
   constructor() {
     inject(Keys).bind(
+      { key: '+', does: 'New piece', run: () => void this.router.navigate(['pieces', 'new']) },
+      { key: 'w', does: 'Weigh the chosen piece', run: () => this.weigh(true) },
+      { key: 'Enter', does: 'Change the chosen piece', run: () => this.change() },
       { key: 'ArrowDown', does: 'Next piece', run: () => this.page.step(1) },
       { key: 'ArrowUp', does: 'Piece before', run: () => this.page.step(-1) },
     );
+  }
+
+  protected weigh(isWeighing: boolean): void {
+    this.isWeighing.set(isWeighing && this.page.chosen() !== null);
+  }
+
+  protected choose(id: string): void {
+    this.isWeighing.set(false);
+    this.page.choose(id);
+  }
+
+  protected change(): void {
+    const piece = this.page.chosen()?.piece;
+    if (piece) void this.router.navigate(['pieces', piece.id]);
+  }
+}
+
+interface Fact {
+  readonly label: string;
+  readonly value: string;
+  readonly more: string;
+}
+
+function pieceFacts(figures: PieceFigures): Fact[] {
+  const { form, keeping, centreName, finish } = figures.piece;
+  const centre =
+    form.kind === 'dipped'
+      ? `${pieceMass(form.centreGrams)}, ${temperature(form.centreCelsius)}`
+      : pieceMass(centreGramsOf(form));
+  return [
+    { label: 'Centre', value: centreName, more: centre },
+    { label: 'Coating', value: figures.coatingNames, more: finish },
+    ...howFacts(form),
+    {
+      label: 'Holds',
+      value: `${duration(keeping.holdMinutes)} to pickup`,
+      more: `target ${duration(keeping.targetMinutes)}`,
+    },
+    {
+      label: 'Eat within',
+      value: `${duration(keeping.eatWithinMinutes)} of the dip`,
+      more: keeping.advice,
+    },
+  ];
+}
+
+function howFacts(form: PieceForm): Fact[] {
+  switch (form.kind) {
+    case 'moulded':
+      return [
+        {
+          label: 'Way of dipping',
+          value: 'in a mould',
+          more: `wall ${thickness(form.wallMm)}, cap ${pieceMass(form.capGrams)}`,
+        },
+      ];
+    case 'cluster':
+      return [
+        {
+          label: 'Way of dipping',
+          value: 'mixed, by scoop',
+          more: `a portion of ${pieceMass(form.portionGrams)}`,
+        },
+      ];
+    case 'dipped':
+      return [
+        {
+          label: 'Covered',
+          value: percent(form.covered),
+          more: form.covered < 1 ? 'the rest is left bare' : '',
+        },
+        {
+          label: 'Way of dipping',
+          value: WAY_WORDS[form.way],
+          more: `${form.dwellSeconds} s under, bowl ${temperature(form.bowlCelsius)}`,
+        },
+      ];
   }
 }

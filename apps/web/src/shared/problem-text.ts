@@ -1,5 +1,6 @@
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble } from '../state/problem';
+import { listed } from './formats/formats';
 
 /** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
 export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string>> = {
@@ -12,6 +13,10 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string
   'order-changed':
     'Somebody changed this order while you had it open. Look at theirs below before you save yours.',
   'order-state': 'The order has moved on meanwhile, so this step is not open to it now.',
+  'record-not-found': 'This is not there any more: somebody removed it meanwhile.',
+  'record-changed':
+    'Somebody changed this while you had it open. Look at theirs below before you save yours.',
+  'in-use': 'It is still needed, so it stays.',
   'no-plan': 'Nothing has been planned yet. Press Plan.',
   'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
   'database-away': 'The database does not answer. Nothing was lost; try again in a moment.',
@@ -26,8 +31,8 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'unknown-field': () => 'There is no such field.',
   'wrong-type': () => 'This is not the right kind of value.',
   'not-a-whole-number': () => 'Give a whole number, such as 12.',
-  'too-small': ({ limit }) => `Too small: ${limit} is the least.`,
-  'too-large': ({ limit }) => `Too large: ${limit} is the most.`,
+  'too-small': ({ value, limit }) => `${told(value)}too small: ${limit} is the least.`,
+  'too-large': ({ value, limit }) => `${told(value)}too large: ${limit} is the most.`,
   'too-short': () => 'This is needed.',
   'too-long': ({ limit }) => `Too long: ${limit} characters are the most.`,
   'too-few': () => 'Add at least one line.',
@@ -39,6 +44,12 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'unknown-pickup-point': ({ value }) => `There is no pickup point called ${value}.`,
   'piece-twice': ({ value }) => `${value} is there twice; put the pieces together in one line.`,
   'pickup-past': ({ now }) => `That is past: it is ${String(now).replace('T', ' ')} now.`,
+  'out-of-range': ({ value, range }) => `${value ?? 'This'} will not do: ${range}.`,
+  'unknown-reference': ({ value, range }) => `${value || 'Nothing'} will not do: ${range}.`,
+  'name-taken': ({ value }) => `${value} is there already; give another name.`,
+  twice: ({ value }) => `${value} is there twice.`,
+  'in-future': ({ now }) => `That is still to come: it is ${String(now).replace('T', ' ')} now.`,
+  'coat-without-stage': ({ value }) => `No stage, or more than one, puts on the coat “${value}”.`,
   'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
 };
 
@@ -47,9 +58,24 @@ function wrongFormatText({ value, format }: Params): string {
   return value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.';
 }
 
-/** The text for a trouble as a whole. */
+function told(value: Params[string] | undefined): string {
+  return value === undefined || value === null ? 'This is ' : `${value} is `;
+}
+
+/** The text for a trouble as a whole; what is still needed is told with what needs it. */
 export function troubleText(trouble: Trouble): string {
-  return PROBLEM_TEXT[trouble.code];
+  if (trouble.code !== 'in-use') return PROBLEM_TEXT[trouble.code];
+  const { name, by } = trouble.params as { name: string; by: readonly string[] };
+  return `${name} is still needed by ${listed(by)}, so it stays.`;
+}
+
+/** What is wrong with fields that have no place of their own on a form, each with its pointer. */
+export function otherFieldTexts(trouble: Trouble | null, shown: (pointer: string) => boolean): string[] {
+  return (trouble?.errors ?? [])
+    .filter(({ pointer }) => !shown(pointer))
+    .map(
+      ({ pointer, code, params }) => `${pointer.slice(1).replaceAll('/', ' ')}: ${FIELD_TEXT[code](params)}`,
+    );
 }
 
 /** The texts for one field, by its pointer. */

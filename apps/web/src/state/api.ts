@@ -1,7 +1,28 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Order, OrderChange, OrderDraft, OrderMove, Piece, SavedPlan, Workshop } from '@alnage/contract';
+import type {
+  Order,
+  OrderChange,
+  OrderDraft,
+  OrderMove,
+  Piece,
+  Rules,
+  SavedPlan,
+  Weighing,
+  WeighingDraft,
+  WeighingSetAside,
+  Workshop,
+} from '@alnage/contract';
 import type { Observable } from 'rxjs';
+
+/** What people keep and change one version at a time, by its path. */
+export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'boxes';
+
+/** A record as it was read: what a change goes against. */
+export interface Versioned {
+  readonly id: string;
+  readonly version: number;
+}
 
 /** The server's API, one method a call. */
 @Injectable({ providedIn: 'root' })
@@ -38,5 +59,32 @@ export class Api {
 
   makePlan(): Observable<SavedPlan> {
     return this.http.post<SavedPlan>('/api/plan', null);
+  }
+
+  weighings(): Observable<Weighing[]> {
+    return this.http.get<Weighing[]>('/api/weighings');
+  }
+
+  takeWeighing(draft: WeighingDraft): Observable<Weighing> {
+    return this.http.post<Weighing>('/api/weighings', draft);
+  }
+
+  setAside(id: string, change: WeighingSetAside): Observable<Weighing> {
+    return this.http.post<Weighing>(`/api/weighings/${id}/set-aside`, change);
+  }
+
+  /** Takes a new record, or changes the one that it was read from. */
+  saveRecord(path: RecordPath, draft: object, original: Versioned | null): Observable<Versioned> {
+    return original
+      ? this.http.put<Versioned>(`/api/${path}/${original.id}`, { ...draft, version: original.version })
+      : this.http.post<Versioned>(`/api/${path}`, draft);
+  }
+
+  removeRecord(path: RecordPath, id: string): Observable<null> {
+    return this.http.delete<null>(`/api/${path}/${id}`);
+  }
+
+  changeRules(rules: Rules): Observable<Rules> {
+    return this.http.put<Rules>('/api/rules', rules);
   }
 }

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { LiveEvent, LiveTopic } from '@alnage/contract';
+import { LIVE_TOPICS, type LiveEvent, type LiveTopic } from '@alnage/contract';
 import { Observable } from 'rxjs';
 
 export type LiveChange = LiveTopic | 'lost' | 'back';
@@ -17,7 +17,7 @@ export class LiveEvents {
       source.addEventListener('open', () => {
         if (!wasLost) return;
         wasLost = false;
-        for (const change of ['back', 'orders', 'plan'] as const) subscriber.next(change);
+        for (const change of ['back', ...LIVE_TOPICS] as const) subscriber.next(change);
       });
       source.addEventListener('error', () => {
         if (wasLost) return;

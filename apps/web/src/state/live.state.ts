@@ -9,6 +9,8 @@ export const LiveActions = createActionGroup({
   events: {
     'Orders changed': emptyProps(),
     'Plan changed': emptyProps(),
+    'Workshop changed': emptyProps(),
+    'Weighings changed': emptyProps(),
     'Connection lost': emptyProps(),
     'Connection back': emptyProps(),
   },
@@ -37,6 +39,10 @@ export const hearEvents = createEffect(
             return LiveActions.ordersChanged();
           case 'plan':
             return LiveActions.planChanged();
+          case 'workshop':
+            return LiveActions.workshopChanged();
+          case 'weighings':
+            return LiveActions.weighingsChanged();
           case 'lost':
             return LiveActions.connectionLost();
           case 'back':

@@ -1,5 +1,6 @@
 import { inject } from '@angular/core';
 import type { Piece, Workshop } from '@alnage/contract';
+import type { Dippery } from '@alnage/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -12,7 +13,9 @@ import {
 } from '@ngrx/store';
 import { catchError, forkJoin, map, of, switchMap } from 'rxjs';
 import { Api } from './api';
+import { LiveActions } from './live.state';
 import { troubleOf, type Trouble } from './problem';
+import { RecordActions } from './records.state';
 
 export const WorkshopActions = createActionGroup({
   source: 'Workshop',
@@ -31,7 +34,7 @@ export interface WorkshopState {
 
 const initial: WorkshopState = { workshop: null, pieces: [], trouble: null };
 
-/** The workshop and its pieces: read once when the page opens. */
+/** The workshop and its pieces: read when the page opens, and again when somebody changed them. */
 export const workshopFeature = createFeature({
   name: 'workshop',
   reducer: createReducer(
@@ -49,6 +52,10 @@ export const workshopFeature = createFeature({
       selectPieces,
       (pieces): ReadonlyMap<string, string> => new Map(pieces.map((piece) => [piece.id, piece.name])),
     ),
+    selectDippery: createSelector(selectWorkshop, (workshop): Dippery => ({
+      coatings: workshop?.coatings ?? [],
+      ways: workshop?.rules.ways ?? [],
+    })),
     selectDays: createSelector(selectWorkshop, (workshop) => workshop?.season?.days ?? []),
   }),
 });
@@ -56,7 +63,13 @@ export const workshopFeature = createFeature({
 export const readWorkshop = createEffect(
   (actions = inject(Actions), api = inject(Api)) => {
     return actions.pipe(
-      ofType(WorkshopActions.opened),
+      ofType(
+        WorkshopActions.opened,
+        LiveActions.workshopChanged,
+        RecordActions.saved,
+        RecordActions.removed,
+        RecordActions.saveFailed,
+      ),
       switchMap(() =>
         forkJoin({ workshop: api.workshop(), pieces: api.pieces() }).pipe(
           map((read) => WorkshopActions.read(read)),

@@ -3,12 +3,14 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { Order, SavedPlan, Workshop } from '@alnage/contract';
+import type { Order, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, saveOrder } from '../state/orders.state';
 import { makePlan, PlanActions, planFeature } from '../state/plan.state';
+import { recordsFeature, removeRecord, saveRecord, saveRules } from '../state/records.state';
+import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighings.state';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { piece, workshop as smallWorkshop } from './small-workshop';
 
@@ -30,6 +32,8 @@ export interface RenderOptions {
   readonly workshop?: Workshop;
   readonly orders?: readonly Order[];
   readonly saved?: SavedPlan;
+  readonly pieces?: readonly Piece[];
+  readonly weighings?: readonly Weighing[];
 }
 
 /** A page on the small workshop, with the store as the server filled it. */
@@ -44,13 +48,22 @@ export async function render<T>(component: Type<T>, options: RenderOptions = {})
       provideState(workshopFeature),
       provideState(ordersFeature),
       provideState(planFeature),
+      provideState(recordsFeature),
+      provideState(weighingsFeature),
       provideState(liveFeature),
-      provideEffects({ saveOrder, moveOrder }, { makePlan }),
+      provideEffects(
+        { saveOrder, moveOrder },
+        { makePlan },
+        { saveRecord, saveRules, removeRecord },
+        { takeWeighing },
+      ),
     ],
   });
   const store = TestBed.inject(Store);
-  const { workshop = smallWorkshop, orders = [], saved } = options;
-  store.dispatch(WorkshopActions.read({ workshop, pieces: workshop.season ? [piece] : [] }));
+  const { workshop = smallWorkshop, orders = [], saved, weighings = [] } = options;
+  const pieces = options.pieces ?? (workshop.season ? [piece] : []);
+  store.dispatch(WorkshopActions.read({ workshop, pieces: [...pieces] }));
+  store.dispatch(WeighingActions.read({ weighings: [...weighings] }));
   store.dispatch(OrderActions.read({ orders: [...orders] }));
   if (saved) store.dispatch(PlanActions.read({ saved }));
   const fixture = TestBed.createComponent(component);

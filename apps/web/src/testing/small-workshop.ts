@@ -1,5 +1,5 @@
-import type { Order, Piece, SavedPlan, Workshop } from '@alnage/contract';
-import { checkPlan, makePlan, type Problem } from '@alnage/core';
+import type { Order, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
+import { checkPlan, DEFAULT_WAY_RULES, makePlan, type Problem } from '@alnage/core';
 
 /** A workshop of one piece, one bowl and one person for tests, with a plan that the core really made. */
 
@@ -32,7 +32,19 @@ export const workshop: Workshop = {
     { id: 'quay', name: 'Stall on the quay', journeyMinutes: 25 },
   ],
   people: [{ id: 'runa', name: 'Runa', pace: 100, skills: ['dip', 'temper', 'prep', 'pack'] }],
-  bowls: [{ id: 'bowl-a', name: 'Bowl A', capacityGrams: 6000, tailGrams: 500 }],
+  bowls: [
+    {
+      id: 'bowl-a',
+      name: 'Bowl A',
+      form: null,
+      capacityGrams: 6000,
+      measuredTailGrams: 500,
+      isTilted: false,
+      usableMinutes: null,
+      tailGrams: 500,
+      version: 1,
+    },
+  ],
   zones: [
     { id: 'fridge', name: 'Fridge', trays: 6 },
     { id: 'rack', name: 'Cool rack', trays: 6 },
@@ -46,13 +58,53 @@ export const workshop: Workshop = {
       windowLowCelsius: 31,
       windowHighCelsius: 32.2,
       allergens: ['soya'],
+      minorPerGram: 1.4,
+      own: {
+        name: 'Dark 64',
+        kind: 'dark',
+        fluidity: 3,
+        measuredYieldPa: null,
+        thinnedPercent: 0,
+        stockMonths: 1,
+        isTempered: true,
+        windowLowCelsius: 31,
+        windowHighCelsius: 32.2,
+        parts: [],
+        packs: [{ grams: 5000, priceMinor: 7000 }],
+        allergens: ['soya'],
+        setupFixedMinutes: 20,
+        setupMinutesPerKg: 4,
+        usableMinutes: 240,
+      },
+      version: 1,
     },
   ],
+  boxes: [
+    {
+      id: 'six',
+      name: 'Six berries',
+      contents: [{ piece: 'dusk-berry', pieces: 6 }],
+      boxMinor: 60,
+      packingSeconds: 40,
+      priceMinor: 1500,
+      version: 1,
+    },
+  ],
+  rules: {
+    ways: [...DEFAULT_WAY_RULES],
+    labourMinorPerHour: 2400,
+    wasteShare: 0.2,
+    certainty: 0.95,
+    seedShare: 1 / 3,
+    version: 1,
+  },
 };
 
 export const piece: Piece = {
   id: 'dusk-berry',
   name: 'Dusk berry',
+  family: 'berry',
+  version: 1,
   centreName: 'Strawberry',
   finish: '',
   form: {
@@ -68,7 +120,10 @@ export const piece: Piece = {
     dwellSeconds: 3,
     coats: 1,
     footGrams: 0.7,
+    dripGrams: 0,
   },
+  sizes: [],
+  costs: { centreMinorPer100: 3200, finishMinorPer100: 0, packingMinorPer100: 400, priceMinor: 240 },
   drizzle: null,
   allergens: [],
   keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: 'Keep cold' },
@@ -106,6 +161,27 @@ export const piece: Piece = {
     },
   ],
 };
+
+/** A run of dusk berries on the scale: 8 g a piece over an estimate of 6.25 g, unless the test wants otherwise. */
+export function weighing(change: Partial<Weighing> = {}): Weighing {
+  return {
+    id: 'w1',
+    piece: 'dusk-berry',
+    coat: 'first',
+    sizeClass: '',
+    weighed: { kind: 'run', startGrams: 2000, addedGrams: 0, leftGrams: 1200 },
+    pieces: 100,
+    rejects: 3,
+    at: '2026-06-18T09:00',
+    atInstant: '2026-06-18T06:00:00.000Z',
+    gramsPerPiece: 8,
+    estimateGrams: 6.25,
+    seasonsBack: 0,
+    setAsideReason: null,
+    version: 1,
+    ...change,
+  };
+}
 
 export function order(change: Partial<Order> = {}): Order {
   return {
@@ -164,7 +240,7 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
         allergens: ['soya'],
       },
     ],
-    melters: workshop.bowls.map(({ name: _name, ...bowl }) => bowl),
+    melters: workshop.bowls.map(({ id, capacityGrams, tailGrams }) => ({ id, capacityGrams, tailGrams })),
     changeovers: { defaultMinutes: 10, allergenMinutes: 25, pairs: [] },
     people: [
       {

@@ -1,4 +1,4 @@
-import { BOWL_GRAMS, COAT_ROLES, RUN_PIECES } from '@alnage/core';
+import { BOWL_GRAMS, COAT_ROLES, RUN_PIECES, type PortionSeen } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, Instant, plainText, WallClock } from '../shared/closed';
@@ -45,3 +45,16 @@ export const Weighing = closed({
   version: Version,
 });
 export type Weighing = Static<typeof Weighing>;
+
+/** What the core learns from a weighing. */
+export function seenOf(weighing: Weighing): PortionSeen {
+  return {
+    role: weighing.coat,
+    gramsPerPiece: weighing.gramsPerPiece,
+    pieces: weighing.pieces,
+    estimateGrams: weighing.estimateGrams,
+    sizeClass: weighing.sizeClass,
+    seasonsBack: weighing.seasonsBack,
+    isSetAside: weighing.setAsideReason !== null,
+  };
+}

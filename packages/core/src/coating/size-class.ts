@@ -22,3 +22,9 @@ export function formOfSize(form: PieceForm, size: SizeClass | undefined): PieceF
 function densityOf(form: Extract<PieceForm, { kind: 'dipped' }>): number {
   return (form.centreGrams / volumeMm3(form.shape)) * 1000;
 }
+
+/** The size class in which a piece is described: the one of its own centre's mass; '' where there is none. */
+export function sizeClassOf(form: PieceForm, sizes: readonly SizeClass[]): string {
+  if (form.kind !== 'dipped') return '';
+  return sizes.find(({ centreGrams }) => centreGrams === form.centreGrams)?.id ?? '';
+}

@@ -7,6 +7,7 @@ import {
   type OrderDraft,
 } from '@alnage/contract';
 import { typedTime } from '../../shared/formats/typed-time';
+import { timeText } from '../../shared/formats/wall-time';
 
 export type LineForm = FormGroup<{ piece: FormControl<string>; pieces: FormControl<string> }>;
 
@@ -49,7 +50,7 @@ export interface DraftStart {
 
 /** A form starts from an order as it is. */
 export function startOf({ customer, lines, pickup, pickupPoint, note }: Order): DraftStart {
-  return { customer, lines, day: pickup.slice(0, 10), time: pickup.slice(11), pickupPoint, note };
+  return { customer, lines, day: pickup.slice(0, 10), time: timeText(pickup.slice(11)), pickupPoint, note };
 }
 
 /** The form of an order. */

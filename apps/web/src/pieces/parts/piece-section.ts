@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { gramsToTenth, toHundredth } from '../../shared/formats/formats';
-import type { PieceFigures } from '../piece-figures';
+import { percent, pieceMass, thickness } from '../../shared/formats/formats';
+import type { Described, PieceFigures } from '../piece-figures';
 import { sectionOf } from './section-geometry';
 
 /** The drawing's box, and how much of it the piece may fill, in its own units. */
@@ -15,7 +15,7 @@ const FILL = { width: 210, height: 220 } as const;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PieceSection {
-  readonly figures = input.required<PieceFigures>();
+  readonly figures = input.required<PieceFigures<Described>>();
   protected readonly box = BOX;
 
   protected readonly drawing = computed(() => {
@@ -41,11 +41,11 @@ export class PieceSection {
       dip: section.dipY === null ? null : section.dipY * scale,
       isBerry: piece.form.kind === 'dipped' && piece.form.centre === 'wet',
       centreKind: piece.form.kind === 'dipped' ? piece.form.centre : 'dry',
-      coatText: `${toHundredth(section.coatMm)} mm`,
-      coveredText: `${Math.round(covered * 100)}% covered`,
+      coatText: section.coatMm > 0 ? thickness(section.coatMm) : '',
+      coveredText: `${percent(covered)} covered`,
       footPath: footPath(section.footMm * scale, halfHeight + coatPx),
-      footText: section.footMm > 0 ? `${gramsToTenth(coat.estimate.footGrams)} g` : '',
-      title: `${piece.name} cut through: ${section.widthText}, coat ${toHundredth(section.coatMm)} mm`,
+      footText: section.footMm > 0 ? pieceMass(coat.estimate.footGrams) : '',
+      title: `${piece.name} cut through: ${section.widthText}, coat ${thickness(section.coatMm)}`,
     };
   });
 }

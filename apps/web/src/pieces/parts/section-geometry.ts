@@ -1,4 +1,5 @@
-import { dipLineMm, type PieceForm, type RoundShape } from '@alnage/core';
+import { dipLineMm, uprightMm, type DippedForm, type PieceForm, type Shape } from '@alnage/core';
+import { length, percent } from '../../shared/formats/formats';
 
 /** A piece cut through, in mm, with the origin in its middle and y downward. */
 export interface Section {
@@ -20,70 +21,124 @@ export interface Section {
 
 /** How thick a chip is drawn; the form does not say. */
 const SHEET_THICKNESS_MM = 1.6;
+/** What a cluster’s bits and coating weigh together, g a cm³, and how flat its mound lies; for the drawing alone. */
+const CLUSTER_GRAMS_PER_CM3 = 1.1;
+const CLUSTER_FLATNESS = 0.6;
 
-/** The section of a form with a coat of this thickness. A rod is cut across, a mould drawn round. */
+/**
+ * The section of a form with a coat of this thickness: a rod is cut across and a chip along while all of it is
+ * covered, and both are drawn lengthwise with their dip line when it is not; a mould is drawn round, a cluster as a
+ * mound.
+ */
 export function sectionOf(form: PieceForm, coatMm: number): Section {
   if (form.kind === 'moulded') return mouldSection(form.cavityMm2, form.wallMm);
-  const { shape } = form;
-  const base = { coatMm, dipY: null, footMm: form.footGrams > 0.2 ? 1 : 0, heightText: '', caption: '' };
+  if (form.kind === 'cluster') return clusterSection(form.portionGrams, form.coatingShare);
+  const base = { coatMm, footMm: form.footGrams > 0.2 ? 1 : 0, heightText: '', caption: '' };
+  return { ...shapeSection(form, base), dipY: dipY(form) };
+}
+
+/** The dip line below the middle of the piece as it is held, or null when all is covered. */
+function dipY({ shape, covered }: DippedForm): number | null {
+  return covered < 1 ? uprightMm(shape) / 2 - dipLineMm(shape, covered) : null;
+}
+
+type Base = Pick<Section, 'coatMm' | 'footMm' | 'heightText' | 'caption'>;
+
+function shapeSection({ shape, covered }: DippedForm, base: Base): Omit<Section, 'dipY'> {
   switch (shape.kind) {
     case 'sphere':
     case 'spheroid':
-      return roundSection(shape, form, base);
-    case 'rod': {
-      const radius = shape.diameterMm / 2;
-      return {
-        ...base,
-        widthMm: shape.diameterMm,
-        heightMm: shape.diameterMm,
-        centre: ellipse(radius, radius),
-        coated: ellipse(radius + coatMm, radius + coatMm),
-        footMm: base.footMm * radius * 0.9,
-        widthText: `${shape.diameterMm} mm`,
-        caption: `cut across; the rod is ${shape.lengthMm} mm long`,
-      };
-    }
+      return roundSection(shape, base);
+    case 'rod':
+      return covered < 1 ? lengthwise(base, [shape.diameterMm, shape.lengthMm]) : acrossRod(shape, base);
     case 'cylinder':
       return box(base, { width: shape.diameterMm, height: shape.heightMm });
     case 'cuboid':
       return box(base, {
         width: shape.lengthMm,
         height: shape.heightMm,
-        caption: `${shape.widthMm} mm deep`,
+        caption: `${length(shape.widthMm)} deep`,
       });
     case 'sheet':
-      return {
-        ...base,
-        footMm: 0,
-        widthMm: shape.lengthMm,
-        heightMm: shape.lengthMm * 0.16,
-        centre: bow(shape.lengthMm, SHEET_THICKNESS_MM),
-        coated: bow(shape.lengthMm + 2 * coatMm, SHEET_THICKNESS_MM + 2 * coatMm),
-        widthText: `${shape.lengthMm} mm`,
-        caption: `${shape.widthMm} mm wide; the chip’s own thickness is drawn, not measured`,
-      };
+      return covered < 1 ? faceOn(base, [shape.widthMm, shape.lengthMm]) : alongSheet(shape, base);
   }
 }
 
-function roundSection(shape: RoundShape, { covered }: { covered: number }, base: Base): Section {
+function roundSection(
+  shape: Extract<Shape, { kind: 'sphere' | 'spheroid' }>,
+  base: Base,
+): Omit<Section, 'dipY'> {
   const height = shape.kind === 'sphere' ? shape.diameterMm : shape.lengthMm;
   const [rx, ry] = [shape.diameterMm / 2, height / 2];
   return {
     ...base,
     widthMm: shape.diameterMm,
     heightMm: height,
-    dipY: covered < 1 ? ry - dipLineMm(shape, covered) : null,
     centre: ellipse(rx, ry),
     coated: ellipse(rx + base.coatMm, ry + base.coatMm),
     footMm: base.footMm * rx * 0.55,
-    widthText: `${shape.diameterMm} mm`,
-    heightText: shape.kind === 'sphere' ? '' : `${height} mm`,
+    widthText: length(shape.diameterMm),
+    heightText: shape.kind === 'sphere' ? '' : length(height),
   };
 }
 
-type Base = Pick<Section, 'coatMm' | 'dipY' | 'footMm' | 'heightText' | 'caption'>;
+function acrossRod(
+  { diameterMm, lengthMm }: { diameterMm: number; lengthMm: number },
+  base: Base,
+): Omit<Section, 'dipY'> {
+  const radius = diameterMm / 2;
+  return {
+    ...base,
+    widthMm: diameterMm,
+    heightMm: diameterMm,
+    centre: ellipse(radius, radius),
+    coated: ellipse(radius + base.coatMm, radius + base.coatMm),
+    footMm: base.footMm * radius * 0.9,
+    widthText: length(diameterMm),
+    caption: `cut across; the rod is ${length(lengthMm)} long`,
+  };
+}
 
-function box(base: Base, size: { width: number; height: number; caption?: string }): Section {
+/** A rod held by one end. */
+function lengthwise(base: Base, [width, height]: readonly [number, number]): Omit<Section, 'dipY'> {
+  return {
+    ...box(base, { width, height, caption: 'cut lengthwise, as it is held' }),
+    footMm: 0,
+  };
+}
+
+/** A chip held by one end, seen on its face. */
+function faceOn(base: Base, [width, height]: readonly [number, number]): Omit<Section, 'dipY'> {
+  return {
+    ...base,
+    footMm: 0,
+    widthMm: width,
+    heightMm: height,
+    centre: ellipse(width / 2, height / 2),
+    coated: ellipse(width / 2 + base.coatMm, height / 2 + base.coatMm),
+    widthText: length(width),
+    heightText: length(height),
+    caption: 'seen on its face, as it is held',
+  };
+}
+
+function alongSheet(
+  { lengthMm, widthMm }: { lengthMm: number; widthMm: number },
+  base: Base,
+): Omit<Section, 'dipY'> {
+  return {
+    ...base,
+    footMm: 0,
+    widthMm: lengthMm,
+    heightMm: lengthMm * 0.16,
+    centre: bow(lengthMm, SHEET_THICKNESS_MM),
+    coated: bow(lengthMm + 2 * base.coatMm, SHEET_THICKNESS_MM + 2 * base.coatMm),
+    widthText: length(lengthMm),
+    caption: `${length(widthMm)} wide; the chip’s own thickness is drawn, not measured`,
+  };
+}
+
+function box(base: Base, size: { width: number; height: number; caption?: string }): Omit<Section, 'dipY'> {
   const { width, height, caption = '' } = size;
   const grown = base.coatMm * 2;
   return {
@@ -93,8 +148,8 @@ function box(base: Base, size: { width: number; height: number; caption?: string
     centre: rectangle(width, height, 0.6),
     coated: rectangle(width + grown, height + grown, base.coatMm + 0.6),
     footMm: base.footMm * width * 0.5,
-    widthText: `${width} mm`,
-    heightText: `${height} mm`,
+    widthText: length(width),
+    heightText: length(height),
     caption,
   };
 }
@@ -111,10 +166,42 @@ function mouldSection(cavityMm2: number, wallMm: number): Section {
     heightMm: height - 2 * wallMm,
     coatMm: wallMm,
     footMm: 0,
-    widthText: `${Math.round(outer)} mm cavity`,
+    widthText: `${length(Math.round(outer))} cavity`,
     heightText: '',
     caption: 'drawn as a round mould with the cavity’s area',
   };
+}
+
+/** A mound of the portion's volume, with bits for the share that is no coating. */
+function clusterSection(portionGrams: number, coatingShare: number): Section {
+  const mm3 = (portionGrams / CLUSTER_GRAMS_PER_CM3) * 1000;
+  const rx = Math.cbrt((3 * mm3) / (4 * Math.PI * CLUSTER_FLATNESS));
+  const ry = rx * CLUSTER_FLATNESS;
+  return {
+    centre: bits(rx, ry, 1 - coatingShare),
+    coated: ellipse(rx, ry),
+    dipY: null,
+    widthMm: 2 * rx,
+    heightMm: 2 * ry,
+    coatMm: 0,
+    footMm: 0,
+    widthText: `about ${length(Math.round(2 * rx))}`,
+    heightText: '',
+    caption: `${percent(coatingShare)} of it coating; its form is drawn, not measured`,
+  };
+}
+
+/** Round bits on a grid of three rows, together the share of the mound's area. */
+function bits(rx: number, ry: number, share: number): string {
+  const places = [-0.3, 0.3].flatMap((y) => [-0.6, -0.2, 0.2, 0.6].map((x) => [x * rx, y * ry] as const));
+  places.push([-0.4 * rx, 0], [0, 0], [0.4 * rx, 0], [0, -0.62 * ry], [0, 0.62 * ry]);
+  const radius = Math.sqrt((share * rx * ry) / places.length);
+  return places
+    .map(
+      ([x, y]) =>
+        `M${x - radius},${y}a${radius},${radius} 0 1 0 ${2 * radius},0a${radius},${radius} 0 1 0 ${-2 * radius},0`,
+    )
+    .join('');
 }
 
 function ellipse(rx: number, ry: number): string {

@@ -161,7 +161,7 @@ class LaneBuilder {
     const step = span <= 1500 ? 120 : span <= 3000 ? 360 : 720;
     const marks = [];
     for (let minute = Math.ceil(from / 60) * 60; minute <= to; minute += 60) {
-      const text = this.words.clock(minute).slice(0, 2);
+      const text = this.words.hour(minute);
       if (Number(text) % (step / 60) !== 0) continue;
       const isDay = text === '00';
       const day = this.words.time(minute).split(',')[0]!;

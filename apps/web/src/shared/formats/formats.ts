@@ -1,31 +1,99 @@
-/** Figures, masses and times as people at the workshop read them. Rounding happens here and nowhere before. */
+import { fahrenheitFromCelsius, inchesFromMillimetres, ouncesFromGrams, poundsFromGrams } from '@alnage/core';
+import { units } from '../units/units';
+
+/**
+ * Figures, masses and times as people at the workshop read them, in the units of whoever reads. Rounding happens here
+ * and nowhere before.
+ */
 
 const GRAMS_PER_KG = 1000;
+const OUNCES_PER_POUND = 16;
 const MINUTES_PER_HOUR = 60;
 const HOURS_PER_DAY = 24;
+const MM2_PER_CM2 = 100;
+const MM_PER_INCH = 25.4;
 
-const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
-const tenth = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 });
-const hundredth = new Intl.NumberFormat('en-GB', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+const decimals = (least: number, most = least): Intl.NumberFormat =>
+  new Intl.NumberFormat('en-GB', { minimumFractionDigits: least, maximumFractionDigits: most });
+const whole = decimals(0);
+const tenth = decimals(1);
+const hundredth = decimals(2);
+const thousandth = decimals(3);
+const atMostTenth = decimals(0, 1);
+const atMostHundredth = decimals(0, 2);
+
+/** A figure and its unit, where the two are set apart. */
+export interface Measured {
+  readonly value: string;
+  readonly unit: string;
+}
+
+const joined = ({ value, unit }: Measured): string => `${value} ${unit}`;
 
 /** A count with its thousands apart: 2,096. */
 export function count(value: number): string {
   return whole.format(value);
 }
 
-/** Grams to a tenth, as for one piece: 6.2. */
-export function gramsToTenth(grams: number): string {
-  return tenth.format(grams);
+/** What one piece carries: 6.2 g, or 0.219 oz. */
+export function pieceMassParts(grams: number): Measured {
+  return units().mass === 'g'
+    ? { value: tenth.format(grams), unit: 'g' }
+    : { value: thousandth.format(ouncesFromGrams(grams)), unit: 'oz' };
 }
 
-/** Millimetres to a hundredth: 1.12. */
-export function toHundredth(value: number): string {
-  return hundredth.format(value);
+export function pieceMass(grams: number): string {
+  return joined(pieceMassParts(grams));
 }
 
-/** A mass with its unit: 850 g, from a kilogram on 1.58 kg. */
+/** A part of what one piece carries, a digit finer: 4.02 g. */
+export function partMassParts(grams: number): Measured {
+  return units().mass === 'g'
+    ? { value: hundredth.format(grams), unit: 'g' }
+    : { value: thousandth.format(ouncesFromGrams(grams)), unit: 'oz' };
+}
+
+/** A mass with its unit: 850 g, from a kilogram on 1.58 kg; 12.3 oz, from a pound on 3.48 lb. */
 export function mass(grams: number): string {
-  return grams < GRAMS_PER_KG ? `${whole.format(grams)} g` : `${hundredth.format(grams / GRAMS_PER_KG)} kg`;
+  if (units().mass === 'g')
+    return grams < GRAMS_PER_KG ? `${whole.format(grams)} g` : `${hundredth.format(grams / GRAMS_PER_KG)} kg`;
+  const ounces = ouncesFromGrams(grams);
+  return ounces < OUNCES_PER_POUND
+    ? `${tenth.format(ounces)} oz`
+    : `${hundredth.format(poundsFromGrams(grams))} lb`;
+}
+
+/** How thick a coat is: 1.77 mm, or 0.070 in. */
+export function thickness(mm: number): string {
+  return units().length === 'mm'
+    ? `${hundredth.format(mm)} mm`
+    : `${thousandth.format(inchesFromMillimetres(mm))} in`;
+}
+
+/** A length of a piece or a bowl: 32 mm, or 1.26 in. */
+export function length(mm: number): string {
+  return units().length === 'mm'
+    ? `${atMostTenth.format(mm)} mm`
+    : `${atMostHundredth.format(inchesFromMillimetres(mm))} in`;
+}
+
+/** A surface: 24.7 cm², or 3.83 sq in. */
+export function area(mm2: number): string {
+  return units().length === 'mm'
+    ? `${tenth.format(mm2 / MM2_PER_CM2)} cm²`
+    : `${hundredth.format(mm2 / MM_PER_INCH ** 2)} sq in`;
+}
+
+/** A temperature: 31.5 °C, or 88.7 °F. */
+export function temperature(celsius: number): string {
+  return units().temperature === 'C'
+    ? `${atMostTenth.format(celsius)} °C`
+    : `${atMostTenth.format(fahrenheitFromCelsius(celsius))} °F`;
+}
+
+/** Money from minor units: €1.32. */
+export function money(minor: number, currency: string): string {
+  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100);
 }
 
 /** A share as whole percent: 83%. */

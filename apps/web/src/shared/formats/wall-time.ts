@@ -1,4 +1,6 @@
-/** Instants as the clock on the workshop's wall shows them. */
+import { units } from '../units/units';
+
+/** Instants as the clock on the workshop's wall shows them: 15:00, or 3:00 pm for who reads it so. */
 export class WallTime {
   private readonly parts: Intl.DateTimeFormat;
 
@@ -14,13 +16,15 @@ export class WallTime {
     });
   }
 
-  /** 15:00 */
+  /** 15:00, or 3:00 pm */
   time(instant: number): string {
     const { hour, minute } = this.read(instant);
-    return `${hour}:${minute}`;
+    if (units().clock === '24') return `${hour}:${minute}`;
+    const { hour: twelfth, half } = halved(Number(hour));
+    return `${twelfth}:${minute} ${half}`;
   }
 
-  /** 15, the hour alone */
+  /** 15, the hour alone, of 24 */
   hour(instant: number): string {
     return this.read(instant)['hour']!;
   }
@@ -41,6 +45,18 @@ export class WallTime {
     return `${this.day(instant)} ${this.read(instant)['month']}, ${this.time(instant)}`;
   }
 
+  /** The day and time of day as they are kept: 2026-06-19 and 15:00 */
+  stamp(instant: number): { day: string; time: string } {
+    const { hour, minute } = this.read(instant);
+    const day = new Intl.DateTimeFormat('en-CA', {
+      timeZone: this.timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+    }).format(instant);
+    return { day, time: `${hour}:${minute}` };
+  }
+
   /** Friday */
   weekday(instant: number): string {
     return new Intl.DateTimeFormat('en-GB', { timeZone: this.timeZone, weekday: 'long' }).format(instant);
@@ -49,4 +65,22 @@ export class WallTime {
   private read(instant: number): Record<string, string> {
     return Object.fromEntries(this.parts.formatToParts(instant).map(({ type, value }) => [type, value]));
   }
+}
+
+/** The hour of 24 as a heading: 15:00, or 3 pm. */
+export function hourText(hour: string): string {
+  if (units().clock === '24') return `${hour}:00`;
+  const { hour: twelfth, half } = halved(Number(hour));
+  return `${twelfth} ${half}`;
+}
+
+/** A time of day as it is kept, HH:MM, as its reader writes it. */
+export function timeText(kept: string): string {
+  if (units().clock === '24') return kept;
+  const { hour, half } = halved(Number(kept.slice(0, 2)));
+  return `${hour}:${kept.slice(3, 5)} ${half}`;
+}
+
+function halved(hour: number): { hour: number; half: 'am' | 'pm' } {
+  return { hour: hour % 12 || 12, half: hour < 12 ? 'am' : 'pm' };
 }

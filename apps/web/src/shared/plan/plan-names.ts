@@ -19,6 +19,8 @@ export interface PlanWords {
   dateTime(minute: number): string;
   /** 15:00 */
   clock(minute: number): string;
+  /** 15, of 24 */
+  hour(minute: number): string;
   instant(minute: number): number;
   /** The bowls that a batch is dipped in, in words. */
   bowlsOf(batch: Batch): string;
@@ -49,6 +51,7 @@ export function planWords(saved: SavedPlan, workshop: Workshop, pieces: readonly
     time: (minute) => wall.dayTime(instant(minute)),
     dateTime: (minute) => wall.dateTime(instant(minute)),
     clock: (minute) => wall.time(instant(minute)),
+    hour: (minute) => wall.hour(instant(minute)),
     instant,
     bowlsOf: (batch) => {
       const melts = batch.stages.map((task) => saved.plan.melts.find((melt) => melt.id === task.melt));

@@ -1,0 +1,32 @@
+import { FormControl, type ValidatorFn } from '@angular/forms';
+import type { Bound } from '@alnage/core';
+
+/** Refuses what is out of bounds, no number, or – unless it may be left out – nothing. */
+function within(bound: Bound, { isOptional }: { isOptional: boolean }): ValidatorFn {
+  return ({ value }) => {
+    if (value === null) return isOptional ? null : { required: true };
+    const number = value as number;
+    if (Number.isNaN(number)) return { number: true };
+    if (bound.isInteger && !Number.isInteger(number)) return { whole: true };
+    return number < bound.min - SLACK || number > bound.max + SLACK ? { range: true } : null;
+  };
+}
+
+/** A bound that was typed in other units is met, whatever the last digit of a double says. */
+const SLACK = 1e-9;
+
+/** A number as it is stored, whatever unit it is typed in; null while nothing is typed. */
+export class NumberControl extends FormControl<number | null> {
+  constructor(
+    value: number | null,
+    readonly bound: Bound,
+    { isOptional = false }: { isOptional?: boolean } = {},
+  ) {
+    super(value, { validators: [within(bound, { isOptional })] });
+  }
+
+  /** The stored number; NaN while there is none. */
+  get number(): number {
+    return this.value ?? NaN;
+  }
+}

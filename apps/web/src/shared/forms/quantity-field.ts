@@ -1,0 +1,134 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ErrorStateMatcher } from '@angular/material/core';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Store } from '@ngrx/store';
+import { map, startWith, switchMap } from 'rxjs';
+import { workshopFeature } from '../../state/workshop.state';
+import { boundText, scaleOf, shownText, storedNumber, type Quantity } from '../units/quantity';
+import { units } from '../units/units';
+import type { NumberControl } from './number-control';
+
+/**
+ * A number with its unit, shown and typed in the units of whoever is at the screen. What is stored changes only by
+ * typing, never by switching units. What is wrong is said here with the value and the range.
+ */
+@Component({
+  selector: 'al-quantity',
+  imports: [MatFormFieldModule, MatInputModule],
+  template: `
+    <mat-form-field>
+      <mat-label>{{ label() }}</mat-label>
+      <input
+        matInput
+        #field
+        inputmode="decimal"
+        autocomplete="off"
+        [value]="text()"
+        [errorStateMatcher]="matcher"
+        [attr.aria-invalid]="problems().length > 0"
+        (input)="typed(field.value)"
+        (blur)="left()"
+      />
+      @if (unitText(); as unit) {
+        <span matTextSuffix>{{ unit }}</span>
+      }
+      @for (problem of problems(); track problem) {
+        <mat-hint class="over" role="alert">{{ problem }}</mat-hint>
+      }
+    </mat-form-field>
+  `,
+  styles: `
+    mat-form-field {
+      width: 100%;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class QuantityField {
+  readonly label = input.required<string>();
+  readonly control = input.required<NumberControl>();
+  readonly quantity = input<Quantity>('plain');
+  /** Unit of a plain number, such as s or min. */
+  readonly unit = input('');
+  /** What the server said of it. */
+  readonly errors = input<readonly string[]>([]);
+
+  private readonly currency = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly scale = computed(() => scaleOf(this.quantity(), units(), this.currency()?.currency ?? ''));
+  protected readonly unitText = computed(() => this.scale().unit || this.unit());
+  protected readonly text = signal('');
+  private readonly change = toSignal(
+    toObservable(this.control).pipe(
+      switchMap((control) =>
+        control.events.pipe(
+          startWith(null),
+          map(() => ({
+            value: control.value,
+            errors: control.errors,
+            isTold: control.touched || control.dirty,
+          })),
+        ),
+      ),
+    ),
+  );
+  protected readonly matcher: ErrorStateMatcher = {
+    isErrorState: () => this.control().invalid && (this.control().touched || this.control().dirty),
+  };
+
+  protected readonly problems = computed((): readonly string[] => {
+    const change = this.change();
+    const told = change?.isTold && change.errors ? [this.problemText(Object.keys(change.errors)[0]!)] : [];
+    return [...told, ...this.errors()];
+  });
+
+  constructor() {
+    // written anew when the units change or the form is filled; what is being typed is left alone
+    effect(() => {
+      const control = this.control();
+      const scale = this.scale();
+      const value = this.change()?.value ?? control.value;
+      untracked(() => {
+        const typed = storedNumber(this.text(), scale);
+        if (!isSame(typed, value)) this.text.set(shownText(value, scale));
+      });
+    });
+  }
+
+  protected typed(text: string): void {
+    this.text.set(text);
+    const control = this.control();
+    control.markAsDirty();
+    control.setValue(storedNumber(text, this.scale()));
+  }
+
+  protected left(): void {
+    this.control().markAsTouched();
+  }
+
+  private problemText(kind: string): string {
+    const text = this.text().trim();
+    const { bound } = this.control();
+    const range = boundText(bound, this.scale());
+    if (kind === 'required') return `Give ${range}.`;
+    if (kind === 'whole') return `${text} will not do: a whole number, ${range}.`;
+    return `${text} will not do: ${range}${bound.isInteger ? ', whole' : ''}.`;
+  }
+}
+
+/** A typed text that means what is stored to within its shown digits stays as it was typed. */
+function isSame(typed: number | null, stored: number | null): boolean {
+  if (typed === null || stored === null) return typed === stored;
+  if (Number.isNaN(stored)) return true;
+  return Math.abs(typed - stored) <= 1e-9 * Math.max(1, Math.abs(stored));
+}

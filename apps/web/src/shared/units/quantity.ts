@@ -1,0 +1,86 @@
+import {
+  celsiusFromFahrenheit,
+  fahrenheitFromCelsius,
+  gramsFromOunces,
+  inchesFromMillimetres,
+  millimetresFromInches,
+  ouncesFromGrams,
+} from '@alnage/core';
+import type { Units } from './units';
+
+/** What a number measures; it is stored in °C, g, mm, as a share of 1, in minor units of money, in minutes. */
+export type Quantity = 'mass' | 'length' | 'temperature' | 'share' | 'money' | 'hours' | 'plain';
+
+/** How a stored number is shown and typed. */
+export interface Scale {
+  readonly unit: string;
+  /** Decimals that are shown at most. */
+  readonly digits: number;
+  toShown(stored: number): number;
+  toStored(shown: number): number;
+}
+
+const same = { toShown: (x: number) => x, toStored: (x: number) => x };
+const times = (factor: number): Pick<Scale, 'toShown' | 'toStored'> => ({
+  toShown: (x) => x * factor,
+  toStored: (x) => x / factor,
+});
+
+const GRAMS: Scale = { unit: 'g', digits: 2, ...same };
+const OUNCES: Scale = { unit: 'oz', digits: 4, toShown: ouncesFromGrams, toStored: gramsFromOunces };
+const MILLIMETRES: Scale = { unit: 'mm', digits: 2, ...same };
+const INCHES: Scale = {
+  unit: 'in',
+  digits: 3,
+  toShown: inchesFromMillimetres,
+  toStored: millimetresFromInches,
+};
+const CELSIUS: Scale = { unit: '°C', digits: 2, ...same };
+const FAHRENHEIT: Scale = {
+  unit: '°F',
+  digits: 1,
+  toShown: fahrenheitFromCelsius,
+  toStored: celsiusFromFahrenheit,
+};
+
+/** The scale of a quantity in a person's units; money in the workshop's currency. */
+export function scaleOf(quantity: Quantity, units: Units, currency: string): Scale {
+  switch (quantity) {
+    case 'mass':
+      return units.mass === 'g' ? GRAMS : OUNCES;
+    case 'length':
+      return units.length === 'mm' ? MILLIMETRES : INCHES;
+    case 'temperature':
+      return units.temperature === 'C' ? CELSIUS : FAHRENHEIT;
+    case 'share':
+      return { unit: '%', digits: 1, ...times(100) };
+    case 'money':
+      return { unit: currency, digits: 2, toShown: (x) => x / 100, toStored: (x) => Math.round(x * 100) };
+    case 'hours':
+      return { unit: 'h', digits: 2, toShown: (x) => x / 60, toStored: (x) => Math.round(x * 60) };
+    case 'plain':
+      return { unit: '', digits: 3, ...same };
+  }
+}
+
+/** A stored number as it stands in a field, without its unit; nothing for null. */
+export function shownText(stored: number | null, scale: Scale): string {
+  return stored === null || Number.isNaN(stored) ? '' : String(rounded(scale.toShown(stored), scale.digits));
+}
+
+/** What a typed text means, stored; null for nothing, NaN for what is no number. A comma is taken for a point. */
+export function storedNumber(text: string, scale: Scale): number | null {
+  const typed = text.trim().replace(',', '.');
+  if (typed === '') return null;
+  return /^[+\-−]?(\d+\.?\d*|\.\d+)$/.test(typed) ? scale.toStored(Number(typed.replace('−', '-'))) : NaN;
+}
+
+/** A bound in a person's units, as words: 5 to 60 g. */
+export function boundText({ min, max }: { min: number; max: number }, scale: Scale): string {
+  const text = (value: number): string => String(rounded(scale.toShown(value), scale.digits));
+  return `${text(min)} to ${text(max)}${scale.unit === '' ? '' : ` ${scale.unit}`}`;
+}
+
+function rounded(value: number, digits: number): number {
+  return Number(value.toFixed(digits));
+}
