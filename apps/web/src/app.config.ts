@@ -38,7 +38,10 @@ export const appConfig: ApplicationConfig = {
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
       { hearEvents: live.hearEvents },
     ),
-    { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'fill', subscriptSizing: 'dynamic' } },
+    {
+      provide: MAT_FORM_FIELD_DEFAULT_OPTIONS,
+      useValue: { appearance: 'fill', subscriptSizing: 'dynamic', hideRequiredMarker: true },
+    },
     { provide: MAT_RIPPLE_GLOBAL_OPTIONS, useValue: { disabled: true } },
   ],
 };

@@ -13,6 +13,11 @@ export const routes: Routes = [
     loadComponent: () => import('./pieces/pieces-page').then((m) => m.PiecesPage),
   },
   {
+    path: 'pieces/:id',
+    title: 'Piece · Alnage',
+    loadComponent: () => import('./pieces/editor/piece-editor-page').then((m) => m.PieceEditorPage),
+  },
+  {
     path: 'plan',
     title: 'Plan · Alnage',
     loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage),
@@ -21,6 +26,12 @@ export const routes: Routes = [
     path: 'counter',
     title: 'Counter · Alnage',
     loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage),
+  },
+  { path: 'workshop', pathMatch: 'full', redirectTo: 'workshop/coatings' },
+  {
+    path: 'workshop/:section',
+    title: 'Workshop · Alnage',
+    loadComponent: () => import('./workshop/workshop-page').then((m) => m.WorkshopPage),
   },
   { path: '**', redirectTo: 'orders' },
 ];

@@ -180,23 +180,21 @@ export const DEMO_COATINGS: readonly Row<CoatingEntity>[] = [
 ];
 
 export const DEMO_BOXES: readonly Row<BoxEntity>[] = [
-  box('berry-6', 'Six berries', { 'dusk-berry': 3, 'frost-berry': 3 }, [65, 40, 1450]),
-  box('berry-12', 'Dozen berries', { 'dusk-berry': 6, 'frost-berry': 6 }, [95, 60, 2750]),
-  box('truffle-8', 'Truffle box', { 'rye-truffle': 8 }, [80, 45, 1690]),
-  box('twist-bag', 'Twist bag', { 'salt-twist': 20 }, [30, 50, 1890]),
-  box('chip-bag', 'Chip bag', { 'ridge-chip': 5 }, [20, 25, 690]),
-  box('bar-pair', 'Bar pair', { 'foam-bar': 2 }, [25, 20, 520]),
+  box(['berry-6', 'Six berries'], { 'dusk-berry': 3, 'frost-berry': 3 }, [65, 40, 1450]),
+  box(['berry-12', 'Dozen berries'], { 'dusk-berry': 6, 'frost-berry': 6 }, [95, 60, 2750]),
+  box(['truffle-8', 'Truffle box'], { 'rye-truffle': 8 }, [80, 45, 1690]),
+  box(['twist-bag', 'Twist bag'], { 'salt-twist': 20 }, [30, 50, 1890]),
+  box(['chip-bag', 'Chip bag'], { 'ridge-chip': 5 }, [20, 25, 690]),
+  box(['bar-pair', 'Bar pair'], { 'foam-bar': 2 }, [25, 20, 520]),
   box(
-    'cafe-tray',
-    'Café tray',
+    ['cafe-tray', 'Café tray'],
     { 'salt-twist': 40, 'oat-ball': 32, 'sandwich-round': 24 },
     [350, 420, 11_900],
   ),
 ];
 
 function box(
-  id: string,
-  name: string,
+  [id, name]: readonly [string, string],
   pieces: Readonly<Record<string, number>>,
   [boxMinor, packingSeconds, priceMinor]: readonly [number, number, number],
 ): Row<BoxEntity> {

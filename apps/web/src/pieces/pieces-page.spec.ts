@@ -1,4 +1,6 @@
+import { piece, weighing } from '../testing/small-workshop';
 import { press, render } from '../testing/render';
+import { chooseUnits } from '../shared/units/units';
 import { PiecesPage } from './pieces-page';
 
 describe('the Pieces place', () => {
@@ -10,7 +12,7 @@ describe('the Pieces place', () => {
     );
     expect(cells.reduce((sum, each) => sum + each, 0)).toBeCloseTo(6.25, 1);
     expect(page.text()).toContain('film, 1.12 mm on 24.7 cm²');
-    expect(page.text()).toContain('nine of ten single pieces carry 3.0 to 12.9 g');
+    expect(page.text()).toContain('nine of ten single pieces carry 3.0 g to 12.9 g');
     expect(page.page.querySelectorAll('[aria-label="Route"] tbody tr')).toHaveLength(3);
   });
 
@@ -46,5 +48,102 @@ describe('the Pieces place', () => {
     press('ArrowDown');
     await page.settle();
     expect(page.page.querySelector('[aria-current]')!.textContent).toContain('Dusk berry');
+  });
+
+  test('shows every weighing, the narrowing range and what the scale adds', async () => {
+    const weighings = [weighing(), weighing({ id: 'w2', gramsPerPiece: 8.2 })];
+    const page = await render(PiecesPage, { weighings });
+    expect(page.text()).toContain('learned from 2 weighings');
+    const chart = page.page.querySelector('al-weighing-chart svg')!;
+    expect(chart.getAttribute('aria-label')).toContain('2 weighings: first estimate 6.2 g');
+    expect(chart.querySelector('.mark.own')!.getAttribute('d')!.match(/M/g)).toHaveLength(2);
+    expect(chart.innerHTML).not.toContain('NaN');
+    expect(page.page.querySelectorAll('al-weighing-chart tbody tr')).toHaveLength(2);
+  });
+
+  test('sets a weighing aside with a reason, and never without one', async () => {
+    const page = await render(PiecesPage, { weighings: [weighing()] });
+    page.page.querySelector<HTMLButtonElement>('al-weighing-chart .plain')!.click();
+    await page.settle();
+    const button = [...page.page.querySelectorAll('button')].find(
+      (each) => each.textContent!.trim() === 'Set aside',
+    )!;
+    expect(button.disabled).toBe(true);
+    await page.type('Why set it aside', 'Ladle in the bowl');
+    await page.click('Set aside');
+    const request = page.http.expectOne('/api/weighings/w1/set-aside');
+    expect(request.request.body).toEqual({ reason: 'Ladle in the bowl', version: 1 });
+    request.flush(weighing({ setAsideReason: 'Ladle in the bowl', version: 2 }));
+    await page.settle();
+    expect(page.text()).toContain('set aside: Ladle in the bowl');
+    expect(page.text()).toContain('Let it count again');
+    expect(page.text()).toContain('nobody has weighed yet');
+  });
+
+  test('takes a weighing, and says what it makes a piece as one types', async () => {
+    const page = await render(PiecesPage);
+    await page.click('Weigh');
+    await page.type('In the bowl before', '2000');
+    await page.type('Left after', '2400');
+    await page.type('Pieces dipped', '100');
+    expect(page.text()).toContain('Left 2.40 kg will not do: less than 2.00 kg, what was in it.');
+    await page.click('Keep the weighing');
+    await page.type('Left after', '1200');
+    expect(page.text()).toContain('800 g on 100: 8.0 g a piece.');
+    await page.type('Rejects of these', '101');
+    expect(page.text()).toContain('101 rejects will not do: no more than the 100 pieces dipped.');
+    await page.type('Rejects of these', '3');
+    await page.click('Keep the weighing');
+    const request = page.http.expectOne('/api/weighings');
+    expect(request.request.body).toMatchObject({
+      piece: 'dusk-berry',
+      coat: 'first',
+      weighed: { kind: 'run', startGrams: 2000, addedGrams: 0, leftGrams: 1200 },
+      pieces: 100,
+      rejects: 3,
+      at: expect.stringMatching(/^2026-06-18T11:3\d$/) as string,
+    });
+    request.flush(weighing());
+    await page.settle();
+    expect(page.page.querySelector('al-weighing-form')).toBeNull();
+    expect(page.text()).toContain('learned from 1 weighings');
+  });
+
+  test('refuses no pieces at the field, with value and range', async () => {
+    const page = await render(PiecesPage);
+    await page.click('Weigh');
+    await page.type('Pieces dipped', '0');
+    expect(page.text()).toContain('0 will not do: 1 to 100000, whole.');
+  });
+
+  test('weighs the same pieces bare and dipped', async () => {
+    const page = await render(PiecesPage);
+    await page.click('Weigh');
+    await page.type('What was weighed', 'bare-and-dipped');
+    await page.type('All bare', '182');
+    await page.type('The same dipped', '246');
+    expect(page.text()).toContain('64 g on 10: 6.4 g a piece.');
+  });
+
+  test('learns berries by size, and shows one size at a time', async () => {
+    const sizes = [
+      { id: 'medium', name: 'Medium', centreGrams: 18 },
+      { id: 'large', name: 'Large', centreGrams: 25 },
+    ];
+    const weighings = [weighing({ sizeClass: 'medium' }), weighing({ id: 'w2', sizeClass: 'medium' })];
+    const page = await render(PiecesPage, { pieces: [{ ...piece, sizes }], weighings });
+    expect(page.page.querySelectorAll('al-weighing-chart tbody tr')).toHaveLength(2);
+    await page.type('Size', 'large');
+    expect(page.page.querySelectorAll('al-weighing-chart tbody tr')).toHaveLength(0);
+    expect(page.text()).toContain('Nobody has weighed this yet.');
+  });
+
+  test('is read in ounces, inches and Fahrenheit by who wants it so', async () => {
+    const page = await render(PiecesPage);
+    chooseUnits({ mass: 'oz', length: 'in', temperature: 'F' });
+    await page.settle();
+    expect(page.page.querySelector('.big')!.textContent).toContain('0.220');
+    expect(page.text()).toContain('film, 0.044 in on 3.82 sq in');
+    expect(page.page.querySelector('aside')!.textContent).toContain('88.7 °F');
   });
 });

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { centreGramsOf, pieceAllergens, type PieceForm } from '@alnage/core';
@@ -35,6 +44,9 @@ import { PiecesPageStore } from './pieces.store';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PiecesPage {
+  /** The piece to show, from the address. */
+  readonly piece = input<string>();
+
   protected readonly page = inject(PiecesPageStore);
   private readonly router = inject(Router);
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
@@ -54,6 +66,10 @@ export class PiecesPage {
   });
 
   constructor() {
+    effect(() => {
+      const id = this.piece();
+      if (id !== undefined) untracked(() => this.page.choose(id));
+    });
     inject(Keys).bind(
       { key: '+', does: 'New piece', run: () => void this.router.navigate(['pieces', 'new']) },
       { key: 'w', does: 'Weigh the chosen piece', run: () => this.weigh(true) },

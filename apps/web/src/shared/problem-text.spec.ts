@@ -10,7 +10,7 @@ describe('every error code', () => {
 
   test('of a field has a text that needs no more than its parameters', () => {
     for (const code of FIELD_CODES) {
-      const text = FIELD_TEXT[code]({ limit: 5, value: 'x', now: 'n', first: 'f', last: 'l' });
+      const text = FIELD_TEXT[code]({ limit: 5, value: 'x', range: '1..2', now: 'n', first: 'f', last: 'l' });
       expect(text.length).toBeGreaterThan(8);
       expect(text).not.toContain('undefined');
     }

@@ -2,8 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
-import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { filter, map } from 'rxjs';
 import { PLACES } from '../places';
 import { Ell } from '../shared/ell/ell';
 import { EllStore } from '../shared/ell/ell.store';
@@ -44,6 +46,16 @@ export class App {
       trouble ? [troubleText(trouble)] : [],
     ),
   );
+  private readonly path = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects }) => urlAfterRedirects),
+    ),
+    { initialValue: this.router.url },
+  );
+  /** Settings and new pieces are open in an empty workshop, too. */
+  protected readonly isSettingUp = computed(() => /^\/(workshop|pieces\/)/.test(this.path()));
+
   protected readonly time = computed(() => {
     const workshop = this.workshop();
     return workshop ? new WallTime(workshop.timeZone).dayTime(this.clock.now()) : '';

@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import type { Workshop } from '@alnage/contract';
 
 /** What an empty workshop still needs, in the order in which it is needed. */
 @Component({
   selector: 'al-empty-workshop',
+  imports: [RouterLink, MatButtonModule],
   template: `
     <main>
       <h1>Nothing is set up yet</h1>
@@ -19,10 +22,14 @@ import type { Workshop } from '@alnage/contract';
           </li>
         }
       </ol>
+      <p class="actions">
+        <a matButton="filled" routerLink="/workshop/coatings">Describe coatings and bowls</a>
+        <a matButton="outlined" routerLink="/pieces/new">Describe a piece</a>
+      </p>
       <p class="note">
-        This version has no settings to enter them yet. To see a workshop at work, stop Alnage, remove its
-        data folder
-        <code>.alnage</code>, and start it with the demo: <code>ALNAGE_DEMO=on npm start</code>.
+        Zones, people and the season cannot be entered yet in this version. To see a workshop at work, stop
+        Alnage, remove its data folder <code>.alnage</code>, and start it with the demo:
+        <code>ALNAGE_DEMO=on npm start</code>.
       </p>
     </main>
   `,
@@ -38,6 +45,11 @@ import type { Workshop } from '@alnage/contract';
       gap: 8px;
       margin: 0;
       padding-left: 24px;
+    }
+    .actions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
     }
     .figure {
       margin-left: 8px;

@@ -33,8 +33,13 @@ export const recordsFeature = createFeature({
   name: 'records',
   reducer: createReducer<RecordsState>(
     idle,
-    on(RecordActions.saveAsked, RecordActions.rulesAsked, RecordActions.removeAsked, () => busy),
-    on(RecordActions.saved, RecordActions.removed, RecordActions.dismissed, () => idle),
+    on(
+      RecordActions.saveAsked,
+      RecordActions.rulesAsked,
+      RecordActions.removeAsked,
+      (): RecordsState => busy,
+    ),
+    on(RecordActions.saved, RecordActions.removed, RecordActions.dismissed, (): RecordsState => idle),
     on(RecordActions.saveFailed, (_state, { trouble }): RecordsState => ({ isSaving: false, trouble })),
   ),
 });

@@ -12,6 +12,7 @@ import { makePlan, PlanActions, planFeature } from '../state/plan.state';
 import { recordsFeature, removeRecord, saveRecord, saveRules } from '../state/records.state';
 import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighings.state';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
+import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { piece, workshop as smallWorkshop } from './small-workshop';
 
 export interface Rendered<T> {
@@ -37,8 +38,13 @@ export interface RenderOptions {
 }
 
 /** A page on the small workshop, with the store as the server filled it. */
-export async function render<T>(component: Type<T>, options: RenderOptions = {}): Promise<Rendered<T>> {
+export async function render<T>(
+  component: Type<T>,
+  options: RenderOptions = {},
+  inputs: Readonly<Record<string, unknown>> = {},
+): Promise<Rendered<T>> {
   Element.prototype.scrollIntoView = () => undefined;
+  chooseUnits(FIRST_UNITS);
   TestBed.configureTestingModule({
     providers: [
       provideHttpClient(),
@@ -67,6 +73,7 @@ export async function render<T>(component: Type<T>, options: RenderOptions = {})
   store.dispatch(OrderActions.read({ orders: [...orders] }));
   if (saved) store.dispatch(PlanActions.read({ saved }));
   const fixture = TestBed.createComponent(component);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
   const page = fixture.nativeElement as HTMLElement;
   const settle = async (): Promise<void> => {
     await fixture.whenStable();
@@ -81,7 +88,7 @@ export async function render<T>(component: Type<T>, options: RenderOptions = {})
     settle,
     text: () => (page.textContent ?? '').replace(/\s+/g, ' '),
     click: async (name) => {
-      const named = [...page.querySelectorAll<HTMLElement>('button, summary')].find(
+      const named = [...page.querySelectorAll<HTMLElement>('button, summary, mat-checkbox label')].find(
         (each) => nameOf(each) === name,
       );
       if (!named) throw new Error(`no button ${name}`);

@@ -116,7 +116,7 @@ export function suggestedWindow(
 export function minorPerGram(coating: CoatingDescription, all: readonly CoatingDescription[]): number | null {
   if (coating.packs.length > 0)
     return Math.min(...coating.packs.map(({ grams, priceMinor }) => priceMinor / grams));
-  if (coating.kind !== 'blend') return null;
+  if (coating.kind !== 'blend' || coating.parts.length < 2) return null;
   const prices = coating.parts.map(({ coating: id }) =>
     minorPerGram(partOf({ coating: id, index: 0 }, coating, all), all),
   );

@@ -191,17 +191,18 @@ function clusterSection(portionGrams: number, coatingShare: number): Section {
   };
 }
 
-/** Round bits on a grid of three rows, together the share of the mound's area. */
+/** Where bits lie in a mound, in halves of its width and height: rows of four, five and four. */
+const BITS: readonly (readonly [number, number])[] = [
+  ...[-0.57, -0.19, 0.19, 0.57].map((x) => [x, -0.55] as const),
+  ...[-0.57, -0.19, 0.19, 0.57].map((x) => [x, 0.55] as const),
+  ...[-0.76, -0.38, 0, 0.38, 0.76].map((x) => [x, 0] as const),
+];
+
+/** Round bits, together the share of the mound's area. */
 function bits(rx: number, ry: number, share: number): string {
-  const places = [-0.3, 0.3].flatMap((y) => [-0.6, -0.2, 0.2, 0.6].map((x) => [x * rx, y * ry] as const));
-  places.push([-0.4 * rx, 0], [0, 0], [0.4 * rx, 0], [0, -0.62 * ry], [0, 0.62 * ry]);
-  const radius = Math.sqrt((share * rx * ry) / places.length);
-  return places
-    .map(
-      ([x, y]) =>
-        `M${x - radius},${y}a${radius},${radius} 0 1 0 ${2 * radius},0a${radius},${radius} 0 1 0 ${-2 * radius},0`,
-    )
-    .join('');
+  const radius = Math.sqrt((share * rx * ry) / BITS.length);
+  const round = `a${radius},${radius} 0 1 0 ${2 * radius},0a${radius},${radius} 0 1 0 ${-2 * radius},0`;
+  return BITS.map(([x, y]) => `M${x * rx - radius},${y * ry}${round}`).join('');
 }
 
 function ellipse(rx: number, ry: number): string {

@@ -1,6 +1,22 @@
-import { count, duration, gramsToTenth, listed, mass, percent, toHundredth } from './formats';
+import { chooseUnits, FIRST_UNITS } from '../units/units';
+import {
+  area,
+  count,
+  duration,
+  length,
+  listed,
+  mass,
+  money,
+  partMassParts,
+  percent,
+  pieceMass,
+  temperature,
+  thickness,
+} from './formats';
 import { typedTime } from './typed-time';
-import { WallTime } from './wall-time';
+import { hourText, timeText, WallTime } from './wall-time';
+
+beforeEach(() => chooseUnits(FIRST_UNITS));
 
 describe('figures', () => {
   test.each([
@@ -23,10 +39,59 @@ describe('figures', () => {
 
   test('counts, shares and lists', () => {
     expect(count(2096)).toBe('2,096');
-    expect(gramsToTenth(6.206)).toBe('6.2');
-    expect(toHundredth(1.1237)).toBe('1.12');
+    expect(pieceMass(6.206)).toBe('6.2 g');
+    expect(partMassParts(1.1237)).toEqual({ value: '1.12', unit: 'g' });
+    expect(money(132, 'EUR')).toBe('€1.32');
     expect([percent(0.834), percent(1.04), percent(Infinity)]).toEqual(['83%', '104%', 'none']);
     expect([listed([]), listed(['a']), listed(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c']);
+  });
+});
+
+describe('figures in other units', () => {
+  test('are the same amounts', () => {
+    const metric = [
+      pieceMass(6.2),
+      mass(850),
+      mass(6000),
+      thickness(1.77),
+      length(32),
+      area(2470),
+      temperature(31.5),
+    ];
+    expect(metric).toEqual(['6.2 g', '850 g', '6.00 kg', '1.77 mm', '32 mm', '24.7 cm²', '31.5 °C']);
+    chooseUnits({ mass: 'oz', length: 'in', temperature: 'F' });
+    const others = [
+      pieceMass(6.2),
+      mass(300),
+      mass(6000),
+      thickness(1.77),
+      length(32),
+      area(2470),
+      temperature(31.5),
+    ];
+    expect(others).toEqual([
+      '0.219 oz',
+      '10.6 oz',
+      '13.23 lb',
+      '0.070 in',
+      '1.26 in',
+      '3.83 sq in',
+      '88.7 °F',
+    ]);
+  });
+
+  test('are remembered on this device', () => {
+    chooseUnits({ mass: 'oz' });
+    expect(JSON.parse(localStorage.getItem('alnage.units')!)).toMatchObject({ mass: 'oz', temperature: 'C' });
+  });
+
+  test('of time are read and typed with am and pm', () => {
+    const wall = new WallTime('Europe/Helsinki');
+    chooseUnits({ clock: '12' });
+    expect(wall.time(Date.parse('2026-06-19T12:00:00Z'))).toBe('3:00 pm');
+    expect(wall.time(Date.parse('2026-06-18T21:00:00Z'))).toBe('12:00 am');
+    expect([hourText('00'), hourText('12'), timeText('09:05')]).toEqual(['12 am', '12 pm', '9:05 am']);
+    expect(['3 pm', '12 am', '12:30pm', '13 pm'].map(typedTime)).toEqual(['15:00', '00:00', '12:30', null]);
   });
 });
 

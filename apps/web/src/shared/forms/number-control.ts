@@ -2,8 +2,9 @@ import { FormControl, type ValidatorFn } from '@angular/forms';
 import type { Bound } from '@alnage/core';
 
 /** Refuses what is out of bounds, no number, or – unless it may be left out – nothing. */
-function within(bound: Bound, { isOptional }: { isOptional: boolean }): ValidatorFn {
+function within(boundOf: () => Bound, { isOptional }: { isOptional: boolean }): ValidatorFn {
   return ({ value }) => {
+    const bound = boundOf();
     if (value === null) return isOptional ? null : { required: true };
     const number = value as number;
     if (Number.isNaN(number)) return { number: true };
@@ -19,10 +20,22 @@ const SLACK = 1e-9;
 export class NumberControl extends FormControl<number | null> {
   constructor(
     value: number | null,
-    readonly bound: Bound,
+    private limits: Bound,
     { isOptional = false }: { isOptional?: boolean } = {},
   ) {
-    super(value, { validators: [within(bound, { isOptional })] });
+    super(value);
+    this.setValidators(within(() => this.limits, { isOptional }));
+    this.updateValueAndValidity();
+  }
+
+  get bound(): Bound {
+    return this.limits;
+  }
+
+  /** Holds the number against other bounds from now on. */
+  setBound(bound: Bound): void {
+    this.limits = bound;
+    this.updateValueAndValidity();
   }
 
   /** The stored number; NaN while there is none. */

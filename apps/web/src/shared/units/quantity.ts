@@ -16,6 +16,8 @@ export interface Scale {
   readonly unit: string;
   /** Decimals that are shown at most. */
   readonly digits: number;
+  /** Whether all decimals are shown, as of money. */
+  readonly isFixed?: boolean;
   toShown(stored: number): number;
   toStored(shown: number): number;
 }
@@ -43,19 +45,29 @@ const FAHRENHEIT: Scale = {
   toStored: celsiusFromFahrenheit,
 };
 
+const MASS = { g: GRAMS, oz: OUNCES };
+const LENGTH = { mm: MILLIMETRES, in: INCHES };
+const TEMPERATURE = { C: CELSIUS, F: FAHRENHEIT };
+
 /** The scale of a quantity in a person's units; money in the workshop's currency. */
 export function scaleOf(quantity: Quantity, units: Units, currency: string): Scale {
   switch (quantity) {
     case 'mass':
-      return units.mass === 'g' ? GRAMS : OUNCES;
+      return MASS[units.mass];
     case 'length':
-      return units.length === 'mm' ? MILLIMETRES : INCHES;
+      return LENGTH[units.length];
     case 'temperature':
-      return units.temperature === 'C' ? CELSIUS : FAHRENHEIT;
+      return TEMPERATURE[units.temperature];
     case 'share':
       return { unit: '%', digits: 1, ...times(100) };
     case 'money':
-      return { unit: currency, digits: 2, toShown: (x) => x / 100, toStored: (x) => Math.round(x * 100) };
+      return {
+        unit: currency,
+        digits: 2,
+        isFixed: true,
+        toShown: (x) => x / 100,
+        toStored: (x) => Math.round(x * 100),
+      };
     case 'hours':
       return { unit: 'h', digits: 2, toShown: (x) => x / 60, toStored: (x) => Math.round(x * 60) };
     case 'plain':
@@ -65,7 +77,9 @@ export function scaleOf(quantity: Quantity, units: Units, currency: string): Sca
 
 /** A stored number as it stands in a field, without its unit; nothing for null. */
 export function shownText(stored: number | null, scale: Scale): string {
-  return stored === null || Number.isNaN(stored) ? '' : String(rounded(scale.toShown(stored), scale.digits));
+  if (stored === null || Number.isNaN(stored)) return '';
+  const shown = scale.toShown(stored);
+  return scale.isFixed ? shown.toFixed(scale.digits) : String(rounded(shown, scale.digits));
 }
 
 /** What a typed text means, stored; null for nothing, NaN for what is no number. A comma is taken for a point. */

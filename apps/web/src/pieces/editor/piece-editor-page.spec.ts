@@ -1,0 +1,128 @@
+import type { PieceDraft } from '@alnage/contract';
+import { FAMILIES } from '@alnage/core';
+import { render } from '../../testing/render';
+import { piece, workshop } from '../../testing/small-workshop';
+import { fitStages, coatStage, packStage } from './stage-form';
+import { newPiece } from './new-piece';
+import { pieceDraftOf, pieceForm } from './piece-form';
+import { PieceEditorPage } from './piece-editor-page';
+
+async function open(id: string) {
+  const page = await render(PieceEditorPage, {}, { id });
+  const margin = (): string => page.page.querySelector('aside')!.textContent!.replace(/\s+/g, ' ');
+  return { ...page, margin };
+}
+
+describe('the form of a piece', () => {
+  test.each([...FAMILIES])('of the family %s says what it was filled with', (family) => {
+    const draft = newPiece(family, workshop);
+    expect(pieceDraftOf(pieceForm(draft))).toEqual(draft);
+  });
+
+  test('has one stage for each coat: what is missing comes after the last coat, what is too many goes', () => {
+    const route = [coatStage('first', 'rack'), packStage('rack')];
+    const ids = (stages: typeof route): string[] => stages.map(({ id }) => id);
+    const both = fitStages(route, ['first', 'second', 'drizzle']);
+    expect(ids(both)).toEqual(['dip', 'second-dip', 'drizzle', 'pack']);
+    expect(ids(fitStages(both, ['first']))).toEqual(['dip', 'pack']);
+    expect(fitStages(route, ['shell'])[0]).toMatchObject({ id: 'dip', coat: 'shell' });
+    expect(ids(fitStages([packStage('rack')], ['mix']))).toEqual(['mix', 'pack']);
+  });
+});
+
+describe('the editor of a piece', () => {
+  test('draws a new one as it is typed, from its weight alone', async () => {
+    const page = await open('new');
+    expect(page.text()).toMatch(/So it is across [\d.]+ mm, length [\d.]+ mm/);
+    const before = page.page.querySelector('aside .big')!.textContent;
+    await page.type('One weighs', '30');
+    expect(page.page.querySelector('aside .big')!.textContent).not.toBe(before);
+    expect(page.page.querySelector('al-piece-section svg')!.innerHTML).not.toContain('NaN');
+  });
+
+  test('refuses a berry of 900 g and coverage of 130%, each with value and range, and sends nothing', async () => {
+    const page = await open('new');
+    await page.type('Name', 'Giant');
+    await page.type('One weighs', '900');
+    expect(page.text()).toContain('900 will not do: 5 to 60 g.');
+    expect(page.margin()).toContain('Drawn again once every figure is within its range.');
+    await page.type('One weighs', '18');
+    await page.type('Covered', '130');
+    expect(page.text()).toContain('130 will not do: 1 to 100 %.');
+    await page.click('Keep the piece');
+    page.http.expectNone('/api/pieces');
+  });
+
+  test('keeps a new one as it was described', async () => {
+    const page = await open('new');
+    await page.type('Name', ' Giant ');
+    await page.type('Family', 'cluster');
+    await page.type('A portion weighs', '28');
+    await page.click('Keep the piece');
+    const { body } = page.http.expectOne({ method: 'POST', url: '/api/pieces' }).request as {
+      body: PieceDraft;
+    };
+    expect(body).toMatchObject({
+      name: 'Giant',
+      family: 'cluster',
+      form: { kind: 'cluster', coating: 'dark-64', portionGrams: 28, coatingShare: 0.5 },
+    });
+    expect(body.route.map(({ coat }) => coat)).toEqual(['mix', null]);
+  });
+
+  test('takes the height of a dip line for its share', async () => {
+    const page = await open('dusk-berry');
+    await page.type('Cover told as', 'line');
+    await page.type('Dip line above its foot', '38');
+    await page.click('Save the piece');
+    const request = page.http.expectOne({ method: 'PUT', url: '/api/pieces/dusk-berry' });
+    expect((request.request.body as PieceDraft).form).toMatchObject({ covered: 1 });
+  });
+
+  test('saves a kept one unchanged as it is', async () => {
+    const page = await open('dusk-berry');
+    expect(page.margin()).toContain('6.2 g');
+    await page.click('Save the piece');
+    const { id: _id, ...rest } = piece;
+    expect(page.http.expectOne('/api/pieces/dusk-berry').request.body).toEqual(rest);
+  });
+
+  test('adds a stage for a second coat and a drizzle, and takes it away again', async () => {
+    const page = await open('dusk-berry');
+    const stages = (): string[] =>
+      [...page.page.querySelectorAll('al-route-fields legend')].map((legend) =>
+        legend.textContent!.replace(/\s+/g, ' ').trim(),
+      );
+    await page.type('Coats', '2');
+    await page.click('with a drizzle');
+    expect(stages()).toEqual([
+      '1. Wash',
+      '2. Dip first coat',
+      '3. Second dip second coat',
+      '4. Drizzle drizzle',
+      '5. Pack',
+    ]);
+    await page.type('Coats', '1');
+    await page.click('with a drizzle');
+    expect(stages()).toEqual(['1. Wash', '2. Dip first coat', '3. Pack']);
+  });
+
+  test('tells what the server refused, each at its field, the rest at the foot', async () => {
+    const page = await open('dusk-berry');
+    await page.click('Save the piece');
+    const errors = [
+      { pointer: '/name', code: 'name-taken', params: { value: 'Dusk berry' } },
+      { pointer: '/route', code: 'coat-without-stage', params: { value: 'first' } },
+    ];
+    page.http
+      .expectOne('/api/pieces/dusk-berry')
+      .flush({ code: 'invalid-input', errors, params: {} }, { status: 400, statusText: 'no' });
+    await page.settle();
+    expect(page.text()).toContain('Dusk berry is there already; give another name.');
+    expect(page.text()).toContain('route: No stage, or more than one, puts on the coat “first”.');
+  });
+
+  test('of a piece that is gone says so', async () => {
+    expect((await open('nothing')).text()).toContain('There is no such piece.');
+  });
+});

@@ -1,0 +1,324 @@
+import { FormArray, FormControl, FormGroup } from '@angular/forms';
+import type { Piece, PieceDraft } from '@alnage/contract';
+import {
+  BOWL_CELSIUS,
+  CAP_GRAMS,
+  CAVITY_MM2,
+  CENTRE_CELSIUS,
+  CENTRE_GRAMS,
+  COATING_SHARE,
+  COVERED,
+  coveredShare,
+  CURVATURE,
+  dipLineMm,
+  DRIP_GRAMS,
+  DWELL_SECONDS,
+  FOOT_GRAMS,
+  InputError,
+  LENGTH_MM,
+  MINOR,
+  SHAPE_DIMENSIONS,
+  sizedToWeight,
+  volumeMm3,
+  WALL_MM,
+  type CentreKind,
+  type ClusterForm,
+  type DippedForm,
+  type Family,
+  type MouldedForm,
+  type PieceForm,
+  type Shape,
+  type ShapeKind,
+  type Way,
+} from '@alnage/core';
+import { NumberControl } from '../../shared/forms/number-control';
+import { nameControl } from '../../workshop/coating-form';
+import { stageForm, stageOf, type StageForm } from './stage-form';
+
+export type PieceFormGroup = ReturnType<typeof pieceForm>;
+
+const DIMENSIONS = ['diameterMm', 'lengthMm', 'widthMm', 'heightMm', 'curvature'] as const;
+export type Dimension = (typeof DIMENSIONS)[number];
+
+const DENSITY = { min: 0.05, max: 3 };
+const DRIZZLE_GRAMS = { min: 0.05, max: 50 };
+const KEEPING_MINUTES = { min: 0, max: 60 * 24 * 365 };
+const BATCH_PIECES = { min: 1, max: 10_000, isInteger: true };
+
+const plain = <T>(value: T) => new FormControl<T>(value, { nonNullable: true });
+
+export function sizeForm(
+  id = '',
+  name = '',
+  { centreGrams, family }: { centreGrams: number | null; family: Family },
+) {
+  return new FormGroup({
+    id: plain(id),
+    name: nameControl(name),
+    centreGrams: new NumberControl(centreGrams, CENTRE_GRAMS[family]),
+  });
+}
+
+/** The form of a piece: every family’s fields in one, of which those that do not belong to it are switched off. */
+export function pieceForm(piece: PieceDraft) {
+  const { form, keeping, costs, family } = piece;
+  return new FormGroup({
+    name: nameControl(piece.name),
+    family: plain(family),
+    centreName: plain(piece.centreName),
+    finish: plain(piece.finish),
+    made: plain<PieceForm['kind']>(form.kind),
+    coating: plain(form.coating),
+    ...dippedControls(form.kind === 'dipped' ? form : FIRST_DIPPED),
+    ...mouldedControls(form.kind === 'moulded' ? form : FIRST_MOULDED),
+    ...clusterControls(form.kind === 'cluster' ? form : FIRST_CLUSTER, family),
+    ...drizzleControls(piece),
+    centreGrams: new NumberControl(form.kind === 'cluster' ? 10 : form.centreGrams, CENTRE_GRAMS[family]),
+    sizes: new FormArray(piece.sizes.map((size) => sizeForm(size.id, size.name, { ...size, family }))),
+    allergens: plain<readonly string[]>(piece.allergens),
+    holdMinutes: new NumberControl(keeping.holdMinutes, KEEPING_MINUTES),
+    targetMinutes: new NumberControl(keeping.targetMinutes, KEEPING_MINUTES),
+    eatWithinMinutes: new NumberControl(keeping.eatWithinMinutes, KEEPING_MINUTES),
+    advice: plain(keeping.advice),
+    maxBatchPieces: new NumberControl(piece.maxBatchPieces, BATCH_PIECES),
+    centreMinorPer100: new NumberControl(costs.centreMinorPer100, MINOR),
+    finishMinorPer100: new NumberControl(costs.finishMinorPer100, MINOR),
+    packingMinorPer100: new NumberControl(costs.packingMinorPer100, MINOR),
+    priceMinor: new NumberControl(costs.priceMinor, MINOR, { isOptional: true }),
+    route: new FormArray<StageForm>(piece.route.map(stageForm)),
+  });
+}
+
+const FIRST_MOULDED: Pick<MouldedForm, 'cavityMm2' | 'wallMm' | 'capGrams'> = {
+  cavityMm2: 2100,
+  wallMm: 2,
+  capGrams: 2,
+};
+const FIRST_CLUSTER: Pick<ClusterForm, 'portionGrams' | 'coatingShare'> = {
+  portionGrams: 30,
+  coatingShare: 0.5,
+};
+
+function mouldedControls({ cavityMm2, wallMm, capGrams }: typeof FIRST_MOULDED) {
+  return {
+    cavityMm2: new NumberControl(cavityMm2, CAVITY_MM2),
+    wallMm: new NumberControl(wallMm, WALL_MM),
+    capGrams: new NumberControl(capGrams, CAP_GRAMS),
+  };
+}
+
+function clusterControls({ portionGrams, coatingShare }: typeof FIRST_CLUSTER, family: Family) {
+  return {
+    portionGrams: new NumberControl(portionGrams, CENTRE_GRAMS[family]),
+    coatingShare: new NumberControl(coatingShare, COATING_SHARE),
+  };
+}
+
+function drizzleControls({ drizzle, form }: PieceDraft) {
+  return {
+    hasDrizzle: plain(drizzle !== null),
+    drizzleCoating: plain(drizzle?.coating ?? form.coating),
+    drizzleGrams: new NumberControl(drizzle?.grams ?? 0.5, DRIZZLE_GRAMS),
+  };
+}
+
+const FIRST_DIPPED: Omit<DippedForm, 'kind' | 'coating'> = {
+  shape: { kind: 'sphere', diameterMm: 25 },
+  centre: 'dry',
+  centreGrams: 9,
+  centreCelsius: 20,
+  covered: 1,
+  way: 'fork',
+  bowlCelsius: 31.5,
+  dwellSeconds: 2,
+  coats: 1,
+  footGrams: 0.5,
+  dripGrams: 0,
+};
+
+function dippedControls(form: Omit<DippedForm, 'kind' | 'coating'>) {
+  const sizes = form.shape as unknown as Partial<Record<Dimension, number>>;
+  const density = (form.centreGrams / volumeMm3(form.shape)) * 1000;
+  return {
+    /** Whether the size is typed, or follows from the centre's mass. */
+    sizeBy: plain<'dimensions' | 'weight'>('dimensions'),
+    shape: plain<ShapeKind>(form.shape.kind),
+    diameterMm: new NumberControl(sizes.diameterMm ?? 25, LENGTH_MM),
+    lengthMm: new NumberControl(sizes.lengthMm ?? 40, LENGTH_MM),
+    widthMm: new NumberControl(sizes.widthMm ?? 25, LENGTH_MM),
+    heightMm: new NumberControl(sizes.heightMm ?? 15, LENGTH_MM),
+    curvature: new NumberControl(sizes.curvature ?? 1.05, CURVATURE),
+    density: new NumberControl(Math.round(density * 100) / 100, DENSITY),
+    centre: plain<CentreKind>(form.centre),
+    centreCelsius: new NumberControl(form.centreCelsius, CENTRE_CELSIUS),
+    coverBy: plain<'share' | 'line'>('share'),
+    covered: new NumberControl(form.covered, COVERED),
+    dipMm: new NumberControl(Math.round(dipLineMm(form.shape, form.covered) * 10) / 10, LENGTH_MM),
+    way: plain<Way>(form.way),
+    bowlCelsius: new NumberControl(form.bowlCelsius, BOWL_CELSIUS),
+    dwellSeconds: new NumberControl(form.dwellSeconds, DWELL_SECONDS),
+    coats: plain(String(form.coats)),
+    footGrams: new NumberControl(form.footGrams, FOOT_GRAMS),
+    dripGrams: new NumberControl(form.dripGrams, DRIP_GRAMS),
+  };
+}
+
+/** Switches on what belongs to the piece as it is described, and off what does not. */
+export function fitControls({ controls: c }: PieceFormGroup): void {
+  const made = c.made.value;
+  fitDipped(c, made === 'dipped');
+  for (const control of [c.cavityMm2, c.wallMm, c.capGrams]) toggle(control, made === 'moulded');
+  for (const control of [c.portionGrams, c.coatingShare]) toggle(control, made === 'cluster');
+  toggle(c.centreGrams, made !== 'cluster');
+  toggle(c.drizzleGrams, c.hasDrizzle.value);
+  const bound = CENTRE_GRAMS[c.family.value];
+  const masses = [
+    c.centreGrams,
+    c.portionGrams,
+    ...c.sizes.controls.map((size) => size.controls.centreGrams),
+  ];
+  for (const control of masses) if (control.bound !== bound) control.setBound(bound);
+}
+
+function fitDipped(c: Controls, isDipped: boolean): void {
+  const isMeasured = isDipped && c.sizeBy.value === 'dimensions';
+  const isByLine = c.coverBy.value === 'line';
+  const dimensions: readonly string[] = SHAPE_DIMENSIONS[c.shape.value];
+  for (const name of DIMENSIONS) toggle(c[name], isMeasured && dimensions.includes(name));
+  toggle(c.density, isDipped && !isMeasured);
+  toggle(c.covered, isDipped && !isByLine);
+  toggle(c.dipMm, isDipped && isByLine);
+  for (const control of [c.centreCelsius, c.bowlCelsius, c.dwellSeconds, c.footGrams, c.dripGrams])
+    toggle(control, isDipped);
+}
+
+function toggle(control: NumberControl, isOn: boolean): void {
+  if (isOn === control.enabled) return;
+  if (isOn) control.enable();
+  else control.disable();
+}
+
+/** What the form says, as the API takes it. */
+export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
+  const c = form.controls;
+  return {
+    name: c.name.value.trim(),
+    family: c.family.value,
+    centreName: c.centreName.value.trim(),
+    finish: c.finish.value.trim(),
+    form: formOf(c),
+    drizzle: c.hasDrizzle.value ? { coating: c.drizzleCoating.value, grams: c.drizzleGrams.number } : null,
+    sizes: sizesOf(c),
+    allergens: [...c.allergens.value] as PieceDraft['allergens'],
+    keeping: {
+      holdMinutes: Math.round(c.holdMinutes.number),
+      targetMinutes: Math.round(c.targetMinutes.number),
+      eatWithinMinutes: Math.round(c.eatWithinMinutes.number),
+      advice: c.advice.value.trim(),
+    },
+    maxBatchPieces: c.maxBatchPieces.number,
+    route: c.route.controls.map(stageOf),
+    costs: {
+      centreMinorPer100: c.centreMinorPer100.number,
+      finishMinorPer100: c.finishMinorPer100.number,
+      packingMinorPer100: c.packingMinorPer100.number,
+      priceMinor: c.priceMinor.value,
+    },
+  };
+}
+
+type Controls = PieceFormGroup['controls'];
+
+function formOf(c: Controls): PieceForm {
+  const coating = c.coating.value;
+  const centreGrams = c.centreGrams.number;
+  switch (c.made.value) {
+    case 'moulded':
+      return {
+        kind: 'moulded',
+        coating,
+        centreGrams,
+        cavityMm2: c.cavityMm2.number,
+        wallMm: c.wallMm.number,
+        capGrams: c.capGrams.number,
+      };
+    case 'cluster':
+      return {
+        kind: 'cluster',
+        coating,
+        portionGrams: c.portionGrams.number,
+        coatingShare: c.coatingShare.number,
+      };
+    case 'dipped': {
+      const shape = shapeOf(c);
+      return {
+        kind: 'dipped',
+        coating,
+        shape,
+        centre: c.centre.value,
+        centreGrams,
+        centreCelsius: c.centreCelsius.number,
+        covered: c.coverBy.value === 'line' ? shareBelow(shape, c.dipMm.number) : c.covered.number,
+        way: c.way.value,
+        bowlCelsius: c.bowlCelsius.number,
+        dwellSeconds: c.dwellSeconds.number,
+        coats: c.coats.value === '2' ? 2 : 1,
+        footGrams: c.footGrams.number,
+        dripGrams: c.dripGrams.number,
+      };
+    }
+  }
+}
+
+/** Dimensions that follow from a mass are kept to a tenth of a millimetre. */
+const SIZE_STEP_MM = 0.1;
+
+/** The shape as typed, or grown to the centre's mass from its proportions; as it stands while the mass is no mass. */
+export function shapeOf(c: Controls): Shape {
+  const kind = c.shape.value;
+  const shape = {
+    kind,
+    ...Object.fromEntries(SHAPE_DIMENSIONS[kind].map((name) => [name, c[name as Dimension].number])),
+  } as Shape;
+  if (c.sizeBy.value === 'dimensions') return shape;
+  try {
+    return rounded(sizedToWeight(shape, c.centreGrams.number, c.density.number));
+  } catch (error) {
+    if (error instanceof InputError) return shape;
+    throw error;
+  }
+}
+
+function rounded(shape: Shape): Shape {
+  return Object.fromEntries(
+    Object.entries(shape).map(([name, value]) => [
+      name,
+      typeof value === 'number' && name !== 'curvature'
+        ? Math.round(value / SIZE_STEP_MM) * SIZE_STEP_MM
+        : value,
+    ]),
+  ) as unknown as Shape;
+}
+
+function shareBelow(shape: Shape, dipMm: number): number {
+  try {
+    return coveredShare(shape, dipMm);
+  } catch (error) {
+    if (error instanceof InputError) return NaN;
+    throw error;
+  }
+}
+
+/** Sizes with an id each; a new one takes it from its name. */
+function sizesOf(c: Controls): PieceDraft['sizes'] {
+  return c.sizes.controls.map(({ controls: size }) => ({
+    id: size.id.value || size.name.value.trim().toLowerCase().replace(/\s+/g, '-'),
+    name: size.name.value.trim(),
+    centreGrams: size.centreGrams.number,
+  }));
+}
+
+/** A kept piece as the draft that its form starts from. */
+export function draftOfPiece({ id: _id, version: _version, ...draft }: Piece): PieceDraft {
+  return draft;
+}

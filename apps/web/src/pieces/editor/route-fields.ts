@@ -1,0 +1,71 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { FormArray } from '@angular/forms';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Store } from '@ngrx/store';
+import { map, startWith, switchMap } from 'rxjs';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { workshopFeature } from '../../state/workshop.state';
+import { COAT_WORDS } from '../piece-figures';
+import { packStage, stageForm, type StageForm } from './stage-form';
+
+const SKILLS = ['prep', 'dip', 'finish', 'pack'] as const;
+
+/** The stages of a piece: the work, then where its trays lie and for how long. */
+@Component({
+  selector: 'al-route-fields',
+  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, QuantityField],
+  templateUrl: './route-fields.html',
+  styleUrls: ['../../workshop/parts/editor.scss', './route-fields.scss'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RouteFields {
+  readonly route = input.required<FormArray<StageForm>>();
+  /** What the server said of a field of the route. */
+  readonly errors = input.required<(pointer: string) => string[]>();
+
+  /** The stages as they stand, also when the coats of the piece put one in. */
+  protected readonly stages = toSignal(
+    toObservable(this.route).pipe(
+      switchMap((route) =>
+        route.valueChanges.pipe(
+          startWith(null),
+          map(() => [...route.controls]),
+        ),
+      ),
+    ),
+    { initialValue: [] as StageForm[] },
+  );
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  protected readonly words = COAT_WORDS;
+  protected readonly zones = computed(() => this.workshop()?.zones ?? []);
+  protected readonly skills = computed(() =>
+    [...new Set([...SKILLS, ...(this.workshop()?.people ?? []).flatMap(({ skills }) => skills)])].filter(
+      (skill) => skill !== 'temper',
+    ),
+  );
+
+  /** A stage before this one, of work that puts no coat on. */
+  protected add(index: number): void {
+    const stages = this.route();
+    const taken = new Set(stages.controls.map(({ controls }) => controls.id.value));
+    const name = index === 0 ? 'Prepare' : 'Finish';
+    const base = name.toLowerCase();
+    const id = [base, ...Array.from({ length: 20 }, (_, i) => `${base}-${i + 2}`)].find(
+      (each) => !taken.has(each),
+    )!;
+    const zone = this.zones()[0]?.id ?? '';
+    const skill = index === 0 ? 'prep' : 'finish';
+    stages.insert(index, stageForm({ ...packStage(zone), id, name, skill }));
+  }
+
+  protected shift(index: number, by: -1 | 1): void {
+    const stages = this.route();
+    const stage = stages.at(index);
+    stages.removeAt(index, { emitEvent: false });
+    stages.insert(index + by, stage);
+  }
+}

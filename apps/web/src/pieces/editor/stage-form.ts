@@ -1,0 +1,98 @@
+import { FormControl, FormGroup } from '@angular/forms';
+import type { RouteStage } from '@alnage/contract';
+import type { CoatRole } from '@alnage/core';
+import { NumberControl } from '../../shared/forms/number-control';
+import { nameControl } from '../../workshop/coating-form';
+
+const WHOLE = { min: 0, max: 1_000_000, isInteger: true } as const;
+const RUN = { min: 1, max: 1_000_000, isInteger: true } as const;
+const TRAY = { min: 1, max: 10_000, isInteger: true } as const;
+
+export type StageForm = ReturnType<typeof stageForm>;
+
+const plain = <T>(value: T) => new FormControl<T>(value, { nonNullable: true });
+
+/** One stage of a route; waits are kept in minutes. */
+export function stageForm(stage: RouteStage) {
+  const { rest } = stage;
+  return new FormGroup({
+    id: plain(stage.id),
+    name: nameControl(stage.name),
+    skill: plain(stage.skill),
+    fixedMinutes: new NumberControl(stage.fixedMinutes, WHOLE),
+    secondsPerPiece: new NumberControl(stage.secondsPerPiece, WHOLE),
+    maxRunMinutes: new NumberControl(stage.maxRunMinutes, RUN, { isOptional: true }),
+    coat: plain<CoatRole | null>(stage.coat),
+    zone: plain(rest.zone),
+    piecesPerTray: new NumberControl(rest.piecesPerTray, TRAY),
+    minMinutes: new NumberControl(rest.minMinutes, WHOLE),
+    maxMinutes: new NumberControl(rest.maxMinutes, WHOLE),
+  });
+}
+
+export function stageOf({ controls: c }: StageForm): RouteStage {
+  return {
+    id: c.id.value,
+    name: c.name.value.trim(),
+    skill: c.skill.value,
+    fixedMinutes: c.fixedMinutes.number,
+    secondsPerPiece: c.secondsPerPiece.number,
+    maxRunMinutes: c.maxRunMinutes.value,
+    coat: c.coat.value,
+    rest: {
+      zone: c.zone.value,
+      piecesPerTray: c.piecesPerTray.number,
+      minMinutes: c.minMinutes.number,
+      maxMinutes: c.maxMinutes.number,
+    },
+  };
+}
+
+/** How the stage that puts on a coat starts; times are shop defaults. */
+const COAT_STAGES: Readonly<Record<CoatRole, { id: string; name: string; skill: string; seconds: number }>> =
+  {
+    first: { id: 'dip', name: 'Dip', skill: 'dip', seconds: 14 },
+    second: { id: 'second-dip', name: 'Second dip', skill: 'dip', seconds: 12 },
+    shell: { id: 'mould', name: 'Mould', skill: 'dip', seconds: 24 },
+    mix: { id: 'mix', name: 'Mix and scoop', skill: 'dip', seconds: 15 },
+    drizzle: { id: 'drizzle', name: 'Drizzle', skill: 'dip', seconds: 3 },
+  };
+
+/** Coats of which a piece has exactly one: the one that its form puts on first. */
+const FIRST_COATS: readonly (CoatRole | null)[] = ['first', 'shell', 'mix'];
+
+/** A stage that puts on a coat, resting in a zone. */
+export function coatStage(coat: CoatRole, zone: string): RouteStage {
+  const { id, name, skill, seconds } = COAT_STAGES[coat];
+  const rest = { zone, piecesPerTray: 30, minMinutes: 15, maxMinutes: 1440 };
+  return { id, name, skill, fixedMinutes: 4, secondsPerPiece: seconds, maxRunMinutes: 60, coat, rest };
+}
+
+export function packStage(zone: string): RouteStage {
+  const rest = { zone, piecesPerTray: 36, minMinutes: 0, maxMinutes: 2880 };
+  return {
+    id: 'pack',
+    name: 'Pack',
+    skill: 'pack',
+    fixedMinutes: 3,
+    secondsPerPiece: 5,
+    maxRunMinutes: 60,
+    coat: null,
+    rest,
+  };
+}
+
+/** The stages with one for each of these coats: what is missing is put in after the last coat, what is too many goes. */
+export function fitStages(stages: readonly RouteStage[], roles: readonly CoatRole[]): RouteStage[] {
+  const [first, ...others] = roles as readonly [CoatRole, ...CoatRole[]];
+  const kept = stages
+    .map((stage) => (FIRST_COATS.includes(stage.coat) ? { ...stage, coat: first } : stage))
+    .filter(({ coat }) => coat === null || roles.includes(coat));
+  const zone = kept.at(-1)?.rest.zone ?? '';
+  return [first, ...others].reduce((all, role) => {
+    if (all.some(({ coat }) => coat === role)) return all;
+    const last = all.findLastIndex(({ coat }) => coat !== null);
+    const at = last < 0 ? Math.max(0, all.length - 1) : last + 1;
+    return all.toSpliced(at, 0, coatStage(role, zone));
+  }, kept);
+}

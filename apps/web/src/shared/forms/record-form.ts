@@ -1,0 +1,147 @@
+import {
+  afterNextRender,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+  untracked,
+  type Signal,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { AbstractControl } from '@angular/forms';
+import { Actions, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { map, of, startWith, switchMap } from 'rxjs';
+import type { RecordPath, Versioned } from '../../state/api';
+import { RecordActions, recordsFeature } from '../../state/records.state';
+import { fieldTexts } from '../problem-text';
+
+/** How a form comes from a record and goes back to one. */
+export interface RecordFormKind<Form extends AbstractControl, Draft extends object> {
+  readonly path: RecordPath;
+  /** A form filled from the record with this id, or a new one for null. */
+  fill(id: string | null): Form;
+  draftOf(form: Form): Draft;
+  /** Called with the id once it is saved, and with null once it is removed. */
+  done(id: string | null): void;
+}
+
+/**
+ * A record being typed: filled when another one is chosen, never by somebody else’s change; saved against the version
+ * that was seen, or against theirs once it has been shown. Made within a component.
+ */
+export class RecordForm<Form extends AbstractControl, Draft extends object> {
+  readonly form = signal<Form | null>(null);
+  /** What is typed, as the API takes it. */
+  readonly draft: Signal<Draft | null>;
+  private readonly store = inject(Store);
+  private readonly injector = inject(Injector);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly trouble = this.store.selectSignal(recordsFeature.selectTrouble);
+  private seen: Versioned | null = null;
+  private isSaved = false;
+
+  constructor(
+    private readonly kind: RecordFormKind<Form, Draft>,
+    private readonly id: Signal<string | null>,
+    private readonly find: (id: string) => Versioned | null,
+  ) {
+    const form$ = toObservable(this.form);
+    const typed = toSignal(
+      form$.pipe(
+        switchMap((form) =>
+          form
+            ? form.valueChanges.pipe(
+                startWith(null),
+                map(() => ({ form })),
+              )
+            : of(null),
+        ),
+      ),
+      { equal: () => false },
+    );
+    this.draft = computed(() => {
+      const now = typed();
+      return now ? this.kind.draftOf(now.form) : null;
+    });
+    const open = computed(() => {
+      const wanted = this.id();
+      return wanted === null || this.find(wanted) ? { id: wanted } : null;
+    }, SAME_ID);
+    effect(() => {
+      const now = open();
+      untracked(() => (now ? this.reset() : this.form.set(null)));
+    });
+    // what was saved here is filled anew once it has been read, so that the next change goes against it
+    const version = computed(() => this.find(this.id() ?? '')?.version ?? 0);
+    effect(() => {
+      const isNewer = version() > (this.seen?.version ?? Infinity);
+      untracked(() => {
+        if (isNewer && this.isSaved) this.reset();
+      });
+    });
+    inject(Actions)
+      .pipe(ofType(RecordActions.saved, RecordActions.removed), takeUntilDestroyed())
+      .subscribe((action) => {
+        if (action.path !== kind.path) return;
+        this.isSaved = action.type === RecordActions.saved.type;
+        kind.done(this.isSaved ? action.id : null);
+      });
+  }
+
+  errors(pointer: string): string[] {
+    return fieldTexts(this.trouble(), pointer);
+  }
+
+  /** The first field that says what is wrong with it. */
+  focusFault(): void {
+    afterNextRender(() => this.host.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus(), {
+      injector: this.injector,
+    });
+  }
+
+  /** Sends what is typed; false when something of it cannot be taken yet. */
+  save(): boolean {
+    const form = this.form();
+    if (!form) return false;
+    form.markAllAsTouched();
+    if (form.invalid) {
+      this.focusFault();
+      return false;
+    }
+    this.store.dispatch(
+      RecordActions.saveAsked({
+        path: this.kind.path,
+        draft: this.kind.draftOf(form),
+        original: this.theirs() ?? this.seen,
+      }),
+    );
+    return true;
+  }
+
+  remove(): void {
+    const id = this.id();
+    if (id !== null) this.store.dispatch(RecordActions.removeAsked({ path: this.kind.path, id }));
+  }
+
+  /** Fills the form anew from what is kept. */
+  reset(): void {
+    const id = this.id();
+    this.store.dispatch(RecordActions.dismissed());
+    this.isSaved = false;
+    this.seen = id === null ? null : this.find(id);
+    this.form.set(this.kind.fill(id));
+  }
+
+  private theirs(): Versioned | null {
+    const trouble = this.trouble();
+    return trouble?.code === 'record-changed' ? (trouble.params['current'] as Versioned) : null;
+  }
+}
+
+const SAME_ID = {
+  equal: (a: { id: string | null } | null, b: { id: string | null } | null): boolean =>
+    a === b || (a !== null && b !== null && a.id === b.id),
+};

@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { BowlDraft } from '@alnage/contract';
+import { brimGrams, depthOfGrams, dipHeightMm, InputError, pieceCoat, tailOf } from '@alnage/core';
+import { Store } from '@ngrx/store';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { RecordBar } from '../../shared/forms/record-bar';
+import { RecordForm } from '../../shared/forms/record-form';
+import { length, mass } from '../../shared/formats/formats';
+import { workshopFeature } from '../../state/workshop.state';
+import { BOWL_KIND_WORDS, bowlDraftOf, bowlForm, type BowlForm, type BowlKind } from '../bowl-form';
+
+interface Follows {
+  readonly tail: string;
+  readonly dippable: string;
+  readonly depth: string;
+  readonly brim: string;
+}
+
+/** Describes a bowl, with the depth and the tail that follow from its form and the workshop's pieces. */
+@Component({
+  selector: 'al-bowl-editor',
+  imports: [
+    ReactiveFormsModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatInputModule,
+    QuantityField,
+    RecordBar,
+  ],
+  templateUrl: './bowl-editor.html',
+  styleUrl: './editor.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BowlEditor {
+  /** The bowl to change; null for a new one. */
+  readonly id = input.required<string | null>();
+  readonly done = output<string | null>();
+
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
+  protected readonly kinds = Object.keys(BOWL_KIND_WORDS) as BowlKind[];
+  protected readonly kindWords = BOWL_KIND_WORDS;
+  protected readonly record = new RecordForm<BowlForm, BowlDraft>(
+    {
+      path: 'bowls',
+      fill: (id) => bowlForm(this.find(id) ?? undefined),
+      draftOf: bowlDraftOf,
+      done: (id) => this.done.emit(id),
+    },
+    this.id,
+    (id) => this.find(id),
+  );
+  protected readonly kind = computed((): BowlKind => this.record.draft()?.form?.kind ?? 'none');
+
+  /** What each piece asks of a bowl. */
+  private readonly dips = computed(() =>
+    this.pieces().map(({ form }) => ({
+      heightMm: dipHeightMm(form),
+      filmMm: pieceCoat({ form, drizzle: null }, this.dippery()).estimate.filmMm,
+    })),
+  );
+
+  protected readonly follows = computed((): Follows | string => {
+    const draft = this.record.draft();
+    if (!draft) return '';
+    try {
+      const tail = Math.ceil(tailOf(draft, this.dips()));
+      const { form, capacityGrams } = draft;
+      return {
+        tail: mass(tail),
+        dippable: mass(capacityGrams - tail),
+        depth: form ? length(depthOfGrams(form, capacityGrams)) : '',
+        brim: form ? mass(brimGrams(form)) : '',
+      };
+    } catch (error) {
+      if (error instanceof InputError) return refusal(error, draft);
+      throw error;
+    }
+  });
+
+  /** A bowl that cannot be is told below its fields and not sent. */
+  protected save(): void {
+    if (this.isText(this.follows()) && this.record.form()?.valid) return;
+    this.record.save();
+  }
+
+  protected isText(follows: Follows | string): follows is string {
+    return typeof follows === 'string';
+  }
+
+  protected readonly isTold = (pointer: string): boolean =>
+    ['name', 'capacityGrams', 'measuredTailGrams', 'usableMinutes'].includes(pointer.split('/')[1] ?? '');
+
+  private find(id: string | null) {
+    return this.workshop()?.bowls.find((bowl) => bowl.id === id) ?? null;
+  }
+}
+
+/** What is wrong with a bowl in its typist's words and units. */
+function refusal({ field, value, range }: InputError, { capacityGrams, form }: BowlDraft): string {
+  if (Number.isNaN(value) || typeof value !== 'number')
+    return field === '/tailG' ? 'Give its form or a measured tail.' : '';
+  if (field === '/tailG')
+    return `A tail of ${mass(value)} leaves nothing to dip of the ${mass(capacityGrams)} that the bowl holds.`;
+  if (field === '/capacityG' && form && capacityGrams > brimGrams(form))
+    return `It cannot hold ${mass(value)}: ${mass(brimGrams(form))} stand at its brim.`;
+  if (field === '/capacityG') return `Filled with ${mass(value)} it is not deep enough for any piece.`;
+  return `${value} will not do: ${range}.`;
+}

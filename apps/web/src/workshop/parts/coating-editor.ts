@@ -1,0 +1,160 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { CoatingDraft } from '@alnage/contract';
+import {
+  coatingAllergens,
+  filmMm,
+  FLUIDITIES,
+  InputError,
+  minorPerGram,
+  suggestedWindow,
+  yieldPaOf,
+  type CoatingDescription,
+} from '@alnage/core';
+import { Store } from '@ngrx/store';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { RecordBar } from '../../shared/forms/record-bar';
+import { RecordForm } from '../../shared/forms/record-form';
+import { listed, money, thickness } from '../../shared/formats/formats';
+import { workshopFeature } from '../../state/workshop.state';
+import {
+  COATING_FORM_KINDS,
+  FLUIDITY_WORDS,
+  KIND_WORDS,
+  coatingDraftOf,
+  coatingForm,
+  packForm,
+  partForm,
+  takeKind,
+  type CoatingForm,
+} from '../coating-form';
+import { AllergenField } from './allergen-field';
+
+/** What follows from a coating as it is typed. */
+interface Follows {
+  readonly yieldText: string;
+  readonly filmText: string;
+  readonly priceText: string;
+  readonly allergens: string;
+}
+
+/** Describes a coating or a blend, with what follows from it. */
+@Component({
+  selector: 'al-coating-editor',
+  imports: [
+    ReactiveFormsModule,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatInputModule,
+    AllergenField,
+    QuantityField,
+    RecordBar,
+  ],
+  templateUrl: './coating-editor.html',
+  styleUrl: './editor.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CoatingEditor {
+  /** The coating to change; null for a new one. */
+  readonly id = input.required<string | null>();
+  readonly done = output<string | null>();
+
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  protected readonly kinds = COATING_FORM_KINDS;
+  protected readonly kindWords = KIND_WORDS;
+  protected readonly fluidities = FLUIDITIES;
+  protected readonly fluidityWords = FLUIDITY_WORDS;
+  protected readonly record = new RecordForm<CoatingForm, CoatingDraft>(
+    {
+      path: 'coatings',
+      fill: (id) => coatingForm(this.find(id)?.own),
+      draftOf: coatingDraftOf,
+      done: (id) => this.done.emit(id),
+    },
+    this.id,
+    (id) => this.find(id),
+  );
+  protected readonly isBlend = computed(() => this.record.draft()?.kind === 'blend');
+  /** Coatings that a blend can be made of. */
+  protected readonly single = computed(() =>
+    (this.workshop()?.coatings ?? []).filter(({ id, kind }) => kind !== 'blend' && id !== this.id()),
+  );
+  private readonly described = computed((): CoatingDescription[] =>
+    (this.workshop()?.coatings ?? []).map(({ id, own }) => ({ ...own, id })),
+  );
+
+  protected readonly follows = computed((): Follows | string => {
+    const draft = this.record.draft();
+    if (!draft) return '';
+    const coating = { ...draft, id: this.id() ?? '' };
+    try {
+      const all = this.described();
+      const yieldPa = yieldPaOf(coating, all);
+      const bowlCelsius = (draft.windowLowCelsius + draft.windowHighCelsius) / 2;
+      const film = filmMm(1, { yieldPa, windowLowCelsius: draft.windowLowCelsius, bowlCelsius });
+      const price = minorPerGram(coating, all);
+      return {
+        yieldText: `${yieldPa.toFixed(1)} Pa`,
+        filmText: thickness(film),
+        priceText:
+          price === null ? 'no price' : `${money(price * 1000, this.workshop()?.currency ?? 'EUR')} a kg`,
+        allergens: listed(coatingAllergens(coating, all)) || 'none',
+      };
+    } catch (error) {
+      if (error instanceof InputError) return error.message;
+      throw error;
+    }
+  });
+
+  protected isText(follows: Follows | string): follows is string {
+    return typeof follows === 'string';
+  }
+
+  protected takeKind(form: CoatingForm, kind: string): void {
+    takeKind(form, kind as CoatingDraft['kind']);
+  }
+
+  protected addPack(form: CoatingForm): void {
+    form.controls.packs.push(packForm());
+  }
+
+  protected addPart(form: CoatingForm): void {
+    form.controls.parts.push(partForm());
+  }
+
+  /** The window by mass between those of the parts. */
+  protected takeWindow(form: CoatingForm): void {
+    const draft = coatingDraftOf(form);
+    try {
+      const { low, high } = suggestedWindow({ ...draft, id: '' }, this.described());
+      form.controls.windowLowCelsius.setValue(Math.round(low * 10) / 10);
+      form.controls.windowHighCelsius.setValue(Math.round(high * 10) / 10);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+    }
+  }
+
+  protected readonly isTold = (pointer: string): boolean => TOLD.has(pointer.split('/')[1] ?? '');
+
+  private find(id: string | null) {
+    return this.workshop()?.coatings.find((coating) => coating.id === id) ?? null;
+  }
+}
+
+/** Fields that tell their own errors. */
+const TOLD = new Set([
+  'name',
+  'measuredYieldPa',
+  'thinnedPercent',
+  'stockMonths',
+  'windowLowCelsius',
+  'windowHighCelsius',
+  'setupFixedMinutes',
+  'setupMinutesPerKg',
+  'usableMinutes',
+]);

@@ -1,0 +1,179 @@
+import { RecordActions } from '../state/records.state';
+import { render } from '../testing/render';
+import { workshop } from '../testing/small-workshop';
+import { WorkshopActions } from '../state/workshop.state';
+import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
+import { WorkshopPage } from './workshop-page';
+
+async function open(section: string) {
+  const page = await render(WorkshopPage);
+  page.fixture.componentRef.setInput('section', section);
+  await page.settle();
+  return page;
+}
+
+describe('the coatings', () => {
+  test('are listed with window and price, and the first is open with what follows from it', async () => {
+    const page = await open('coatings');
+    expect(page.page.querySelector('.list')!.textContent).toContain('31 °C to 32.2 °C');
+    expect(page.text()).toContain('€14.00 a kg');
+    expect(page.page.querySelector('.follows')!.textContent).toContain('14.0 Pa');
+    await page.type('Fat stirred in', '1');
+    expect(page.page.querySelector('.follows')!.textContent).toContain('10.5 Pa');
+  });
+
+  test('are changed against the version that was seen, and filled anew once that is in', async () => {
+    const page = await open('coatings');
+    await page.type('Workable for', '200');
+    await page.click('Save the coating');
+    const request = page.http.expectOne({ method: 'PUT', url: '/api/coatings/dark-64' });
+    expect(request.request.body).toEqual({ ...workshop.coatings[0]!.own, usableMinutes: 200, version: 1 });
+    request.flush({ ...workshop.coatings[0], version: 2 });
+    await page.settle();
+    const [dark] = workshop.coatings;
+    const own = { ...dark!.own, usableMinutes: 200 };
+    const coatings = [{ ...dark!, own, version: 2 }];
+    page.store.dispatch(WorkshopActions.read({ workshop: { ...workshop, coatings }, pieces: [] }));
+    await page.settle();
+    await page.click('Save the coating');
+    expect(page.http.expectOne('/api/coatings/dark-64').request.body).toMatchObject({
+      usableMinutes: 200,
+      version: 2,
+    });
+  });
+
+  test('changed by somebody else are shown beside one’s own, and nothing typed is lost', async () => {
+    const page = await open('coatings');
+    await page.type('Workable for', '200');
+    await page.click('Save the coating');
+    const theirs = {
+      ...workshop.coatings[0]!,
+      own: { ...workshop.coatings[0]!.own, usableMinutes: 180 },
+      version: 4,
+    };
+    page.http
+      .expectOne('/api/coatings/dark-64')
+      .flush(
+        { code: 'record-changed', errors: [], params: { current: theirs } },
+        { status: 409, statusText: 'changed' },
+      );
+    await page.settle();
+    const row = page.page.querySelector('[aria-label="Theirs beside yours"] tbody tr')!;
+    expect([...row.children].map((cell) => cell.textContent)).toEqual(['usable minutes', '180', '200']);
+    await page.click('Save the coating');
+    expect(page.http.expectOne('/api/coatings/dark-64').request.body).toMatchObject({
+      usableMinutes: 200,
+      version: 4,
+    });
+  });
+
+  test('can be a blend, of coatings that are none', async () => {
+    const page = await open('coatings');
+    await page.click('New coating');
+    await page.type('Kind', 'blend');
+    expect(page.text()).toContain('Made of, in parts by mass');
+    await page.type('Name', 'House');
+    await page.click('Keep the coating');
+    expect(page.text()).toContain('Choose a coating.');
+    page.http.expectNone('/api/coatings');
+  });
+
+  test('still in use are kept, and it is said by what', async () => {
+    const page = await open('coatings');
+    await page.click('Remove');
+    await page.click('Remove it');
+    page.http
+      .expectOne({ method: 'DELETE', url: '/api/coatings/dark-64' })
+      .flush(
+        { code: 'in-use', errors: [], params: { name: 'Dark 64', by: ['Dusk berry', 'Salt twist'] } },
+        { status: 409, statusText: 'in use' },
+      );
+    await page.settle();
+    expect(page.text()).toContain('Dark 64 is still needed by Dusk berry and Salt twist, so it stays.');
+  });
+});
+
+describe('the bowls', () => {
+  test('that are smaller than their tail are refused before they are sent, in the units typed', async () => {
+    const page = await open('bowls');
+    await page.type('Tail, if measured', '7000');
+    expect(page.text()).toContain(
+      'A tail of 7.00 kg leaves nothing to dip of the 6.00 kg that the bowl holds.',
+    );
+    await page.click('Save the bowl');
+    page.http.expectNone('/api/bowls/bowl-a');
+  });
+
+  test('have the tail that follows from their form', async () => {
+    const page = await open('bowls');
+    await page.type('Form', 'straight');
+    await page.type('Across the rim', '260');
+    await page.type('Height', '150');
+    await page.type('Tail, if measured', '');
+    expect(page.page.querySelector('.follows')!.textContent).toMatch(/Tail that cannot be dipped[\d.]+ kg/);
+    await page.type('Filled with at most', '60000');
+    expect(page.text()).toMatch(/It cannot hold 60\.00 kg: \d+\.\d\d kg stand at its brim/);
+  });
+});
+
+describe('ways and rates', () => {
+  test('are saved as a whole against their version', async () => {
+    const page = await open('rules');
+    await page.type('Sure not to run short', '90');
+    await page.type('Labour, an hour', '26.50');
+    await page.click('Save ways and rates');
+    const request = page.http.expectOne({ method: 'PUT', url: '/api/rules' });
+    expect(request.request.body).toEqual({ ...workshop.rules, certainty: 0.9, labourMinorPerHour: 2650 });
+    request.flush({ ...workshop.rules, version: 2 });
+    await page.settle();
+    const rules = { ...workshop.rules, certainty: 0.9, labourMinorPerHour: 2650, version: 2 };
+    page.store.dispatch(WorkshopActions.read({ workshop: { ...workshop, rules }, pieces: [] }));
+    await page.settle();
+    await page.click('Save ways and rates');
+    expect(page.http.expectOne('/api/rules').request.body).toEqual(rules);
+  });
+
+  test('are refused where they cannot be', async () => {
+    const page = await open('rules');
+    await page.type('Sure not to run short', '120');
+    expect(page.text()).toContain('120 will not do: 50 to 100 %.');
+    await page.click('Save ways and rates');
+    page.http.expectNone('/api/rules');
+  });
+});
+
+describe('the boxes', () => {
+  test('are made up line by line', async () => {
+    const page = await open('boxes');
+    await page.type('Asked for it', '');
+    await page.click('Save the box');
+    expect(page.http.expectOne('/api/boxes/six').request.body).toMatchObject({
+      contents: [{ piece: 'dusk-berry', pieces: 6 }],
+      priceMinor: null,
+      version: 1,
+    });
+  });
+});
+
+describe('my units', () => {
+  afterEach(() => chooseUnits(FIRST_UNITS));
+
+  test('change what is read at once', async () => {
+    const page = await open('units');
+    expect(page.text()).toContain('a bowl holds 6.00 kg');
+    await page.type('Mass', 'oz');
+    expect(page.text()).toContain('a bowl holds 13.23 lb');
+  });
+});
+
+test('what was removed makes way for the next', async () => {
+  const [bowl] = workshop.bowls;
+  const page = await render(WorkshopPage, {
+    workshop: { ...workshop, bowls: [bowl!, { ...bowl!, id: 'bowl-b', name: 'Bowl B' }] },
+  });
+  page.fixture.componentRef.setInput('section', 'bowls');
+  await page.settle();
+  page.store.dispatch(RecordActions.removed({ path: 'bowls', id: 'bowl-a' }));
+  await page.settle();
+  expect(page.page.querySelector('[aria-current=true]')!.textContent).toContain('Bowl B');
+});

@@ -1,0 +1,133 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { count, listed, mass, money, temperature } from '../shared/formats/formats';
+import { Margin } from '../shared/margin/margin';
+import { workshopFeature } from '../state/workshop.state';
+import { KIND_WORDS } from './coating-form';
+import { BowlEditor } from './parts/bowl-editor';
+import { BoxEditor } from './parts/box-editor';
+import { CoatingEditor } from './parts/coating-editor';
+import { MyUnits } from './parts/my-units';
+import { RulesEditor } from './parts/rules-editor';
+
+/** The parts of the settings, in the order in which a new workshop needs them. */
+const SECTIONS = [
+  { path: 'coatings', name: 'Coatings' },
+  { path: 'bowls', name: 'Bowls' },
+  { path: 'rules', name: 'Ways and rates' },
+  { path: 'boxes', name: 'Boxes' },
+  { path: 'units', name: 'My units' },
+] as const;
+
+type Section = (typeof SECTIONS)[number]['path'];
+
+interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly more: string;
+  readonly figure: string;
+}
+
+const WHY: Readonly<Record<Section, readonly string[]>> = {
+  coatings: [
+    'A coating’s yield value decides how thick its film stands. Take it from the packet’s step; fat stirred in thins it, age thickens it, and a value that you measured stands in place of all that.',
+    'The price of a gram is the pack that is cheapest by mass.',
+  ],
+  bowls: [
+    'The tail is what stands too low to dip and what stays on the wall. Describe the bowl and it follows from its form and your pieces; measure it once and your figure counts.',
+    'A bowl that is smaller than its tail is refused: nothing could be dipped from it.',
+  ],
+  rules: [
+    'These are your shop’s own habits. They start from ordinary craft figures; change what your scale and your clock say otherwise.',
+    'How sure you want to be not to run short sets the spare in every melt.',
+  ],
+  boxes: [
+    'A box costs its pieces, itself and the packing at your labour rate. What is left of its price stands with the pieces.',
+  ],
+  units: ['Recipes, limits and records are stored in °C, g and mm for everybody.'],
+};
+
+/** Workshop: what it melts, in which bowls, by which rules; and the units of whoever is at this screen. */
+@Component({
+  imports: [
+    RouterLink,
+    RouterLinkActive,
+    MatButtonModule,
+    Margin,
+    BowlEditor,
+    BoxEditor,
+    CoatingEditor,
+    MyUnits,
+    RulesEditor,
+  ],
+  templateUrl: './workshop-page.html',
+  styleUrl: './workshop-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WorkshopPage {
+  /** From the address. */
+  readonly section = input<string>('coatings');
+
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  protected readonly sections = SECTIONS;
+  protected readonly shown = computed(
+    (): Section => SECTIONS.find(({ path }) => path === this.section())?.path ?? 'coatings',
+  );
+  /** The record that is open; null: a new one; another section opens its first. */
+  protected readonly openId = linkedSignal<Section, string | null>({
+    source: this.shown,
+    computation: () => this.rows()[0]?.id ?? null,
+  });
+  protected readonly why = computed(() => WHY[this.shown()]);
+  protected readonly name = computed(() => this.workshop()?.name ?? '');
+
+  protected readonly rows = computed((): readonly Row[] => {
+    const workshop = this.workshop();
+    if (!workshop) return [];
+    switch (this.shown()) {
+      case 'coatings':
+        return workshop.coatings.map((coating) => ({
+          id: coating.id,
+          name: coating.name,
+          more: `${KIND_WORDS[coating.kind]} · ${temperature(coating.windowLowCelsius)} to ${temperature(coating.windowHighCelsius)}`,
+          figure:
+            coating.minorPerGram === null
+              ? 'no price'
+              : `${money(coating.minorPerGram * 1000, workshop.currency)} a kg`,
+        }));
+      case 'bowls':
+        return workshop.bowls.map((bowl) => ({
+          id: bowl.id,
+          name: bowl.name,
+          more: `tail ${mass(bowl.tailGrams)}${bowl.measuredTailGrams === null ? '' : ', measured'}`,
+          figure: mass(bowl.capacityGrams),
+        }));
+      case 'boxes':
+        return workshop.boxes.map((box) => ({
+          id: box.id,
+          name: box.name,
+          more: listed(
+            box.contents.map(({ piece, pieces }) => `${count(pieces)} ${piece.replaceAll('-', ' ')}`),
+          ),
+          figure: box.priceMinor === null ? '' : money(box.priceMinor, workshop.currency),
+        }));
+      default:
+        return [];
+    }
+  });
+  protected readonly newWord = computed(
+    () =>
+      ({ coatings: 'New coating', bowls: 'New bowl', boxes: 'New box', rules: '', units: '' })[this.shown()],
+  );
+
+  protected open(id: string | null): void {
+    this.openId.set(id);
+  }
+
+  protected done(id: string | null): void {
+    const other = this.rows().find((row) => row.id !== this.openId());
+    this.openId.set(id ?? other?.id ?? null);
+  }
+}
