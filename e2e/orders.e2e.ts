@@ -106,7 +106,7 @@ test('picking a day on the ruler leaves its orders, by mouse and by arrow keys',
   await demo.keyboard.press('ArrowRight');
   await expect(demo.getByText('No order fits.')).toBeVisible();
   await demo.keyboard.press('Escape');
-  expect(await demo.getByRole('row').count()).toBeGreaterThan(40);
+  await expect(demo.getByRole('row').nth(40)).toBeVisible();
   const box = async (day: RegExp) => (await demo.getByRole('button', { name: day }).boundingBox())!;
   const [friday, sunday] = [await box(/^Fri 19/), await box(/^Sun 21/)];
   await demo.mouse.move(friday.x + 20, friday.y + 30);

@@ -1,6 +1,17 @@
 import { expect, expectAccessible, go, test } from './workshop';
 
-const PLACES = ['/orders', '/pieces', '/plan', '/counter'];
+const PLACES = [
+  '/orders',
+  '/pieces',
+  '/pieces/new',
+  '/plan',
+  '/counter',
+  '/workshop/coatings',
+  '/workshop/bowls',
+  '/workshop/rules',
+  '/workshop/boxes',
+  '/workshop/units',
+];
 
 for (const path of PLACES) {
   test(`${path} is accessible on a desk, by day and in the evening`, async ({ demo }) => {
@@ -60,21 +71,10 @@ test('a piece shows what it carries, and its parts add up', async ({ demo }) => 
   const sum = parts.reduce((total, text) => total + Number.parseFloat(text), 0);
   const total = Number.parseFloat((await demo.locator('.big .figure').textContent())!);
   expect(Math.abs(sum - total)).toBeLessThan(0.07);
-  expect(parts).toHaveLength(4);
+  expect(parts).toHaveLength(5);
   await expect(demo.getByRole('img', { name: /Frost berry cut through: 32 mm/ })).toBeVisible();
   await demo.keyboard.press('ArrowDown');
   await expect(demo.locator('al-margin').getByRole('heading', { name: 'Salt twist' })).toBeVisible();
-});
-
-test('a piece tells what to melt for so many, and refuses what cannot be', async ({ demo }) => {
-  await go(demo, '/pieces');
-  await demo.getByLabel('Good pieces').fill('420');
-  const melt = demo.getByRole('table', { name: 'What to melt of Dark 64' });
-  await expect(melt.getByRole('row', { name: /on the pieces/ })).toContainText('2.62 kg');
-  await demo.getByLabel('From which bowl').selectOption('Glass bowl');
-  await expect(melt.getByRole('row', { name: /left in Glass bowl, 5 melts/ })).toContainText('450 g');
-  await demo.getByLabel('Good pieces').fill('0');
-  await expect(demo.getByText('Pieces 0 will not do: a whole number in 1..100000.')).toBeVisible();
 });
 
 test('the plan tells why a run is there', async ({ demo }) => {

@@ -22,6 +22,14 @@ const SHOTS = [
     prepare: (page) => page.getByRole('button', { name: 'New order' }).click(),
   },
   { name: 'pieces', path: '/pieces', prepare: async () => {} },
+  { name: 'pieces-weighings', path: '/pieces?piece=salt-twist', prepare: (page) => scrollTo(page, 380) },
+  { name: 'pieces-price', path: '/pieces?piece=rye-truffle', prepare: (page) => scrollTo(page, 1330) },
+  {
+    name: 'pieces-new',
+    path: '/pieces/new',
+    prepare: (page) => page.getByLabel('Name').fill('Ember berry'),
+  },
+  { name: 'workshop', path: '/workshop/bowls', prepare: (page) => page.getByText('Bowl B').click() },
   {
     name: 'plan',
     path: '/plan',
@@ -37,6 +45,7 @@ const SHOTS = [
     prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click(),
   },
 ];
+const scrollTo = (page, top) => page.locator('main').evaluate((main, y) => main.scrollTo(0, y), top);
 const SIZE = { width: 1280, height: 800 };
 
 await main(async () => {

@@ -12,7 +12,15 @@ import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { centreGramsOf, pieceAllergens, type PieceForm } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { duration, listed, percent, pieceMass, temperature, thickness } from '../shared/formats/formats';
+import {
+  counted,
+  duration,
+  listed,
+  percent,
+  pieceMass,
+  temperature,
+  thickness,
+} from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
@@ -51,6 +59,7 @@ export class PiecesPage {
   private readonly router = inject(Router);
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieceMass = pieceMass;
+  protected readonly counted = counted;
   protected readonly isWeighing = signal(false);
   protected readonly timeZone = computed(() => this.workshop()?.timeZone ?? 'UTC');
 

@@ -6,6 +6,8 @@ import { Store } from '@ngrx/store';
 import { troubleText } from '../shared/problem-text';
 import { OrderActions } from '../state/orders.state';
 import { PlanActions } from '../state/plan.state';
+import { RecordActions } from '../state/records.state';
+import { WeighingActions } from '../state/weighings.state';
 
 const STAY_MS = 8000;
 
@@ -33,6 +35,13 @@ export class Notices {
     this.actions
       .pipe(ofType(OrderActions.moveFailed))
       .subscribe(({ trouble }) => this.tell(troubleText(trouble)));
+    this.actions.pipe(ofType(RecordActions.saved)).subscribe(({ name }) => this.tell(`${name} is kept`));
+    this.actions.pipe(ofType(RecordActions.removed)).subscribe(() => this.tell('Removed'));
+    this.actions
+      .pipe(ofType(WeighingActions.kept))
+      .subscribe(({ weighing: { setAsideReason } }) =>
+        this.tell(setAsideReason === null ? 'The weighing counts' : 'The weighing is set aside'),
+      );
     this.actions.pipe(ofType(PlanActions.planned)).subscribe(({ saved }) => {
       const unmet = saved.unmetPieces > 0 ? `, ${saved.unmetPieces} pieces not met` : ', every order met';
       this.tell(`Planned: ${saved.plan.batches.length} batches in ${saved.plan.melts.length} melts${unmet}`);

@@ -21,6 +21,7 @@ export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'boxes';
 /** A record as it was read: what a change goes against. */
 export interface Versioned {
   readonly id: string;
+  readonly name: string;
   readonly version: number;
 }
 

@@ -12,7 +12,7 @@ export const RecordActions = createActionGroup({
     'Save asked': props<{ path: RecordPath; draft: object; original: Versioned | null }>(),
     'Rules asked': props<{ rules: Rules }>(),
     'Remove asked': props<{ path: RecordPath; id: string }>(),
-    Saved: props<{ path: RecordPath | 'rules'; id: string }>(),
+    Saved: props<{ path: RecordPath | 'rules'; id: string; name: string }>(),
     Removed: props<{ path: RecordPath; id: string }>(),
     'Save failed': props<{ trouble: Trouble }>(),
     Dismissed: emptyProps(),
@@ -52,7 +52,7 @@ export const saveRecord = createEffect(
       ofType(RecordActions.saveAsked),
       exhaustMap(({ path, draft, original }) =>
         api.saveRecord(path, draft, original).pipe(
-          map(({ id }) => RecordActions.saved({ path, id })),
+          map(({ id, name }) => RecordActions.saved({ path, id, name })),
           catchError(failed),
         ),
       ),
@@ -67,7 +67,7 @@ export const saveRules = createEffect(
       ofType(RecordActions.rulesAsked),
       exhaustMap(({ rules }) =>
         api.changeRules(rules).pipe(
-          map(() => RecordActions.saved({ path: 'rules', id: '' })),
+          map(() => RecordActions.saved({ path: 'rules', id: '', name: 'What is reckoned with' })),
           catchError(failed),
         ),
       ),

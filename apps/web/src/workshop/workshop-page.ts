@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -78,7 +86,8 @@ export class WorkshopPage {
   /** The record that is open; null: a new one; another section opens its first. */
   protected readonly openId = linkedSignal<Section, string | null>({
     source: this.shown,
-    computation: () => this.rows()[0]?.id ?? null,
+    // what others save meanwhile does not close what is open here
+    computation: () => untracked(this.rows)[0]?.id ?? null,
   });
   protected readonly why = computed(() => WHY[this.shown()]);
   protected readonly name = computed(() => this.workshop()?.name ?? '');

@@ -5,7 +5,7 @@ export function closed<T extends TProperties>(properties: T, options: { descript
   return Type.Object(properties, { additionalProperties: false, ...options });
 }
 
-export const Id = Type.String({ minLength: 1, maxLength: 80 });
+export const Id = Type.String({ minLength: 1, maxLength: 80, format: 'plain-text' });
 export const Instant = Type.String({ format: 'date-time', description: 'An instant, ISO 8601 with offset' });
 /** Wall-clock time at the workshop, to the minute. */
 export const WallClock = Type.String({

@@ -16,7 +16,7 @@ const draft = {
   piece: Id,
   coat: Type.Enum([...COAT_ROLES]),
   /** The piece's size class, or '' where it has none. */
-  sizeClass: Type.String({ maxLength: 80 }),
+  sizeClass: plainText({ maxLength: 80 }),
   weighed: Weighed,
   /** Every piece dipped, rejects too. */
   pieces: within(RUN_PIECES),

@@ -6,6 +6,7 @@ import { formOfSize, HELD_GRAMS } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
+import { counted } from '../../shared/formats/formats';
 import { workshopFeature } from '../../state/workshop.state';
 import { heldFigures, meltFigures, type MeltFigures } from '../melt-figures';
 import { pieceFigures, type PieceFigures } from '../piece-figures';
@@ -27,6 +28,7 @@ export class MeltForPieces {
 
   protected readonly page = inject(PiecesPageStore);
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  protected readonly counted = counted;
   protected readonly pieces = signal(FIRST_PIECES);
   private readonly asked = signal<number | null>(null);
   private readonly bowlId = signal<string | null>(null);

@@ -15,7 +15,7 @@ import { MatInputModule } from '@angular/material/input';
 import { least } from 'd3-array';
 import type { CoatRole } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { count, mass, pieceMass, pieceMassParts } from '../../shared/formats/formats';
+import { count, counted, mass, pieceMass, pieceMassParts } from '../../shared/formats/formats';
 import { fieldTexts, troubleText } from '../../shared/problem-text';
 import { WallTime } from '../../shared/formats/wall-time';
 import { WeighingActions, weighingsFeature } from '../../state/weighings.state';
@@ -67,32 +67,28 @@ export class WeighingChart {
   protected readonly belief = computed(() => this.course()?.band.at(-1) ?? null);
   protected readonly unit = computed(() => pieceMassParts(1).unit);
   protected readonly pieceMass = pieceMass;
+  protected readonly counted = counted;
   protected readonly title = computed(() => {
     const course = this.course();
     const belief = this.belief();
     if (!course || !belief) return '';
     return (
-      `Grams a piece, ${count(course.points.length)} weighings: first estimate ${pieceMass(course.firstGrams)}, ` +
+      `Grams a piece, ${counted(course.points.length, 'weighing')}: first estimate ${pieceMass(course.firstGrams)}, ` +
       `now ${pieceMass(belief.mean)}, nine times in ten ${pieceMass(belief.low)} to ${pieceMass(belief.high)}`
     );
   });
 
+  /** Whether the table is open; closed it is not made. */
+  protected readonly isTableOpen = signal(false);
   /** The weighings as a table, the newest first. */
   protected readonly rows = computed(() => {
-    const wall = new WallTime(this.timeZone());
-    return [...(this.course()?.points ?? [])].reverse().map((point) => ({
-      point,
-      when: wall.dateTime(Date.parse(point.weighing.atInstant)),
-      year: point.weighing.at.slice(0, 4),
-      grams: pieceMass(point.weighing.gramsPerPiece),
-      of: `${count(point.weighing.pieces)} pieces, ${count(point.weighing.rejects)} rejects`,
-      scale: scaleText(point),
-      standing: standingText(point),
-    }));
+    const points = this.isTableOpen() ? (this.course()?.points ?? []) : [];
+    return points.map((point) => weighingRow(point, this.timeZone())).reverse();
   });
-  protected readonly chosen = computed(() =>
-    this.rows().find(({ point }) => point.weighing.id === this.chosenId()),
-  );
+  protected readonly chosen = computed(() => {
+    const point = this.course()?.points.find(({ weighing }) => weighing.id === this.chosenId());
+    return point ? weighingRow(point, this.timeZone()) : null;
+  });
 
   constructor() {
     effect(() => {
@@ -141,6 +137,38 @@ export class WeighingChart {
   protected reasonErrors(): string[] {
     return fieldTexts(this.trouble(), '/reason');
   }
+}
+
+/** A weighing in words. */
+interface WeighingRow {
+  readonly point: WeighingPoint;
+  readonly when: string;
+  readonly year: string;
+  readonly grams: string;
+  readonly of: string;
+  readonly scale: string;
+  readonly standing: string;
+}
+
+/** One clock a zone: making one costs more than reading it. */
+const wallTimes = new Map<string, WallTime>();
+function wallTime(timeZone: string): WallTime {
+  const known = wallTimes.get(timeZone) ?? new WallTime(timeZone);
+  wallTimes.set(timeZone, known);
+  return known;
+}
+
+function weighingRow(point: WeighingPoint, timeZone: string): WeighingRow {
+  const { weighing } = point;
+  return {
+    point,
+    when: wallTime(timeZone).dateTime(Date.parse(weighing.atInstant)),
+    year: weighing.at.slice(0, 4),
+    grams: pieceMass(weighing.gramsPerPiece),
+    of: `${count(weighing.pieces)} pieces, ${count(weighing.rejects)} rejects`,
+    scale: scaleText(point),
+    standing: standingText(point),
+  };
 }
 
 function scaleText({ weighing: { weighed } }: WeighingPoint): string {

@@ -35,6 +35,11 @@ export function count(value: number): string {
   return whole.format(value);
 }
 
+/** A count with what is counted: 1 weighing, 12 weighings. */
+export function counted(value: number, what: string): string {
+  return `${count(value)} ${value === 1 ? what : `${what}s`}`;
+}
+
 /** What one piece carries: 6.2 g, or 0.219 oz. */
 export function pieceMassParts(grams: number): Measured {
   return units().mass === 'g'

@@ -27,7 +27,7 @@ import type { NumberControl } from './number-control';
   selector: 'al-quantity',
   imports: [MatFormFieldModule, MatInputModule],
   template: `
-    <mat-form-field>
+    <mat-form-field floatLabel="always">
       <mat-label>{{ label() }}</mat-label>
       <input
         matInput

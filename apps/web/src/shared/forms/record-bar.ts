@@ -44,7 +44,14 @@ import { recordDifferences } from './record-differences';
         @if (isRemoving()) {
           <span>Remove it for good?</span>
           <button matButton="outlined" type="button" (click)="isRemoving.set(false)">Keep it</button>
-          <button matButton="outlined" type="button" class="over" (click)="removed.emit()">Remove it</button>
+          <button
+            matButton="outlined"
+            type="button"
+            class="over"
+            (click)="isRemoving.set(false); removed.emit()"
+          >
+            Remove it
+          </button>
         } @else {
           <button matButton="outlined" type="button" (click)="isRemoving.set(true)">Remove</button>
         }
