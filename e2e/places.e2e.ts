@@ -8,6 +8,7 @@ const PLACES = [
   '/counter',
   '/workshop/coatings',
   '/workshop/bowls',
+  '/workshop/zones',
   '/workshop/rules',
   '/workshop/boxes',
   '/workshop/units',

@@ -69,6 +69,8 @@ describe('the application', () => {
         '/api/weighings',
         '/api/weighings/{id}/set-aside',
         '/api/workshop',
+        '/api/zones',
+        '/api/zones/{id}',
       ]
         .map((path) => (api.paths[path] ? path : path.replace(/\/$/, '')))
         .sort(),

@@ -28,6 +28,7 @@ export { Box, BoxChange, BoxDraft } from './boxes/box';
 export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
 export { CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';
+export { ZONE_TRAYS, ZoneChange, ZoneDraft, ZoneView } from './workshop/zone';
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';
 export { SavedPlan } from './plan/plan';

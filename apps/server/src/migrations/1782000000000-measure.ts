@@ -1,7 +1,7 @@
 import { DEFAULT_WAY_RULES } from '@alnage/core';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-const VERSIONED = ['piece', 'coating', 'bowl'];
+const VERSIONED = ['piece', 'coating', 'bowl', 'zone'];
 
 const NO_COSTS = { centreMinorPer100: 0, finishMinorPer100: 0, packingMinorPer100: 0, priceMinor: null };
 

@@ -1,3 +1,4 @@
+import { KeptRecord } from '../kept/kept-record';
 import { Column, Entity, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 
 /** What has an id of its own, a name, and a place in lists. */
@@ -19,7 +20,7 @@ export class PickupPointEntity extends Listed {
 }
 
 @Entity('zone')
-export class ZoneEntity extends Listed {
+export class ZoneEntity extends KeptRecord {
   @Column('integer')
   trays: number;
 }

@@ -9,6 +9,7 @@ import { loadDippery, tailGramsOf } from './dippery';
 import { PersonEntity, PickupPointEntity, ZoneEntity } from './resources.entity';
 import { rulesView } from './rules.service';
 import { findSetUp } from './set-up';
+import { zoneView } from './zones';
 
 /** The workshop as every place needs it. */
 export async function workshopView(manager: EntityManager, now: Date): Promise<Workshop> {
@@ -37,7 +38,7 @@ export async function workshopView(manager: EntityManager, now: Date): Promise<W
     pickupPoints: (await listed(PickupPointEntity)).map(withoutPosition),
     people: (await listed(PersonEntity)).map(({ id, name, pace, skills }) => ({ id, name, pace, skills })),
     bowls: (await listed(BowlEntity)).map((bowl) => bowlView(bowl, tailGramsOf(bowl, pieces, dippery))),
-    zones: (await listed(ZoneEntity)).map(withoutPosition),
+    zones: (await listed(ZoneEntity)).map(zoneView),
     coatings: dippery.coatings.map(coatingView),
     boxes: (await listed(BoxEntity)).map(withoutPosition),
     rules: rulesView(dippery.workshop),

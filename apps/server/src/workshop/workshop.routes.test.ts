@@ -1,4 +1,4 @@
-import type { BowlView, CoatingView, Rules } from '@alnage/contract';
+import type { BowlView, CoatingView, Rules, ZoneView } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, workshopOf } from '../testing/ask';
 import { openApp, type WorkshopApp } from '../testing/workshop-app';
@@ -198,6 +198,22 @@ describe('a bowl', () => {
     await ask(shop.app, ['PUT', `/api/bowls/${id}`], { ...own, usableMinutes: 90 });
     const second = await ask(shop.app, ['PUT', `/api/bowls/${id}`], { ...own, usableMinutes: 80 });
     expect(second.body).toMatchObject({ code: 'record-changed', params: { current: { usableMinutes: 90 } } });
+  });
+});
+
+describe('a zone', () => {
+  test('is taken, changed and removed; one that pieces lie in stays', async () => {
+    const taken = await ask<ZoneView>(shop.app, ['POST', '/api/zones'], { name: 'Attic', trays: 12 });
+    expect(taken.body).toEqual({ id: 'attic', name: 'Attic', trays: 12, version: 1 });
+    const change = { name: 'Attic', trays: 14, version: 1 };
+    expect((await ask<ZoneView>(shop.app, ['PUT', '/api/zones/attic'], change)).body.trays).toBe(14);
+    expect((await ask(shop.app, ['PUT', '/api/zones/attic'], change)).body.code).toBe('record-changed');
+    expect((await workshopOf(shop.app)).zones.at(-1)).toMatchObject({ id: 'attic', version: 2 });
+    expect((await ask(shop.app, ['DELETE', '/api/zones/attic'])).status).toBe(204);
+    const held = await ask(shop.app, ['DELETE', '/api/zones/fridge']);
+    expect((held.body.params as { by: string[] }).by).toContain('Dusk berry');
+    const half = await ask(shop.app, ['POST', '/api/zones'], { name: 'Half', trays: 0.5 });
+    expect(half.body.errors[0]).toMatchObject({ pointer: '/trays', code: 'not-a-whole-number' });
   });
 });
 

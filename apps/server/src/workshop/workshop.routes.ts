@@ -7,6 +7,9 @@ import {
   CoatingView,
   Rules,
   Workshop,
+  ZoneChange,
+  ZoneDraft,
+  ZoneView,
 } from '@alnage/contract';
 import type { App } from '../app-type';
 import { KeptRecords } from '../kept/kept-records';
@@ -14,6 +17,7 @@ import { addKeptRoutes } from '../kept/kept-routes';
 import { bowls } from './bowls';
 import { COATINGS } from './coatings';
 import { RulesService } from './rules.service';
+import { ZONES } from './zones';
 import { workshopView } from './workshop-view';
 
 const tags = ['workshop'];
@@ -37,5 +41,11 @@ export function addWorkshop(app: App): void {
     draft: BowlDraft,
     change: BowlChange,
     view: BowlView,
+  });
+  addKeptRoutes(app, new KeptRecords(app.db, ZONES), {
+    path: '/api/zones',
+    draft: ZoneDraft,
+    change: ZoneChange,
+    view: ZoneView,
   });
 }

@@ -53,8 +53,8 @@ export class App {
     ),
     { initialValue: this.router.url },
   );
-  /** Settings and new pieces are open in an empty workshop, too. */
-  protected readonly isSettingUp = computed(() => /^\/(workshop|pieces\/)/.test(this.path()));
+  /** Settings and pieces are open in an empty workshop, too. */
+  protected readonly isSettingUp = computed(() => /^\/(workshop|pieces)\b/.test(this.path()));
 
   protected readonly time = computed(() => {
     const workshop = this.workshop();

@@ -23,12 +23,12 @@ import type { Workshop } from '@alnage/contract';
         }
       </ol>
       <p class="actions">
-        <a matButton="filled" routerLink="/workshop/coatings">Describe coatings and bowls</a>
+        <a matButton="filled" routerLink="/workshop/coatings">Describe coatings, bowls and zones</a>
         <a matButton="outlined" routerLink="/pieces/new">Describe a piece</a>
       </p>
       <p class="note">
-        Zones, people and the season cannot be entered yet in this version. To see a workshop at work, stop
-        Alnage, remove its data folder <code>.alnage</code>, and start it with the demo:
+        People and the season cannot be entered yet in this version. To see a workshop at work, stop Alnage,
+        remove its data folder <code>.alnage</code>, and start it with the demo:
         <code>ALNAGE_DEMO=on npm start</code>.
       </p>
     </main>

@@ -16,7 +16,7 @@ import type {
 import type { Observable } from 'rxjs';
 
 /** What people keep and change one version at a time, by its path. */
-export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'boxes';
+export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes';
 
 /** A record as it was read: what a change goes against. */
 export interface Versioned {

@@ -46,8 +46,8 @@ export const workshop: Workshop = {
     },
   ],
   zones: [
-    { id: 'fridge', name: 'Fridge', trays: 6 },
-    { id: 'rack', name: 'Cool rack', trays: 6 },
+    { id: 'fridge', name: 'Fridge', trays: 6, version: 1 },
+    { id: 'rack', name: 'Cool rack', trays: 6, version: 1 },
   ],
   coatings: [
     {
@@ -253,7 +253,7 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
         ],
       },
     ],
-    zones: workshop.zones.map(({ name: _name, ...zone }) => zone),
+    zones: workshop.zones.map(({ id, trays }) => ({ id, trays })),
     orders: orders.map((each) => ({
       id: each.id,
       due: Math.round((Date.parse(each.pickupAt) - Date.parse(HORIZON_START)) / 60_000),

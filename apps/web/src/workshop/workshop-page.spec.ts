@@ -155,6 +155,22 @@ describe('the boxes', () => {
   });
 });
 
+describe('the zones', () => {
+  test('are counted in whole trays', async () => {
+    const page = await open('zones');
+    expect(page.page.querySelector('.list')!.textContent).toContain('6 trays');
+    await page.type('Room for', '2.5');
+    expect(page.text()).toContain('2.5 will not do: a whole number, 0 to 10000.');
+    await page.type('Room for', '8');
+    await page.click('Save the zone');
+    expect(page.http.expectOne('/api/zones/fridge').request.body).toEqual({
+      name: 'Fridge',
+      trays: 8,
+      version: 1,
+    });
+  });
+});
+
 describe('my units', () => {
   afterEach(() => chooseUnits(FIRST_UNITS));
 

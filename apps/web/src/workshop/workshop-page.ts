@@ -10,7 +10,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { count, listed, mass, money, temperature } from '../shared/formats/formats';
+import { count, counted, listed, mass, money, temperature } from '../shared/formats/formats';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
 import { KIND_WORDS } from './coating-form';
@@ -19,11 +19,13 @@ import { BoxEditor } from './parts/box-editor';
 import { CoatingEditor } from './parts/coating-editor';
 import { MyUnits } from './parts/my-units';
 import { RulesEditor } from './parts/rules-editor';
+import { ZoneEditor } from './parts/zone-editor';
 
 /** The parts of the settings, in the order in which a new workshop needs them. */
 const SECTIONS = [
   { path: 'coatings', name: 'Coatings' },
   { path: 'bowls', name: 'Bowls' },
+  { path: 'zones', name: 'Zones' },
   { path: 'rules', name: 'Ways and rates' },
   { path: 'boxes', name: 'Boxes' },
   { path: 'units', name: 'My units' },
@@ -47,6 +49,10 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'The tail is what stands too low to dip and what stays on the wall. Describe the bowl and it follows from its form and your pieces; measure it once and your figure counts.',
     'A bowl that is smaller than its tail is refused: nothing could be dipped from it.',
   ],
+  zones: [
+    'A zone is where trays lie between the stages: fridge, rack, freezer, shelf. Count what it holds at once.',
+    'The plan never lays more trays in a zone than it has.',
+  ],
   rules: [
     'These are your shop’s own habits. They start from ordinary craft figures; change what your scale and your clock say otherwise.',
     'How sure you want to be not to run short sets the spare in every melt.',
@@ -69,6 +75,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     CoatingEditor,
     MyUnits,
     RulesEditor,
+    ZoneEditor,
   ],
   templateUrl: './workshop-page.html',
   styleUrl: './workshop-page.scss',
@@ -113,6 +120,13 @@ export class WorkshopPage {
           more: `tail ${mass(bowl.tailGrams)}${bowl.measuredTailGrams === null ? '' : ', measured'}`,
           figure: mass(bowl.capacityGrams),
         }));
+      case 'zones':
+        return workshop.zones.map(({ id, name, trays }) => ({
+          id,
+          name,
+          more: '',
+          figure: counted(trays, 'tray'),
+        }));
       case 'boxes':
         return workshop.boxes.map((box) => ({
           id: box.id,
@@ -128,7 +142,14 @@ export class WorkshopPage {
   });
   protected readonly newWord = computed(
     () =>
-      ({ coatings: 'New coating', bowls: 'New bowl', boxes: 'New box', rules: '', units: '' })[this.shown()],
+      ({
+        coatings: 'New coating',
+        bowls: 'New bowl',
+        zones: 'New zone',
+        boxes: 'New box',
+        rules: '',
+        units: '',
+      })[this.shown()],
   );
 
   protected open(id: string | null): void {

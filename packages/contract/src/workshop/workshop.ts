@@ -4,6 +4,7 @@ import { closed, Day, Id, Instant } from '../shared/closed';
 import { BowlView } from './bowl';
 import { CoatingView } from './coating';
 import { Rules } from './rules';
+import { ZoneView } from './zone';
 
 export const SeasonDay = closed({
   date: Day,
@@ -26,7 +27,7 @@ export const Workshop = closed({
   pickupPoints: Type.Array(closed({ id: Id, name: Type.String(), journeyMinutes: Type.Integer() })),
   people: Type.Array(closed({ id: Id, name: Type.String(), pace: Type.Integer(), skills: Type.Array(Id) })),
   bowls: Type.Array(BowlView),
-  zones: Type.Array(closed({ id: Id, name: Type.String(), trays: Type.Integer() })),
+  zones: Type.Array(ZoneView),
   coatings: Type.Array(CoatingView),
   boxes: Type.Array(Box),
   rules: Rules,

@@ -1,0 +1,21 @@
+import { Type, type Static } from 'typebox';
+import { Version } from '../shared/bounds';
+import { closed, Id, plainText } from '../shared/closed';
+
+/** Trays in one zone at most. */
+export const ZONE_TRAYS = 10_000;
+
+const draft = {
+  name: plainText({ minLength: 1, maxLength: 60 }),
+  trays: Type.Integer({ minimum: 0, maximum: ZONE_TRAYS }),
+};
+
+/** A shelf, rack or cold space, counted in trays. */
+export const ZoneDraft = closed(draft);
+export type ZoneDraft = Static<typeof ZoneDraft>;
+
+export const ZoneChange = closed({ ...draft, version: Version });
+export type ZoneChange = Static<typeof ZoneChange>;
+
+export const ZoneView = closed({ id: Id, ...draft, version: Version });
+export type ZoneView = Static<typeof ZoneView>;
