@@ -12,6 +12,7 @@ import {
   suggestedWindow,
   type Fluidity,
 } from '@alnage/core';
+import { nameControl } from '../shared/forms/name-field';
 import { NumberControl } from '../shared/forms/number-control';
 
 export const MINUTES = { min: 0, max: 1440, isInteger: true } as const;
@@ -56,13 +57,6 @@ const FIRST: CoatingDraft = {
 };
 
 const plain = <T>(value: T) => new FormControl<T>(value, { nonNullable: true });
-
-export function nameControl(value: string) {
-  return new FormControl(value, {
-    nonNullable: true,
-    validators: [Validators.required, Validators.pattern(/\S/), Validators.maxLength(60)],
-  });
-}
 
 export function packForm(grams: number | null = null, priceMinor: number | null = null) {
   return new FormGroup({

@@ -15,7 +15,7 @@ async function open(section: string) {
 describe('the coatings', () => {
   test('are listed with window and price, and the first is open with what follows from it', async () => {
     const page = await open('coatings');
-    expect(page.page.querySelector('.list')!.textContent).toContain('31 °C to 32.2 °C');
+    expect(page.page.querySelector('.chooser')!.textContent).toContain('31 °C to 32.2 °C');
     expect(page.text()).toContain('€14.00 a kg');
     expect(page.page.querySelector('.follows')!.textContent).toContain('14.0 Pa');
     await page.type('Fat stirred in', '1');
@@ -158,7 +158,7 @@ describe('the boxes', () => {
 describe('the zones', () => {
   test('are counted in whole trays', async () => {
     const page = await open('zones');
-    expect(page.page.querySelector('.list')!.textContent).toContain('6 trays');
+    expect(page.page.querySelector('.chooser')!.textContent).toContain('6 trays');
     await page.type('Room for', '2.5');
     expect(page.text()).toContain('2.5 will not do: a whole number, 0 to 10000.');
     await page.type('Room for', '8');

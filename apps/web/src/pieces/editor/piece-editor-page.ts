@@ -20,6 +20,7 @@ import {
   type ShapeKind,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { NameField } from '../../shared/forms/name-field';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordBar } from '../../shared/forms/record-bar';
 import { RecordForm } from '../../shared/forms/record-form';
@@ -65,6 +66,7 @@ const DIMENSION_WORDS: Readonly<Record<Dimension, string>> = {
     AllergenField,
     Margin,
     PieceSection,
+    NameField,
     QuantityField,
     RecordBar,
     RouteFields,

@@ -32,7 +32,7 @@ import {
   type Way,
 } from '@alnage/core';
 import { NumberControl } from '../../shared/forms/number-control';
-import { nameControl } from '../../workshop/coating-form';
+import { nameControl } from '../../shared/forms/name-field';
 import { stageForm, stageOf, type StageForm } from './stage-form';
 
 export type PieceFormGroup = ReturnType<typeof pieceForm>;

@@ -7,6 +7,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
 import { map, startWith, switchMap } from 'rxjs';
+import { NameField } from '../../shared/forms/name-field';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { workshopFeature } from '../../state/workshop.state';
 import { COAT_WORDS } from '../piece-figures';
@@ -17,7 +18,14 @@ const SKILLS = ['prep', 'dip', 'finish', 'pack'] as const;
 /** The stages of a piece: the work, then where its trays lie and for how long. */
 @Component({
   selector: 'al-route-fields',
-  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, QuantityField],
+  imports: [
+    ReactiveFormsModule,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NameField,
+    QuantityField,
+  ],
   templateUrl: './route-fields.html',
   styleUrls: ['../../workshop/parts/editor.scss', './route-fields.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

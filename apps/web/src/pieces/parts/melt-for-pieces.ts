@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -18,7 +19,7 @@ const CERTAINTIES = [0.8, 0.9, 0.95, 0.99] as const;
 /** For so many good pieces: what to melt, in which bowls, with rejects, spare, tails, seed and reserve; and backwards. */
 @Component({
   selector: 'al-melt-for-pieces',
-  imports: [MatFormFieldModule, MatInputModule, QuantityField],
+  imports: [NgTemplateOutlet, MatFormFieldModule, MatInputModule, QuantityField],
   templateUrl: './melt-for-pieces.html',
   styleUrl: './melt-for-pieces.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

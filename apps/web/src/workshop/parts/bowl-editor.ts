@@ -6,6 +6,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { BowlDraft } from '@alnage/contract';
 import { brimGrams, depthOfGrams, dipHeightMm, InputError, pieceCoat, tailOf } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { NameField } from '../../shared/forms/name-field';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordBar } from '../../shared/forms/record-bar';
 import { RecordForm } from '../../shared/forms/record-form';
@@ -28,6 +29,7 @@ interface Follows {
     MatCheckboxModule,
     MatFormFieldModule,
     MatInputModule,
+    NameField,
     QuantityField,
     RecordBar,
   ],

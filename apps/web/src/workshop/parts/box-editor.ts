@@ -6,12 +6,12 @@ import { MatInputModule } from '@angular/material/input';
 import type { BoxDraft } from '@alnage/contract';
 import { MINOR } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { nameControl, NameField } from '../../shared/forms/name-field';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordBar } from '../../shared/forms/record-bar';
 import { RecordForm } from '../../shared/forms/record-form';
 import { workshopFeature } from '../../state/workshop.state';
-import { nameControl } from '../coating-form';
 
 const BOX_PIECES = { min: 1, max: 500, isInteger: true } as const;
 const PACKING_SECONDS = { min: 0, max: 3600, isInteger: true } as const;
@@ -59,6 +59,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
     MatButtonModule,
     MatFormFieldModule,
     MatInputModule,
+    NameField,
     QuantityField,
     RecordBar,
   ],
@@ -67,16 +68,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
       <form [formGroup]="form" (ngSubmit)="record.save()" [attr.aria-label]="id() ? 'Change box' : 'New box'">
         <h2>{{ id() ? 'Change ' + form.controls.name.value : 'New box' }}</h2>
         <div class="row">
-          <mat-form-field class="wide">
-            <mat-label>Name</mat-label>
-            <input matInput formControlName="name" autocomplete="off" />
-            @if (form.controls.name.touched && form.controls.name.invalid) {
-              <mat-error>Give a name of at most 60 characters.</mat-error>
-            }
-            @for (text of record.errors('/name'); track text) {
-              <mat-hint class="over" role="alert">{{ text }}</mat-hint>
-            }
-          </mat-form-field>
+          <al-name class="wide" [control]="form.controls.name" [errors]="record.errors('/name')" />
           <al-quantity label="The box itself" quantity="money" [control]="form.controls.boxMinor" />
           <al-quantity label="Packing takes" unit="s" [control]="form.controls.packingSeconds" />
           <al-quantity label="Asked for it" quantity="money" [control]="form.controls.priceMinor" />

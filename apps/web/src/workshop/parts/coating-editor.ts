@@ -16,6 +16,7 @@ import {
   type CoatingDescription,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { NameField } from '../../shared/forms/name-field';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordBar } from '../../shared/forms/record-bar';
 import { RecordForm } from '../../shared/forms/record-form';
@@ -52,6 +53,7 @@ interface Follows {
     MatFormFieldModule,
     MatInputModule,
     AllergenField,
+    NameField,
     QuantityField,
     RecordBar,
   ],

@@ -4,12 +4,12 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { ZONE_TRAYS, type ZoneDraft } from '@alnage/contract';
 import { Store } from '@ngrx/store';
+import { nameControl, NameField } from '../../shared/forms/name-field';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordBar } from '../../shared/forms/record-bar';
 import { RecordForm } from '../../shared/forms/record-form';
 import { workshopFeature } from '../../state/workshop.state';
-import { nameControl } from '../coating-form';
 
 type ZoneForm = ReturnType<typeof zoneForm>;
 
@@ -25,7 +25,7 @@ function zoneForm({ name, trays }: ZoneDraft = FIRST) {
 /** A shelf, rack or cold space, counted in trays. */
 @Component({
   selector: 'al-zone-editor',
-  imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule, QuantityField, RecordBar],
+  imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule, NameField, QuantityField, RecordBar],
   template: `
     @if (record.form(); as form) {
       <form
@@ -35,16 +35,7 @@ function zoneForm({ name, trays }: ZoneDraft = FIRST) {
       >
         <h2>{{ id() ? 'Change ' + form.controls.name.value : 'New zone' }}</h2>
         <div class="row">
-          <mat-form-field class="wide">
-            <mat-label>Name</mat-label>
-            <input matInput formControlName="name" autocomplete="off" />
-            @if (form.controls.name.touched && form.controls.name.invalid) {
-              <mat-error>Give a name of at most 60 characters.</mat-error>
-            }
-            @for (text of record.errors('/name'); track text) {
-              <mat-hint class="over" role="alert">{{ text }}</mat-hint>
-            }
-          </mat-form-field>
+          <al-name class="wide" [control]="form.controls.name" [errors]="record.errors('/name')" />
           <al-quantity
             label="Room for"
             unit="trays"
