@@ -244,3 +244,13 @@ export { buyBetween, punnetsToBuy, type BuySpan } from './buying/punnets';
 export { celsiusFromFahrenheit, fahrenheitFromCelsius } from './units/temperature';
 export { inchesFromMillimetres, millimetresFromInches } from './units/length';
 export { gramsFromOunces, gramsFromPounds, ouncesFromGrams, poundsFromGrams } from './units/mass';
+export {
+  readPhrase,
+  type Phrase,
+  type PhraseLine,
+  type PhrasePart,
+  type Unclear,
+  type Vocabulary,
+} from './phrasing/read-phrase';
+export type { Named } from './phrasing/name-match';
+export type { PhraseDay } from './phrasing/when';
