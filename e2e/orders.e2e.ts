@@ -1,8 +1,10 @@
-import { expect, go, test } from './workshop';
+import { expect, expectAccessible, go, test } from './workshop';
 
 test('an order is taken by keyboard alone, found, and planned', async ({ demo }) => {
   await go(demo, '/orders');
   await demo.keyboard.press('+');
+  await expect(demo.getByLabel('Say it in one line')).toBeFocused();
+  await demo.keyboard.press('Tab');
   await expect(demo.getByLabel('Who')).toBeFocused();
   await demo.keyboard.type('A. Fresh Pair of Hands');
   await demo.keyboard.press('Tab');
@@ -31,6 +33,30 @@ test('an order is taken by keyboard alone, found, and planned', async ({ demo })
   await demo.keyboard.press('/');
   await demo.keyboard.type('fresh pair');
   await expect(row).toContainText(/in a run|tight/);
+});
+
+test('an order is said in one line; what is not understood is put right first', async ({ demo }) => {
+  await go(demo, '/orders');
+  await demo.keyboard.press('+');
+  await expect(demo.getByLabel('Say it in one line')).toBeFocused();
+  await demo.keyboard.type('2 dozen berries, 1 twist bag fri 17.30 at the quay for O. Telle');
+  const said = demo.getByRole('list', { name: 'Understood' });
+  await expect(said).toContainText('2 dozen berries: 12 dusk berry and 12 frost berry');
+  await expect(said).toContainText('1 twist bag: 20 salt twist');
+  await demo.keyboard.press('Control+a');
+  await demo.keyboard.type('6 berries, 1 twist bag fri 17.30 at the quay for O. Telle');
+  await expect(demo.getByText('“6 berries” may be')).toBeVisible();
+  await expectAccessible(demo);
+  await demo.keyboard.press('Enter');
+  await expect(demo.getByRole('form', { name: 'New order' })).toBeVisible();
+  await demo.getByRole('button', { name: '6 dusk berry' }).click();
+  await expect(demo.getByLabel('Say it in one line')).toBeFocused();
+  await expect(demo.getByLabel('Who')).toHaveValue('O. Telle');
+  await demo.keyboard.press('Enter');
+  const row = demo.getByRole('row', { name: /O\. Telle/ });
+  await expect(row).toContainText('Fri 19, 17:30');
+  await expect(row).toContainText('6 dusk berry');
+  await expect(row).toContainText('20 salt twist');
 });
 
 test('what cannot be is said at its field, and nothing is stored', async ({ demo }) => {

@@ -19,7 +19,12 @@ const SHOTS = [
   {
     name: 'orders-new',
     path: '/orders',
-    prepare: (page) => page.getByRole('button', { name: 'New order' }).click(),
+    prepare: async (page) => {
+      await page.getByRole('button', { name: 'New order' }).click();
+      await page
+        .getByLabel('Say it in one line')
+        .fill('2 dozen dusk berry, 1 twist bag, 6 berries fri 10.30 for Varg');
+    },
   },
   { name: 'pieces', path: '/pieces', prepare: async () => {} },
   { name: 'pieces-weighings', path: '/pieces?piece=salt-twist', prepare: (page) => scrollTo(page, 380) },

@@ -72,7 +72,7 @@ export function meltFigures(
   question: MeltQuestion,
 ): MeltFigures[] {
   return coatingsOn(figures.coat, context.coatings).map((on) => {
-    const told = attempted(() => {
+    const told = attempted(question.bowls, () => {
       const { goodPieces, certainty, bowls } = question;
       const startedPieces = startPiecesLearned({ goodPieces, certainty }, figures.rejects);
       const { meanGrams, logSd } = on;
@@ -91,7 +91,7 @@ export function heldFigures(
   held: { readonly grams: number; readonly certainty: number; readonly bowl: NamedBowl },
 ): MeltFigures[] {
   return coatingsOn(figures.coat, context.coatings).map((on) => {
-    const told = attempted(() => {
+    const told = attempted([held.bowl], () => {
       const { meanGrams, logSd } = on;
       const { certainty, bowl } = held;
       const { likely, sure } = piecesFrom(held.grams, {
@@ -119,11 +119,11 @@ export function heldFigures(
 
 type Told = { kind: 'told'; rows: MeltRow[] } | { kind: 'refused'; text: string };
 
-function attempted(rows: () => MeltRow[]): Told {
+function attempted(bowls: readonly NamedBowl[], rows: () => MeltRow[]): Told {
   try {
     return { kind: 'told', rows: rows() };
   } catch (error) {
-    if (error instanceof InputError) return { kind: 'refused', text: refusalText(error) };
+    if (error instanceof InputError) return { kind: 'refused', text: refusalText(error, bowls) };
     throw error;
   }
 }
@@ -178,14 +178,15 @@ function splitText({ melts }: MeltAnswer, bowls: readonly NamedBowl[]): string {
   return listed([...new Set(texts)].map(times));
 }
 
-const FIELD_WORDS: Readonly<Record<string, string>> = {
-  '/pieces': 'Pieces',
-  '/certainty': 'Certainty',
-  '/capacityG': 'The bowl, in g,',
-  '/grams': 'In the bowl, in g,',
-};
+const FIELD_WORDS: Readonly<Record<string, string>> = { '/pieces': 'Pieces', '/certainty': 'Certainty' };
 
-function refusalText({ field, value, range }: InputError): string {
+/** Why it cannot be told, with value and range, masses in their reader’s units. */
+function refusalText({ field, value, range }: InputError, bowls: readonly NamedBowl[]): string {
+  const [bowl] = bowls;
+  if (field === '/capacityG' && bowl)
+    return `${bowl.name} holds ${mass(bowl.capacityGrams)}, which does not do for its tail of ${mass(bowl.tailGrams)} and a piece.`;
+  if (field === '/grams' && bowl && typeof value === 'number')
+    return `${mass(value)} in ${bowl.name} will not do: its tail alone is ${mass(bowl.tailGrams)}.`;
   const named = FIELD_WORDS[field] ?? field;
   return Number.isNaN(value)
     ? `${named}: give ${range}.`

@@ -116,14 +116,17 @@ export function readTime(words: readonly Word[], start: number, isBareHour: bool
   if (word === 'noon') return { time: '12:00', next: start + 1 };
   const typed = TIME.exec(word)?.groups;
   if (!typed) return null;
-  const after = typed['half'] === undefined ? halfOf(words[start + 1]?.plain) : undefined;
-  const time = timeOf(typed, typed['half'] ?? after, isBareHour);
-  return time === null ? null : { time, next: after === undefined ? start + 1 : start + 2 };
+  if (typed['half']) return found(timeOf(typed, isBareHour), start + 1);
+  const half = halfOf(words[start + 1]?.plain);
+  return found(timeOf({ ...typed, half }, isBareHour), half ? start + 2 : start + 1);
+}
+
+function found(time: string | null, next: number): TimeFound | null {
+  return time === null ? null : { time, next };
 }
 
 function timeOf(
-  { hours, minutes, mark }: Readonly<Record<string, string | undefined>>,
-  half: string | undefined,
+  { hours, minutes, mark, half }: Readonly<Record<string, string | undefined>>,
   isBareHour: boolean,
 ): string | null {
   const isMarked = [minutes, mark, half].some((each) => each !== undefined);

@@ -17,8 +17,9 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { CUSTOMER_LENGTH, LINES_MOST, LINE_PIECES_MOST, NOTE_LENGTH, type Order } from '@alnage/contract';
+import type { Phrase } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { WallTime } from '../../shared/formats/wall-time';
+import { timeText, WallTime } from '../../shared/formats/wall-time';
 import { fieldTexts, troubleText } from '../../shared/problem-text';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
 import { WorkshopClock } from '../../state/workshop-clock';
@@ -26,6 +27,8 @@ import { workshopFeature } from '../../state/workshop.state';
 import { linesText } from '../../shared/orders/order-rows';
 import type { Composing } from '../orders.store';
 import { draftForm, draftOf, lineForm, startOf, type DraftForm } from './draft-form';
+import { OrderPhrase } from './order-phrase';
+import { piecesOf } from './phrase-words';
 
 /**
  * Takes a new order or a change to one; what is wrong is said at its field, and nothing typed is lost.
@@ -33,7 +36,7 @@ import { draftForm, draftOf, lineForm, startOf, type DraftForm } from './draft-f
  */
 @Component({
   selector: 'al-order-composer',
-  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, OrderPhrase],
   templateUrl: './order-composer.html',
   styleUrl: './order-composer.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -46,6 +49,7 @@ export class OrderComposer {
   private readonly clock = inject(WorkshopClock);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly customer = viewChild<ElementRef<HTMLInputElement>>('customer');
+  private readonly phrase = viewChild(OrderPhrase);
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
@@ -80,7 +84,9 @@ export class OrderComposer {
       this.form.set(untracked(() => this.freshForm(composing)));
     });
     this.store.dispatch(OrderActions.saveDismissed());
-    afterNextRender(() => this.customer()?.nativeElement.focus());
+    afterNextRender(() => {
+      if (this.composing().kind === 'change') this.customer()?.nativeElement.focus();
+    });
   }
 
   protected errors(pointer: string): string[] {
@@ -96,7 +102,27 @@ export class OrderComposer {
     return `${order.customer}: ${linesText(order, this.names())}, ${wall.dayTime(Date.parse(order.pickupAt))}`;
   }
 
+  /** Fills in what a phrase says; what it says nothing of stays as it is. */
+  protected fillIn(form: DraftForm, phrase: Phrase): void {
+    const workshop = this.workshop();
+    if (!workshop) return;
+    const { customer, day, time, point, note } = phrase;
+    form.patchValue({
+      ...(customer !== null && { customer }),
+      ...(day !== null && { day }),
+      ...(time !== null && { time: timeText(time) }),
+      ...(point !== null && { pickupPoint: point }),
+      ...(note !== null && { note }),
+    });
+    const lines = piecesOf(phrase.lines, workshop);
+    if (lines.length === 0) return;
+    form.controls.lines.clear();
+    for (const { piece, pieces } of lines) form.controls.lines.push(lineForm(piece, String(pieces)));
+  }
+
   protected save(form: DraftForm): void {
+    // what was not understood is put right first, never left out silently
+    if (this.phrase()?.unclear().length) return this.phrase()!.focus();
     form.markAllAsTouched();
     if (form.invalid) {
       this.host.nativeElement.querySelector<HTMLElement>('.ng-invalid:is(input, select)')?.focus();

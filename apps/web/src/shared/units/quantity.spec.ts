@@ -32,6 +32,7 @@ describe('another unit', () => {
   test.each<[Quantity, number, string, string]>([
     ['mass', 18, '18', '0.6349'],
     ['length', 32, '32', '1.26'],
+    ['area', 2300, '2300', '3.565'],
     ['temperature', 31.5, '31.5', '88.7'],
     ['share', 0.68, '68', '68'],
     ['money', 240, '2.40', '2.40'],

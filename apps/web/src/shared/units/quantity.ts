@@ -8,8 +8,8 @@ import {
 } from '@alnage/core';
 import type { Units } from './units';
 
-/** What a number measures; it is stored in °C, g, mm, as a share of 1, in minor units of money, in minutes. */
-export type Quantity = 'mass' | 'length' | 'temperature' | 'share' | 'money' | 'hours' | 'plain';
+/** What a number measures; it is stored in °C, g, mm, mm², as a share of 1, in minor units of money, in minutes. */
+export type Quantity = 'mass' | 'length' | 'area' | 'temperature' | 'share' | 'money' | 'hours' | 'plain';
 
 /** How a stored number is shown and typed. */
 export interface Scale {
@@ -45,6 +45,11 @@ const FAHRENHEIT: Scale = {
   toStored: celsiusFromFahrenheit,
 };
 
+const MM2_PER_SQUARE_INCH = 25.4 ** 2;
+const AREA = {
+  mm: { unit: 'mm²', digits: 0, ...same },
+  in: { unit: 'sq in', digits: 3, ...times(1 / MM2_PER_SQUARE_INCH) },
+};
 const MASS = { g: GRAMS, oz: OUNCES };
 const LENGTH = { mm: MILLIMETRES, in: INCHES };
 const TEMPERATURE = { C: CELSIUS, F: FAHRENHEIT };
@@ -56,6 +61,8 @@ export function scaleOf(quantity: Quantity, units: Units, currency: string): Sca
       return MASS[units.mass];
     case 'length':
       return LENGTH[units.length];
+    case 'area':
+      return AREA[units.length];
     case 'temperature':
       return TEMPERATURE[units.temperature];
     case 'share':

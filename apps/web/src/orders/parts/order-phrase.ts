@@ -1,0 +1,129 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  output,
+  signal,
+  untracked,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { readPhrase, type Phrase } from '@alnage/core';
+import { Store } from '@ngrx/store';
+import { WorkshopClock } from '../../state/workshop-clock';
+import { workshopFeature } from '../../state/workshop.state';
+import { corrections, understood, vocabularyOf, type Correction } from './phrase-words';
+
+/** An order said in one line: what is understood is shown word by word, and what is not can be put right in place. */
+@Component({
+  selector: 'al-order-phrase',
+  imports: [MatButtonModule, MatFormFieldModule, MatInputModule],
+  template: `
+    <mat-form-field>
+      <mat-label>Say it in one line</mat-label>
+      <input
+        matInput
+        #field
+        autocomplete="off"
+        placeholder="2 dozen dusk berry, 1 twist bag fri 10.30 for Varg"
+        aria-describedby="al-understood"
+        [value]="text()"
+        (input)="text.set(field.value)"
+      />
+    </mat-form-field>
+    <div id="al-understood" aria-live="polite">
+      @if (said().length > 0) {
+        <ul class="said" aria-label="Understood">
+          @for (each of said(); track $index) {
+            <li>
+              <small>{{ each.label }}</small> {{ each.text }}
+            </li>
+          }
+        </ul>
+      }
+      @for (each of unclear(); track each.part.from) {
+        <p class="unclear">
+          <span class="over">“{{ each.words }}” {{ each.why }}</span>
+          @for (offer of each.offers; track offer) {
+            <button matButton="outlined" type="button" (click)="putRight(each, offer)">{{ offer }}</button>
+          }
+          <button matButton="outlined" type="button" (click)="putRight(each, '')">Leave it out</button>
+        </p>
+      }
+    </div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 4px;
+    }
+    .said {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 18px;
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    small {
+      color: var(--soft-ink);
+    }
+    .unclear {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 8px;
+      align-items: center;
+      margin-top: 4px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OrderPhrase {
+  readonly understood = output<Phrase>();
+
+  private readonly store = inject(Store);
+  private readonly clock = inject(WorkshopClock);
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
+  protected readonly text = signal('');
+  private readonly phrase = computed(() => {
+    const workshop = this.workshop();
+    const now = untracked(this.clock.now);
+    return workshop ? readPhrase(this.text(), vocabularyOf(workshop, this.names(), now)) : null;
+  });
+  protected readonly said = computed(() => {
+    const phrase = this.phrase();
+    const workshop = this.workshop();
+    return phrase && workshop ? understood(phrase, workshop, this.names()) : [];
+  });
+  readonly unclear = computed((): readonly Correction[] => {
+    const phrase = this.phrase();
+    return phrase ? corrections(this.text(), phrase) : [];
+  });
+
+  constructor() {
+    effect(() => {
+      const phrase = this.phrase();
+      if (phrase && this.text() !== '') untracked(() => this.understood.emit(phrase));
+    });
+    afterNextRender(() => this.focus());
+  }
+
+  focus(): void {
+    this.field()?.nativeElement.focus();
+  }
+
+  /** Puts other words in place of those that were not understood. */
+  protected putRight({ part }: Correction, offer: string): void {
+    const text = this.text();
+    this.text.set((text.slice(0, part.from) + offer + text.slice(part.to)).replace(/ {2,}/g, ' ').trim());
+    this.focus();
+  }
+}
