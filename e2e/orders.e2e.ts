@@ -59,6 +59,21 @@ test('an order is said in one line; what is not understood is put right first', 
   await expect(row).toContainText('20 salt twist');
 });
 
+test('the grid tells when an order can be collected, why not, and takes the hour', async ({ demo }) => {
+  await go(demo, '/orders');
+  await demo.getByRole('button', { name: 'New order' }).click();
+  await demo.getByLabel('Say it in one line').fill('12 rye truffle thu 13 for N. Oon');
+  await demo.getByRole('button', { name: 'Thu 18, 13:00: not possible' }).click();
+  await expect(demo.getByText(/^Thu 18, 13:00 cannot be\. Rye truffle: .* Nearest that is: /)).toBeVisible();
+  await expect(demo.getByLabel('Time')).toHaveValue('13:00');
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: /^Sat 20, 11:00: (open|tight)$/ }).click();
+  await expect(demo.getByLabel('Time')).toHaveValue('11:00');
+  await expect(demo.getByText(/^Sat 20, 11:00 can be: the oldest piece is /)).toBeVisible();
+  await demo.getByRole('button', { name: 'Take the order' }).click();
+  await expect(demo.getByRole('row', { name: /N\. Oon/ })).toContainText('Sat 20, 11:00');
+});
+
 test('what cannot be is said at its field, and nothing is stored', async ({ demo }) => {
   await go(demo, '/orders');
   const rows = await demo.getByRole('row').count();

@@ -65,6 +65,7 @@ describe('the application', () => {
         '/api/pieces',
         '/api/pieces/{id}',
         '/api/plan',
+        '/api/promises',
         '/api/rules',
         '/api/weighings',
         '/api/weighings/{id}/set-aside',

@@ -11,6 +11,7 @@ import { addHealth } from './health/health.routes';
 import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
 import { addPlan } from './plan/plan.routes';
+import { addPromises } from './promises/promises.routes';
 import { addEvents } from './plugins/events.routes';
 import type { LiveChannel } from './plugins/live';
 import { addProblemDetails } from './plugins/problem-details';
@@ -77,6 +78,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addBoxes(typed);
   addOrders(typed);
   addPlan(typed);
+  addPromises(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
   return typed;

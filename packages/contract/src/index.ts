@@ -32,4 +32,5 @@ export { ZONE_TRAYS, ZoneChange, ZoneDraft, ZoneView } from './workshop/zone';
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';
 export { SavedPlan } from './plan/plan';
+export { PromiseAsk, PromisedSlot } from './promises/promise';
 export { LIVE_TOPICS, type LiveEvent, type LiveTopic } from './live-event';

@@ -254,3 +254,4 @@ export {
 } from './phrasing/read-phrase';
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';
+export { promises, type PromiseAsk, type SlotPromise } from './planner/promise';

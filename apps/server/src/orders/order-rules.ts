@@ -16,14 +16,16 @@ export function draftProblems(draft: OrderDraft, context: OrderContext): FieldPr
   return [
     ...(draft.customer.trim() === '' ? [problem('/customer', 'blank')] : []),
     ...lineProblems(draft, context),
-    ...(context.pickupPointIds.has(draft.pickupPoint)
-      ? []
-      : [problem('/pickupPoint', 'unknown-pickup-point', { value: draft.pickupPoint })]),
+    ...pointProblems(draft, context),
     ...pickupProblems(draft.pickup, context),
   ];
 }
 
-function lineProblems(draft: OrderDraft, { pieceIds }: OrderContext): FieldProblem[] {
+/** What is wrong with the lines of a draft. */
+export function lineProblems(
+  draft: Pick<OrderDraft, 'lines'>,
+  { pieceIds }: Pick<OrderContext, 'pieceIds'>,
+): FieldProblem[] {
   const seen = new Set<string>();
   return draft.lines.flatMap(({ piece }, index) => {
     const pointer = `/lines/${index}/piece`;
@@ -32,6 +34,15 @@ function lineProblems(draft: OrderDraft, { pieceIds }: OrderContext): FieldProbl
     seen.add(piece);
     return [];
   });
+}
+
+export function pointProblems(
+  { pickupPoint }: Pick<OrderDraft, 'pickupPoint'>,
+  { pickupPointIds }: Pick<OrderContext, 'pickupPointIds'>,
+): FieldProblem[] {
+  return pickupPointIds.has(pickupPoint)
+    ? []
+    : [problem('/pickupPoint', 'unknown-pickup-point', { value: pickupPoint })];
 }
 
 function pickupProblems(pickup: string, { timeZone, now, season }: OrderContext): FieldProblem[] {

@@ -82,6 +82,37 @@ describe('the Orders place', () => {
     });
   });
 
+  test('shows when the order could be collected, and takes an hour that is clicked, none that cannot be', async () => {
+    const page = await open();
+    press('+');
+    await page.settle();
+    await page.type('Say it in one line', '12 dusk berry fri 10 for E. Halla');
+    // the grid waits until nobody types any more
+    await new Promise((done) => setTimeout(done, 450));
+    const request = page.http.expectOne('/api/promises');
+    expect(request.request.body).toEqual({
+      lines: [{ piece: 'dusk-berry', pieces: 12 }],
+      pickupPoint: 'shop',
+      order: null,
+    });
+    const slot = (at: string, kind: string) => ({
+      at,
+      atInstant: new Date(`${at}:00+03:00`).toISOString(),
+      kind,
+      ageMinutes: kind === 'no' ? null : 300,
+      piece: kind === 'no' ? 'dusk-berry' : null,
+      blocker: kind === 'no' ? { kind: 'hands', stage: 'dip', skill: 'dip', from: 2000, to: 2040 } : null,
+    });
+    request.flush([slot('2026-06-19T10:00', 'no'), slot('2026-06-19T11:00', 'open')]);
+    await page.settle();
+    expect(page.text()).toContain('Fri 19, 10:00 cannot be. Dusk berry: nobody is free to dip');
+    await page.click('Fri 19, 10:00: not possible');
+    await page.click('Fri 19, 11:00: open');
+    const time = page.page.querySelector<HTMLInputElement>('[formcontrolname=time]')!;
+    expect(time.value).toBe('11:00');
+    expect(page.text()).toContain('Fri 19, 11:00 can be: the oldest piece is 5 h old then.');
+  });
+
   test('offers what an unclear word may be, in its place', async () => {
     const page = await open();
     press('+');

@@ -1,6 +1,6 @@
 import { piece, weighing } from '../testing/small-workshop';
 import { press, render } from '../testing/render';
-import { chooseUnits } from '../shared/units/units';
+import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { PiecesPage } from './pieces-page';
 
 /** Opens the table of the weighings. */
@@ -14,6 +14,9 @@ async function openTable({ page, settle }: { page: HTMLElement; settle(): Promis
 }
 
 describe('the Pieces place', () => {
+  // specs share a browser: what one chose the next would read
+  afterEach(() => chooseUnits(FIRST_UNITS));
+
   test('shows what the first piece carries, where it sits, and its route', async () => {
     const page = await render(PiecesPage);
     expect(page.page.querySelector('.big')!.textContent).toContain('6.2');

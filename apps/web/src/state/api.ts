@@ -6,6 +6,8 @@ import type {
   OrderDraft,
   OrderMove,
   Piece,
+  PromiseAsk,
+  PromisedSlot,
   Rules,
   SavedPlan,
   Weighing,
@@ -52,6 +54,10 @@ export class Api {
 
   moveOrder(id: string, move: OrderMove): Observable<Order> {
     return this.http.post<Order>(`/api/orders/${id}/move`, move);
+  }
+
+  promises(ask: PromiseAsk): Observable<PromisedSlot[]> {
+    return this.http.post<PromisedSlot[]>('/api/promises', ask);
   }
 
   plan(): Observable<SavedPlan> {

@@ -12,13 +12,23 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { CUSTOMER_LENGTH, LINES_MOST, LINE_PIECES_MOST, NOTE_LENGTH, type Order } from '@alnage/contract';
+import {
+  CUSTOMER_LENGTH,
+  LINES_MOST,
+  LINE_PIECES_MOST,
+  NOTE_LENGTH,
+  type Order,
+  type PromiseAsk,
+} from '@alnage/contract';
 import type { Phrase } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { map, of, startWith, switchMap } from 'rxjs';
+import { typedTime } from '../../shared/formats/typed-time';
 import { timeText, WallTime } from '../../shared/formats/wall-time';
 import { fieldTexts, troubleText } from '../../shared/problem-text';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
@@ -28,6 +38,7 @@ import { linesText } from '../../shared/orders/order-rows';
 import type { Composing } from '../orders.store';
 import { draftForm, draftOf, lineForm, startOf, type DraftForm } from './draft-form';
 import { OrderPhrase } from './order-phrase';
+import { PromiseGrid } from './promise-grid';
 import { piecesOf } from './phrase-words';
 
 /**
@@ -36,7 +47,14 @@ import { piecesOf } from './phrase-words';
  */
 @Component({
   selector: 'al-order-composer',
-  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, OrderPhrase],
+  imports: [
+    ReactiveFormsModule,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    OrderPhrase,
+    PromiseGrid,
+  ],
   templateUrl: './order-composer.html',
   styleUrl: './order-composer.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,6 +75,31 @@ export class OrderComposer {
   protected readonly trouble = this.store.selectSignal(ordersFeature.selectSaveTrouble);
   protected readonly limits = { CUSTOMER_LENGTH, LINES_MOST, LINE_PIECES_MOST, NOTE_LENGTH };
   protected readonly form = signal<DraftForm | null>(null);
+  private readonly change = toSignal(
+    toObservable(this.form).pipe(
+      switchMap((form) => (form ? form.valueChanges.pipe(startWith(null)) : of(null))),
+      map(() => ({})),
+    ),
+  );
+  /** What is ordered as far as it is said, for the promise. */
+  protected readonly ask = computed((): PromiseAsk | null => {
+    this.change();
+    const form = this.form();
+    const lines =
+      form?.controls.lines.controls.filter((line) => line.valid).map((line) => line.getRawValue()) ?? [];
+    if (!form || lines.length === 0) return null;
+    const composing = this.composing();
+    return {
+      lines: lines.map(({ piece, pieces }) => ({ piece, pieces: Number(pieces) })),
+      pickupPoint: form.controls.pickupPoint.value,
+      order: composing.kind === 'change' ? composing.order.id : null,
+    };
+  });
+  protected readonly pickup = computed(() => {
+    this.change();
+    const form = this.form();
+    return form ? `${form.controls.day.value}T${typedTime(form.controls.time.value) ?? ''}` : '';
+  });
 
   /** Days that are not over yet, as they are called. */
   protected readonly days = computed(() => {
@@ -100,6 +143,11 @@ export class OrderComposer {
   protected theirText(order: Order): string {
     const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
     return `${order.customer}: ${linesText(order, this.names())}, ${wall.dayTime(Date.parse(order.pickupAt))}`;
+  }
+
+  /** Takes a pickup from the grid. */
+  protected take(form: DraftForm, at: string): void {
+    form.patchValue({ day: at.slice(0, 10), time: timeText(at.slice(11)) });
   }
 
   /** Fills in what a phrase says; what it says nothing of stays as it is. */

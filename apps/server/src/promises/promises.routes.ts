@@ -1,0 +1,13 @@
+import { PromiseAsk, PromisedSlot } from '@alnage/contract';
+import { Type } from 'typebox';
+import type { App } from '../app-type';
+import { PromisesService } from './promises.service';
+
+export function addPromises(app: App): void {
+  const promises = new PromisesService(app.db, app.clock);
+  app.post(
+    '/api/promises',
+    { schema: { tags: ['orders'], body: PromiseAsk, response: { 200: Type.Array(PromisedSlot) } } },
+    (request) => promises.answer(request.body) as Promise<never>,
+  );
+}

@@ -1,0 +1,53 @@
+import type { PromisedSlot } from '@alnage/contract';
+import { piece, order, savedPlan, workshop } from '../../testing/small-workshop';
+import { planWords } from '../../shared/plan/plan-names';
+import { promiseDays, promiseHours, promiseSummary, promiseText } from './promise-days';
+
+const slot = (at: string, change: Partial<PromisedSlot> = {}): PromisedSlot => ({
+  at,
+  atInstant: new Date(`${at}:00+03:00`).toISOString(),
+  kind: 'open',
+  ageMinutes: 390,
+  piece: null,
+  blocker: null,
+  ...change,
+});
+
+const no = slot('2026-06-18T13:00', {
+  kind: 'no',
+  ageMinutes: null,
+  piece: 'dusk-berry',
+  blocker: { kind: 'room', stage: 'dip', zone: 'fridge', trays: 3, at: 780 },
+});
+const slots = [no, slot('2026-06-18T14:00', { kind: 'tight' }), slot('2026-06-19T13:00')];
+const context = {
+  words: planWords(savedPlan([order()]), workshop, [piece]),
+  timeZone: workshop.timeZone,
+};
+
+describe('the promise grid', () => {
+  test('stands by day and hour, each answer with a shape and a word', () => {
+    expect(promiseHours(slots).map(({ text }) => text)).toEqual(['13:00', '14:00']);
+    const days = promiseDays(slots, workshop.timeZone);
+    expect(days.map(({ name, cells }) => [name, cells.map(({ mark }) => mark).join('')])).toEqual([
+      ['Thu 18', '–◐'],
+      ['Fri 19', '●'],
+    ]);
+    expect(days[0]!.cells[1]!.name).toBe('Thu 18, 14:00: tight');
+    expect(promiseSummary(slots)).toBe('2 of 3 hours can be');
+  });
+
+  test('says how old the oldest piece is, and whether more would fit', () => {
+    expect(promiseText(slots[1]!, slots, context)).toBe(
+      'Thu 18, 14:00 can be: the oldest piece is 6 h 30 old then. Just this fits, not as much again.',
+    );
+    expect(promiseText(slots[2]!, slots, context)).toContain('As much again would fit too.');
+  });
+
+  test('says why not, and what is nearest', () => {
+    expect(promiseText(no, slots, context)).toBe(
+      'Thu 18, 13:00 cannot be. Dusk berry: 3 trays do not fit in the fridge before Thu 18, 13:00. Nearest that is: Thu 18, 14:00.',
+    );
+    expect(promiseText(no, [no], context)).toContain('No other hour is, either.');
+  });
+});

@@ -1,0 +1,52 @@
+import { describe, expect, test } from 'vitest';
+import { checkPlan } from './check/check-plan';
+import { makePlan } from './make-plan';
+import { promises } from './promise';
+import type { Problem } from './problem';
+import { smallProblem } from './testing/small-problem';
+
+const { plan } = makePlan(smallProblem);
+const fixed = { batches: plan.batches, melts: plan.melts };
+const problem: Problem = { ...smallProblem, fixed };
+const berries = (pieces: number) => [{ product: 'berry', pieces }];
+
+describe('a promise', () => {
+  test('is given where the order fits beside what is planned, and then it can be planned so', () => {
+    const dues = [600, 1500, 2040, 2340, 2700];
+    const answers = promises(problem, { lines: berries(12), dues });
+    expect(answers.map(({ due }) => due)).toEqual(dues);
+    const yes = answers.filter(({ kind }) => kind !== 'no');
+    expect(yes.length).toBeGreaterThan(0);
+    for (const { due } of yes) {
+      const orders = [...smallProblem.orders, { id: 'new', due, weight: 1, lines: berries(12) }];
+      const made = makePlan({ ...problem, orders });
+      expect(made.reasons.filter(({ order }) => order === 'new')).toEqual([]);
+      expect(checkPlan({ ...problem, orders }, made.plan).violations).toEqual([]);
+    }
+  });
+
+  test('is refused with what stands in the way', () => {
+    const [early] = promises({ ...problem, now: 2000 }, { lines: berries(12), dues: [2010] });
+    expect(early).toMatchObject({ kind: 'no', reason: { product: 'berry', blocker: { kind: 'time' } } });
+    const [much] = promises(problem, { lines: berries(100_000), dues: [2340] });
+    expect(much!.kind).toBe('no');
+  });
+
+  test('tells how old the oldest piece is at pickup, within its life', () => {
+    const life = smallProblem.products.find(({ id }) => id === 'berry')!.lifeMinutes;
+    for (const answer of promises(problem, { lines: berries(12), dues: [2040, 2340] })) {
+      if (answer.kind === 'no') continue;
+      expect(answer.ageMinutes).toBeGreaterThan(0);
+      expect(answer.ageMinutes).toBeLessThanOrEqual(life);
+      expect(answer.packed).toBeLessThanOrEqual(answer.due);
+    }
+  });
+
+  test('is tight where just it fits: what is open for more is never tight for less', () => {
+    const kinds = (pieces: number): string[] =>
+      promises(problem, { lines: berries(pieces), dues: [2040, 2340] }).map(({ kind }) => kind);
+    const rank = { open: 2, tight: 1, no: 0 } as Record<string, number>;
+    const [few, many] = [kinds(6), kinds(48)];
+    few.forEach((kind, i) => expect(rank[kind]).toBeGreaterThanOrEqual(rank[many[i]!]!));
+  });
+});
