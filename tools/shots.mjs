@@ -23,7 +23,8 @@ const SHOTS = [
       await page.getByRole('button', { name: 'New order' }).click();
       await page
         .getByLabel('Say it in one line')
-        .fill('2 dozen dusk berry, 1 twist bag, 6 berries fri 10.30 for Varg');
+        .fill('2 dozen dusk berry, 1 twist bag, 6 berries fri 10.00 for Varg');
+      await page.getByRole('table', { name: 'When it could be collected' }).waitFor();
     },
   },
   { name: 'pieces', path: '/pieces', prepare: async () => {} },

@@ -20,6 +20,16 @@ export interface RecordKind<Entity extends KeptRecord, Draft extends { name: str
   heldBy(manager: EntityManager, entity: Entity): Promise<readonly string[]>;
 }
 
+const RECORDS_LOCK = 4311;
+
+/**
+ * One record changes at a time, of whatever kind: names stay apart, and what one change makes of another – a thinner
+ * coating of a bowl's tail – is judged on what is really there.
+ */
+export async function lockRecords(manager: EntityManager): Promise<void> {
+  await manager.query('select pg_advisory_xact_lock($1)', [RECORDS_LOCK]);
+}
+
 /** Takes, changes and removes records of one kind; each call is one transaction and tells every open page. */
 export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string }, View> {
   constructor(
@@ -30,7 +40,7 @@ export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string
   /** @throws ProblemError `invalid-input` naming each field at fault; nothing is stored then */
   take(draft: Draft): Promise<View> {
     return this.db.transaction(async (manager) => {
-      await manager.query('select pg_advisory_xact_lock(hashtext($1))', [`record ${this.kind.what}`]);
+      await lockRecords(manager);
       await this.requireSound(manager, draft, null);
       const rows = await manager.find(this.kind.entity);
       const entity = manager.create(this.kind.entity, {
@@ -47,6 +57,7 @@ export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string
   /** @throws ProblemError `record-changed` with the record as it is now, when it is no longer the version given */
   change(id: string, { version, ...draft }: Draft & { version: number }): Promise<View> {
     return this.db.transaction(async (manager) => {
+      await lockRecords(manager);
       const entity = await this.lock(manager, id);
       if (entity.version !== version)
         throw new ProblemError('record-changed', { current: await this.kind.view(manager, entity) });
@@ -62,6 +73,7 @@ export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string
   /** @throws ProblemError `in-use` with the names of what needs it */
   remove(id: string): Promise<void> {
     return this.db.transaction(async (manager) => {
+      await lockRecords(manager);
       const entity = await this.lock(manager, id);
       const by = await this.kind.heldBy(manager, entity);
       if (by.length > 0) throw new ProblemError('in-use', { name: entity.name, by });

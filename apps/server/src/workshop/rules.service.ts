@@ -1,5 +1,6 @@
 import type { FieldProblem, Rules } from '@alnage/contract';
 import type { DataSource } from 'typeorm';
+import { lockRecords } from '../kept/kept-records';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import { requireBowlsServe } from './bowls-serve';
@@ -12,6 +13,7 @@ export class RulesService {
   /** @throws ProblemError `record-changed` with the rules as they are now */
   change({ version, ...rules }: Rules): Promise<Rules> {
     return this.db.transaction(async (manager) => {
+      await lockRecords(manager);
       const workshop = await manager.findOneOrFail(WorkshopEntity, {
         where: { id: 1 },
         lock: { mode: 'pessimistic_write' },

@@ -201,6 +201,24 @@ describe('a bowl', () => {
   });
 });
 
+describe('names', () => {
+  test('stay apart, however many take one at once', async () => {
+    const all = await Promise.all(
+      Array.from({ length: 6 }, () => ask(shop.app, ['POST', '/api/zones'], { name: 'Cellar', trays: 4 })),
+    );
+    expect(all.filter(({ status }) => status === 201)).toHaveLength(1);
+    expect(all.filter(({ body }) => body.errors?.[0]?.code === 'name-taken')).toHaveLength(5);
+    const { zones } = await workshopOf(shop.app);
+    const two = zones.filter(({ id }) => ['rack', 'shelf'].includes(id));
+    const renamed = await Promise.all(
+      two.map(({ id, trays, version }) =>
+        ask(shop.app, ['PUT', `/api/zones/${id}`], { name: 'Larder', trays, version }),
+      ),
+    );
+    expect(renamed.map(({ status }) => status).sort()).toEqual([200, 400]);
+  });
+});
+
 describe('a zone', () => {
   test('is taken, changed and removed; one that pieces lie in stays', async () => {
     const taken = await ask<ZoneView>(shop.app, ['POST', '/api/zones'], { name: 'Attic', trays: 12 });
