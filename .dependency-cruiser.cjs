@@ -1,4 +1,7 @@
 /** Layers: core <- contract <- server, core <- contract <- web; features meet only in what is shared. */
+const PLACES = '(orders|pieces|plan|counter|workshop)';
+const FEATURES = '(orders|pieces|plan|workshop|boxes|weighings|promises|health|kept)';
+
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
@@ -19,23 +22,23 @@ module.exports = {
     {
       name: 'places-not-sideways',
       severity: 'error',
-      from: { path: '^apps/web/src/(orders|pieces|plan|counter)/' },
-      to: { path: '^apps/web/src/(orders|pieces|plan|counter)/', pathNot: '^apps/web/src/$1/' },
+      from: { path: `^apps/web/src/${PLACES}/` },
+      to: { path: `^apps/web/src/${PLACES}/`, pathNot: '^apps/web/src/$1/' },
     },
     {
       name: 'shared-not-upward',
       severity: 'error',
       from: { path: '^apps/web/src/(shared|state)/' },
-      to: { path: '^apps/web/src/(orders|pieces|plan|counter|shell)/' },
+      to: { path: `^apps/web/src/(${PLACES}|shell|app)` },
     },
     {
       name: 'features-share-entities-only',
       comment:
         'a feature may read another’s tables and the workshop’s set-up and time, never its routes or services',
       severity: 'error',
-      from: { path: '^apps/server/src/(orders|pieces|plan|workshop|health)/', pathNot: '\\.test\\.ts$' },
+      from: { path: `^apps/server/src/${FEATURES}/`, pathNot: '\\.test\\.ts$' },
       to: {
-        path: '^apps/server/src/(orders|pieces|plan|workshop|health)/.*\\.(routes|service)\\.ts$',
+        path: `^apps/server/src/${FEATURES}/.*\\.(routes|service)\\.ts$`,
         pathNot: '^apps/server/src/$1/',
       },
     },

@@ -34,7 +34,7 @@ export const appConfig: ApplicationConfig = {
       { readWorkshop: workshop.readWorkshop },
       { readOrders: orders.readOrders, saveOrder: orders.saveOrder, moveOrder: orders.moveOrder },
       { readPlan: plan.readPlan, makePlan: plan.makePlan },
-      { saveRecord: records.saveRecord, saveRules: records.saveRules, removeRecord: records.removeRecord },
+      { saveRecord: records.saveRecord, removeRecord: records.removeRecord },
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
       { hearEvents: live.hearEvents },
     ),

@@ -22,12 +22,13 @@ export {
   PieceDraft,
   PieceFormSchema,
   RouteStage,
+  SIZES_MOST,
 } from './pieces/piece';
 export { Weighed, Weighing, WeighingDraft, WeighingSetAside, seenOf } from './weighings/weighing';
-export { Box, BoxChange, BoxDraft } from './boxes/box';
+export { BOX_LINES_MOST, BOX_PIECES, PACKING_SECONDS, Box, BoxChange, BoxDraft } from './boxes/box';
 export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
-export { CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';
+export { BLEND_PARTS_MOST, PACKS_MOST, CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';
 export { ZONE_TRAYS, ZoneChange, ZoneDraft, ZoneView } from './workshop/zone';
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';

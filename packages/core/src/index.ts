@@ -67,6 +67,7 @@ export {
   coatingAllergens,
   minorPerGram,
   suggestedWindow,
+  thinnedYieldPa,
   thinningFactor,
   yieldPaOf,
   type BlendPart,
@@ -84,7 +85,8 @@ export {
   type Family,
   type FamilyStart,
 } from './coating/family';
-export { SHEET_THICKNESS_MM, sizedToWeight, volumeMm3 } from './coating/size-from-weight';
+export { startForm, type StartContext } from './coating/start-form';
+export { SHEET_THICKNESS_MM, sizedToWeight, toTenthMm, volumeMm3 } from './coating/size-from-weight';
 export { formOfSize, sizeClassOf, type SizeClass } from './coating/size-class';
 export { suggestedFootGrams } from './coating/foot';
 export {
@@ -104,6 +106,7 @@ export {
 export {
   CoatLearner,
   bareAndDippedGramsPerPiece,
+  gramsShown,
   courseOfLearning,
   learnedBelief,
   sumOfCoats,
@@ -155,10 +158,12 @@ export {
   COAT_ROLES,
   centreGramsOf,
   coatRoles,
+  coatingLoads,
   pieceCoat,
   type ClusterForm,
   type CoatHistory,
   type CoatPortion,
+  type CoatingLoad,
   type CoatRole,
   type Dippery,
   type DippedForm,
@@ -171,6 +176,7 @@ export {
 export {
   FIRST_REJECTS,
   firstRejectShare,
+  goodOf,
   learnRejects,
   rejectShare,
   startPercentFor,
@@ -252,6 +258,7 @@ export {
   type Unclear,
   type Vocabulary,
 } from './phrasing/read-phrase';
+export { piecesOfLine, piecesOfLines, type BoxOf } from './phrasing/pieces-of-lines';
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';
 export { promises, type PromiseAsk, type SlotPromise } from './planner/promise';

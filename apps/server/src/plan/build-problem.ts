@@ -16,7 +16,7 @@ import { seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { OrderEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
-import { WeighingsService } from '../weighings/weighings.service';
+import { readWeighings } from '../weighings/read-weighings';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { loadDippery, tailGramsOf, type WorkedCoating, type WorkedDippery } from '../workshop/dippery';
@@ -33,7 +33,7 @@ export async function buildProblem(
   const byPosition = { order: { position: 'ASC' } } as const;
   const dippery = await loadDippery(manager);
   const pieces = await manager.find(PieceEntity, byPosition);
-  const weighings = await new WeighingsService(manager.connection, clock).listIn(manager);
+  const weighings = await readWeighings(manager, clock.now());
   const people = await manager.find(PersonEntity, { ...byPosition, relations: { shifts: true } });
   const points = await manager.find(PickupPointEntity, byPosition);
   return {

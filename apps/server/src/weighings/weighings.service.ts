@@ -1,11 +1,5 @@
 import type { Weighing, WeighingDraft, WeighingSetAside } from '@alnage/contract';
-import {
-  bareAndDippedGramsPerPiece,
-  formOfSize,
-  pieceCoat,
-  weighedGramsPerPiece,
-  type CoatPortion,
-} from '@alnage/core';
+import { formOfSize, gramsShown, pieceCoat, type CoatPortion } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { PieceEntity } from '../pieces/piece.entity';
 import { announce } from '../plugins/live';
@@ -14,7 +8,7 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { loadDippery } from '../workshop/dippery';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
 import { WorkshopEntity } from '../workshop/workshop.entity';
-import { SeasonsBack } from './seasons-back';
+import { readWeighings, weighingShower } from './read-weighings';
 import { WeighingEntity } from './weighing.entity';
 
 /** Keeps what the scale said, and what was set aside and why. */
@@ -25,14 +19,7 @@ export class WeighingsService {
   ) {}
 
   list(): Promise<Weighing[]> {
-    return this.listIn(this.db.manager);
-  }
-
-  /** All weighings by when they were made, read within a transaction. */
-  async listIn(manager: EntityManager): Promise<Weighing[]> {
-    const show = await this.shower(manager);
-    const rows = await manager.find(WeighingEntity, { order: { at: 'ASC', id: 'ASC' } });
-    return rows.map(show);
+    return readWeighings(this.db.manager, this.clock.now());
   }
 
   /** @throws ProblemError and InputError naming the field at fault; nothing is stored then */
@@ -40,7 +27,7 @@ export class WeighingsService {
     return this.db.transaction(async (manager) => {
       const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
       const at = this.instantOf(draft.at, timeZone);
-      gramsPerPieceOf(draft);
+      gramsShown(draft.weighed, draft.pieces);
       if (draft.rejects > draft.pieces)
         throw outOfRange('/rejects', draft.rejects, `no more than the pieces dipped, ${draft.pieces}`);
       const { estimateGrams } = await portionOf(manager, draft);
@@ -56,14 +43,14 @@ export class WeighingsService {
         }),
       );
       await announce(manager, 'weighings');
-      return (await this.shower(manager))(saved);
+      return (await weighingShower(manager, this.clock.now()))(saved);
     });
   }
 
   /** @throws ProblemError `record-changed` with the weighing as it is now */
   setAside(id: string, { reason, version }: WeighingSetAside): Promise<Weighing> {
     return this.db.transaction(async (manager) => {
-      const show = await this.shower(manager);
+      const show = await weighingShower(manager, this.clock.now());
       const row = await manager.findOne(WeighingEntity, {
         where: { id },
         lock: { mode: 'pessimistic_write' },
@@ -88,27 +75,6 @@ export class WeighingsService {
     if (at > now) throw fault('in-future', { value: wallClock, now: wallClockOf(now, timeZone) });
     return at;
   }
-
-  private async shower(manager: EntityManager): Promise<(row: WeighingEntity) => Weighing> {
-    const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
-    const seasons = await SeasonsBack.load(manager, timeZone);
-    const now = this.clock.now();
-    return ({ pieceId, at, piece: _piece, ...row }) => ({
-      ...row,
-      piece: pieceId,
-      at: wallClockOf(at, timeZone),
-      atInstant: at.toISOString(),
-      gramsPerPiece: gramsPerPieceOf(row),
-      seasonsBack: seasons.of(at, now),
-    });
-  }
-}
-
-/** Grams a piece of what was weighed. @throws InputError with the pointer of the field in a draft */
-export function gramsPerPieceOf({ weighed, pieces }: Pick<WeighingDraft, 'weighed' | 'pieces'>): number {
-  return weighed.kind === 'run'
-    ? weighedGramsPerPiece({ ...weighed, pieces, seasonsBack: 0 })
-    : bareAndDippedGramsPerPiece({ ...weighed, pieces });
 }
 
 /** The coat of a piece that a draft weighs. @throws ProblemError for a piece, coat or size that there is not */

@@ -1,7 +1,8 @@
-import { compareCoatings, compareWays, sizeClassOf, yieldPaOf, type CoatingTried } from '@alnage/core';
+import { compareCoatings, compareWays, sizeClassOf, thinnedYieldPa, type CoatingTried } from '@alnage/core';
 import { seenOf, type CoatingView, type Rules, type Weighing } from '@alnage/contract';
 import { money, percent, pieceMass } from '../shared/formats/formats';
-import { WAY_WORDS, type Described, type PieceContext } from './piece-figures';
+import { WAY_WORDS } from '../shared/piece-words';
+import type { Described, PieceContext } from './piece-figures';
 
 /** One way, or one coating, beside the others. */
 export interface CompareRow {
@@ -64,15 +65,11 @@ export function coatingRows(piece: Described, other: string, context: CompareCon
 
 const THINNED = ':thinned';
 
-/** The coating with one percent more fat stirred in; none for one whose flow was measured, or that takes no more. */
+/** The coating with one percent more fat stirred in, where that thins it. */
 function thinnedBy1(own: CoatingView, coatings: readonly CoatingView[]): CoatingTried | null {
-  const thinnedPercent = own.own.thinnedPercent + 1;
-  if (thinnedPercent > 10) return null;
-  const described = { ...own.own, id: own.id };
-  const others = coatings.map((each) => ({ ...each.own, id: each.id }));
-  const before = yieldPaOf(described, others);
-  const after = yieldPaOf({ ...described, thinnedPercent }, others);
-  return after < before ? { ...own, id: own.id + THINNED, yieldPa: after } : null;
+  const all = coatings.map((each) => ({ ...each.own, id: each.id }));
+  const yieldPa = thinnedYieldPa({ ...own.own, id: own.id }, 1, all);
+  return yieldPa === null ? null : { ...own, id: own.id + THINNED, yieldPa };
 }
 
 function nameOf(id: string, { own, context }: { own: CoatingView; context: CompareContext }): string {

@@ -1,16 +1,18 @@
 import type { CoatingView, Rules } from '@alnage/contract';
 import {
+  coatingLoads,
+  goodOf,
   InputError,
   meltFor,
   piecesFrom,
-  rejectShare,
   startPiecesLearned,
-  sumOfCoats,
+  type CoatingLoad,
   type MeltAnswer,
   type MeltBowl,
   type PieceCoat,
 } from '@alnage/core';
 import { count, listed, mass, money, percent } from '../shared/formats/formats';
+import type { FigureRow } from '../shared/figures/figure-table';
 import type { Described, PieceFigures } from './piece-figures';
 
 /** What the bowls are, by name. */
@@ -30,38 +32,21 @@ export interface MeltContext {
   readonly currency: string;
 }
 
-export interface MeltRow {
-  readonly label: string;
-  readonly value: string;
-  readonly isSum: boolean;
-}
-
 /** What to melt of one coating; or why it cannot be told. */
 export type MeltFigures =
-  | { readonly kind: 'told'; readonly coating: string; readonly rows: readonly MeltRow[] }
+  | { readonly kind: 'told'; readonly coating: string; readonly rows: readonly FigureRow[] }
   | { readonly kind: 'refused'; readonly coating: string; readonly text: string };
 
-/** One coating of a piece: all that is put on of it, with its spread. */
-interface CoatingOnPiece {
-  readonly coating: string;
+/** What a piece carries of one coating, under its name and at its price. */
+interface CoatingOnPiece extends CoatingLoad {
   readonly name: string;
   readonly minorPerGram: number | null;
-  readonly meanGrams: number;
-  readonly logSd: number;
 }
 
-/** The coatings that a piece carries, each with all that it puts on. */
-export function coatingsOn(coat: PieceCoat, coatings: readonly CoatingView[]): CoatingOnPiece[] {
-  return [...new Set(coat.portions.map((portion) => portion.coating))].map((id) => {
-    const view = coatings.find((each) => each.id === id);
-    const { totalGrams, logSd } = sumOfCoats(coat.portions.filter(({ coating }) => coating === id));
-    return {
-      coating: id,
-      name: view?.name ?? id,
-      minorPerGram: view?.minorPerGram ?? null,
-      meanGrams: totalGrams,
-      logSd,
-    };
+function coatingsOn(coat: PieceCoat, coatings: readonly CoatingView[]): CoatingOnPiece[] {
+  return coatingLoads(coat).map((load) => {
+    const view = coatings.find(({ id }) => id === load.coating);
+    return { ...load, name: view?.name ?? load.coating, minorPerGram: view?.minorPerGram ?? null };
   });
 }
 
@@ -100,8 +85,7 @@ export function heldFigures(
         certainty,
         tailGrams: bowl.tailGrams,
       });
-      const good = Math.floor(sure * (1 - rejectShare(figures.rejects)));
-      const row = (label: string, pieces: number, isSum = false): MeltRow => ({
+      const row = (label: string, pieces: number, isSum = false): FigureRow => ({
         label,
         value: `${count(pieces)} pieces`,
         isSum,
@@ -110,16 +94,16 @@ export function heldFigures(
         { label: `left in ${bowl.name}`, value: mass(bowl.tailGrams), isSum: false },
         row('covers in the mean', likely),
         row(`covers, ${percent(certainty)} sure`, sure, true),
-        row('good ones of these', good),
+        row('good ones of these', goodOf(sure, figures.rejects)),
       ];
     });
     return { coating: on.name, ...told };
   });
 }
 
-type Told = { kind: 'told'; rows: MeltRow[] } | { kind: 'refused'; text: string };
+type Told = { kind: 'told'; rows: FigureRow[] } | { kind: 'refused'; text: string };
 
-function attempted(bowls: readonly NamedBowl[], rows: () => MeltRow[]): Told {
+function attempted(bowls: readonly NamedBowl[], rows: () => FigureRow[]): Told {
   try {
     return { kind: 'told', rows: rows() };
   } catch (error) {
@@ -131,10 +115,10 @@ function attempted(bowls: readonly NamedBowl[], rows: () => MeltRow[]): Told {
 function rowsOf(
   answer: MeltAnswer,
   { question, context, on }: { question: MeltQuestion; context: MeltContext; on: CoatingOnPiece },
-): MeltRow[] {
+): FigureRow[] {
   const { goodPieces, certainty, bowls } = question;
   const { startedPieces } = answer;
-  const row = (label: string, grams: number, isSum = false): MeltRow => ({
+  const row = (label: string, grams: number, isSum = false): FigureRow => ({
     label,
     value: mass(grams),
     isSum,

@@ -5,11 +5,9 @@ import {
   rejectShare,
   sizeClassOf,
   startPercentFor,
-  type CoatRole,
   type Dippery,
   type PieceCoat,
   type RejectBelief,
-  type Way,
 } from '@alnage/core';
 import {
   area,
@@ -21,27 +19,8 @@ import {
   thickness,
   type Measured,
 } from '../shared/formats/formats';
-
-export const WAY_WORDS: Readonly<Record<Way, string>> = {
-  fork: 'fork, two taps',
-  'fork-scraped': 'fork, tapped and scraped',
-  hand: 'by hand, swirled',
-  pick: 'pick',
-  generous: 'generous',
-};
-
-export const COAT_WORDS: Readonly<Record<CoatRole, string>> = {
-  first: 'first coat',
-  second: 'second coat',
-  shell: 'shell',
-  mix: 'mix',
-  drizzle: 'drizzle',
-};
-
-/** A figure with its unit and what it is. */
-export interface Figure extends Measured {
-  readonly label: string;
-}
+import type { FigureRow } from '../shared/figures/figure-table';
+import { COAT_WORDS, WAY_WORDS } from '../shared/piece-words';
 
 /** What the figures of a piece are made from. */
 export interface PieceContext {
@@ -66,8 +45,8 @@ export interface PieceFigures<T extends Described = Piece> {
   readonly kind: CoatingView['kind'];
   readonly how: string;
   readonly total: Measured;
-  readonly breakdown: readonly Figure[];
-  readonly planned: readonly Figure[];
+  readonly breakdown: readonly FigureRow[];
+  readonly planned: readonly FigureRow[];
   /** Weighings that count. */
   readonly weighings: number;
 }
@@ -103,14 +82,14 @@ function howText({ form }: Described): string {
 }
 
 /** Where the coating sits by the estimate, and what the scale adds to it or takes away; the rows add up. */
-function breakdown(piece: Described, coat: PieceCoat): Figure[] {
-  const grams = (label: string, value: number): Figure[] =>
+function breakdown(piece: Described, coat: PieceCoat): FigureRow[] {
+  const grams = (label: string, value: number): FigureRow[] =>
     value > 0 ? [{ label, ...partMassParts(value) }] : [];
   const learned = coat.portions.reduce((sum, each) => sum + each.grams - each.estimateGrams, 0);
   const weighed = coat.portions.reduce((sum, each) => sum + each.weighings, 0);
   const { value, unit } = partMassParts(Math.abs(learned));
   const scale = {
-    label: `what the scale says beside that`,
+    label: learned < 0 ? 'what weighing took away' : 'what weighing added',
     value: `${learned < 0 ? '−' : '+'}${value}`,
     unit,
   };
@@ -124,8 +103,8 @@ function breakdown(piece: Described, coat: PieceCoat): Figure[] {
 function estimated(
   { form }: Described,
   { estimate }: PieceCoat,
-  grams: (label: string, value: number) => Figure[],
-): Figure[] {
+  grams: (label: string, value: number) => FigureRow[],
+): FigureRow[] {
   switch (form.kind) {
     case 'moulded':
       return [
@@ -152,8 +131,8 @@ function estimated(
 function planned(
   piece: Described,
   { coat, rejects, coatings }: { coat: PieceCoat; rejects: RejectBelief; coatings: readonly CoatingView[] },
-): Figure[] {
-  const portions = coat.portions.map((portion): Figure => {
+): FigureRow[] {
+  const portions = coat.portions.map((portion): FigureRow => {
     const stage = piece.route.find((each) => each.coat === portion.role);
     const name = coatings.find((coating) => coating.id === portion.coating)?.name ?? '';
     return {

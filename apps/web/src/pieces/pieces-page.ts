@@ -22,6 +22,7 @@ import {
   thickness,
 } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
+import { FigureTable } from '../shared/figures/figure-table';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
 import { ComparePiece } from './parts/compare-piece';
@@ -30,12 +31,14 @@ import { PieceSection } from './parts/piece-section';
 import { PricePiece } from './parts/price-piece';
 import { WeighingChart } from './parts/weighing-chart';
 import { WeighingForm } from './parts/weighing-form';
-import { WAY_WORDS, type PieceFigures } from './piece-figures';
+import { WAY_WORDS } from '../shared/piece-words';
+import type { PieceFigures } from './piece-figures';
 import { PiecesPageStore } from './pieces.store';
 
 /** Pieces: what each one carries and holds, and the route it goes. */
 @Component({
   imports: [
+    FigureTable,
     RouterLink,
     MatButtonModule,
     Margin,

@@ -5,6 +5,8 @@ import { patchState, signalStore, withComputed, withMethods, withState } from '@
 import { Store } from '@ngrx/store';
 import { group } from 'd3-array';
 import { weighingsFeature } from '../state/weighings.state';
+import { choicesOf } from '../shared/forms/choice-field';
+import { COAT_WORDS } from '../shared/piece-words';
 import { workshopFeature } from '../state/workshop.state';
 import { pieceFigures, routeRows, type PieceContext, type PieceFigures } from './piece-figures';
 
@@ -43,9 +45,10 @@ export const PiecesPageStore = signalStore(
       context: computed(() => contextOf(chosenPiece()?.id ?? '')),
       /** The chosen piece’s weighings, the newest last. */
       weighings: computed((): readonly Weighing[] => byPiece().get(chosenPiece()?.id ?? '') ?? []),
-      roles: computed(() => {
+      /** The coats that the chosen piece has. */
+      coatChoices: computed(() => {
         const piece = chosenPiece();
-        return piece ? coatRoles(piece) : [];
+        return choicesOf(COAT_WORDS, piece ? coatRoles(piece) : []);
       }),
       shownRole: computed((): CoatRole => {
         const piece = chosenPiece();

@@ -1,13 +1,8 @@
 import type { Box, Piece, Workshop } from '@alnage/contract';
 import { boxCost, InputError, marginAt, pieceCost, takeLot, type Margin, type PieceCost } from '@alnage/core';
 import { count, listed, money, percent } from '../shared/formats/formats';
+import type { FigureRow } from '../shared/figures/figure-table';
 import type { Described, PieceFigures } from './piece-figures';
-
-export interface PriceRow {
-  readonly label: string;
-  readonly value: string;
-  readonly isSum: boolean;
-}
 
 export interface BoxRow {
   readonly box: Box;
@@ -51,10 +46,10 @@ export function costOf(figures: PieceFigures<Described>, workshop: Workshop): Pi
 }
 
 /** Where the cost of a piece comes from, its price and what is left. */
-export function priceRows(figures: PieceFigures<Described>, workshop: Workshop): PriceRow[] {
+export function priceRows(figures: PieceFigures<Described>, workshop: Workshop): FigureRow[] {
   const cost = orNull(() => costOf(figures, workshop));
   if (!cost) return [];
-  const row = (label: string, minor: number, isSum = false): PriceRow => ({
+  const row = (label: string, minor: number, isSum = false): FigureRow => ({
     label,
     value: money(minor, workshop.currency),
     isSum,

@@ -59,7 +59,7 @@ export function weighingCourse(
           {
             weighing,
             index,
-            grams: (weighing.gramsPerPiece * estimateGrams) / weighing.estimateGrams,
+            grams: steps[index]!.gramsToday,
             isDoubtful: steps[index]!.isDoubtful,
             isSetAside: weighing.setAsideReason !== null,
             isOlder: weighing.seasonsBack > 0,

@@ -8,17 +8,16 @@ import type {
   Piece,
   PromiseAsk,
   PromisedSlot,
-  Rules,
   SavedPlan,
   Weighing,
   WeighingDraft,
   WeighingSetAside,
   Workshop,
 } from '@alnage/contract';
-import type { Observable } from 'rxjs';
+import { map, type Observable } from 'rxjs';
 
 /** What people keep and change one version at a time, by its path. */
-export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes';
+export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes' | 'rules';
 
 /** A record as it was read: what a change goes against. */
 export interface Versioned {
@@ -80,18 +79,16 @@ export class Api {
     return this.http.post<Weighing>(`/api/weighings/${id}/set-aside`, change);
   }
 
-  /** Takes a new record, or changes the one that it was read from. */
+  /** Takes a new record, or changes the one that it was read from; of the rules there is one, without an id. */
   saveRecord(path: RecordPath, draft: object, original: Versioned | null): Observable<Versioned> {
-    return original
-      ? this.http.put<Versioned>(`/api/${path}/${original.id}`, { ...draft, version: original.version })
-      : this.http.post<Versioned>(`/api/${path}`, draft);
+    if (!original) return this.http.post<Versioned>(`/api/${path}`, draft);
+    const { id, name, version } = original;
+    return this.http
+      .put<Partial<Versioned>>(id ? `/api/${path}/${id}` : `/api/${path}`, { ...draft, version })
+      .pipe(map((saved) => ({ id, name, version, ...saved })));
   }
 
   removeRecord(path: RecordPath, id: string): Observable<null> {
     return this.http.delete<null>(`/api/${path}/${id}`);
-  }
-
-  changeRules(rules: Rules): Observable<Rules> {
-    return this.http.put<Rules>('/api/rules', rules);
   }
 }

@@ -1,5 +1,4 @@
 import { inject } from '@angular/core';
-import type { Rules } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { catchError, exhaustMap, map, of } from 'rxjs';
@@ -10,9 +9,8 @@ export const RecordActions = createActionGroup({
   source: 'Records',
   events: {
     'Save asked': props<{ path: RecordPath; draft: object; original: Versioned | null }>(),
-    'Rules asked': props<{ rules: Rules }>(),
     'Remove asked': props<{ path: RecordPath; id: string }>(),
-    Saved: props<{ path: RecordPath | 'rules'; id: string; name: string }>(),
+    Saved: props<{ path: RecordPath; id: string; name: string }>(),
     Removed: props<{ path: RecordPath; id: string }>(),
     'Save failed': props<{ trouble: Trouble }>(),
     Dismissed: emptyProps(),
@@ -33,12 +31,7 @@ export const recordsFeature = createFeature({
   name: 'records',
   reducer: createReducer<RecordsState>(
     idle,
-    on(
-      RecordActions.saveAsked,
-      RecordActions.rulesAsked,
-      RecordActions.removeAsked,
-      (): RecordsState => busy,
-    ),
+    on(RecordActions.saveAsked, RecordActions.removeAsked, (): RecordsState => busy),
     on(RecordActions.saved, RecordActions.removed, RecordActions.dismissed, (): RecordsState => idle),
     on(RecordActions.saveFailed, (_state, { trouble }): RecordsState => ({ isSaving: false, trouble })),
   ),
@@ -53,21 +46,6 @@ export const saveRecord = createEffect(
       exhaustMap(({ path, draft, original }) =>
         api.saveRecord(path, draft, original).pipe(
           map(({ id, name }) => RecordActions.saved({ path, id, name })),
-          catchError(failed),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
-
-export const saveRules = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(RecordActions.rulesAsked),
-      exhaustMap(({ rules }) =>
-        api.changeRules(rules).pipe(
-          map(() => RecordActions.saved({ path: 'rules', id: '', name: 'What is reckoned with' })),
           catchError(failed),
         ),
       ),

@@ -9,7 +9,7 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, saveOrder } from '../state/orders.state';
 import { makePlan, PlanActions, planFeature } from '../state/plan.state';
-import { recordsFeature, removeRecord, saveRecord, saveRules } from '../state/records.state';
+import { recordsFeature, removeRecord, saveRecord } from '../state/records.state';
 import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighings.state';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
@@ -24,6 +24,8 @@ export interface Rendered<T> {
   text(): string;
   /** Clicks the button with this name, by its text or label, and waits for what follows. */
   click(name: string): Promise<void>;
+  /** The field with this label. */
+  field(label: string): HTMLInputElement | HTMLSelectElement;
   /** Types into the field with this label. */
   type(label: string, value: string): Promise<void>;
   settle(): Promise<void>;
@@ -57,12 +59,7 @@ export async function render<T>(
       provideState(recordsFeature),
       provideState(weighingsFeature),
       provideState(liveFeature),
-      provideEffects(
-        { saveOrder, moveOrder },
-        { makePlan },
-        { saveRecord, saveRules, removeRecord },
-        { takeWeighing },
-      ),
+      provideEffects({ saveOrder, moveOrder }, { makePlan }, { saveRecord, removeRecord }, { takeWeighing }),
     ],
   });
   const store = TestBed.inject(Store);
@@ -95,6 +92,7 @@ export async function render<T>(
       named.click();
       await settle();
     },
+    field: (label) => fieldOf(page, label),
     type: async (label, value) => {
       const field = fieldOf(page, label);
       field.value = value;

@@ -2,7 +2,6 @@ import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
 import type { CoatingDraft } from '@alnage/contract';
 import {
   BLEND_PARTS,
-  COATING_KINDS,
   MINOR,
   PACK_GRAMS,
   STOCK_MONTHS,
@@ -12,13 +11,13 @@ import {
   suggestedWindow,
   type Fluidity,
 } from '@alnage/core';
-import { nameControl } from '../shared/forms/name-field';
+import { nameControl } from '../shared/forms/text-field';
 import { NumberControl } from '../shared/forms/number-control';
 
 export const MINUTES = { min: 0, max: 1440, isInteger: true } as const;
 export const USABLE_MINUTES = { min: 1, max: 1440, isInteger: true } as const;
 
-export const FLUIDITY_WORDS: Readonly<Record<Fluidity, string>> = {
+export const FLUIDITY_WORDS: Readonly<Record<`${Fluidity}`, string>> = {
   1: 'thick, for shells and moulds',
   2: 'rather thick',
   3: 'ordinary',
@@ -33,8 +32,6 @@ export const KIND_WORDS: Readonly<Record<CoatingDraft['kind'], string>> = {
   compound: 'compound',
   blend: 'blend of others',
 };
-
-export const COATING_FORM_KINDS = [...COATING_KINDS, 'blend'] as const;
 
 export type CoatingForm = ReturnType<typeof coatingForm>;
 
@@ -77,7 +74,7 @@ export function coatingForm(start: CoatingDraft = FIRST) {
   return new FormGroup({
     name: nameControl(start.name),
     kind: plain(start.kind),
-    fluidity: plain(String(start.fluidity)),
+    fluidity: plain(String(start.fluidity) as `${Fluidity}`),
     measuredYieldPa: new NumberControl(start.measuredYieldPa, YIELD_PA, { isOptional: true }),
     thinnedPercent: new NumberControl(start.thinnedPercent, THINNED_PERCENT),
     stockMonths: new NumberControl(start.stockMonths, STOCK_MONTHS),

@@ -121,7 +121,7 @@ describe('ways and rates', () => {
     const page = await open('rules');
     await page.type('Sure not to run short', '90');
     await page.type('Labour, an hour', '26.50');
-    await page.click('Save ways and rates');
+    await page.click('Save the ways and rates');
     const request = page.http.expectOne({ method: 'PUT', url: '/api/rules' });
     expect(request.request.body).toEqual({ ...workshop.rules, certainty: 0.9, labourMinorPerHour: 2650 });
     request.flush({ ...workshop.rules, version: 2 });
@@ -129,7 +129,7 @@ describe('ways and rates', () => {
     const rules = { ...workshop.rules, certainty: 0.9, labourMinorPerHour: 2650, version: 2 };
     page.store.dispatch(WorkshopActions.read({ workshop: { ...workshop, rules }, pieces: [] }));
     await page.settle();
-    await page.click('Save ways and rates');
+    await page.click('Save the ways and rates');
     expect(page.http.expectOne('/api/rules').request.body).toEqual(rules);
   });
 
@@ -137,7 +137,7 @@ describe('ways and rates', () => {
     const page = await open('rules');
     await page.type('Sure not to run short', '120');
     expect(page.text()).toContain('120 will not do: 50 to 100 %.');
-    await page.click('Save ways and rates');
+    await page.click('Save the ways and rates');
     page.http.expectNone('/api/rules');
   });
 });

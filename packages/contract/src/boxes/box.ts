@@ -3,14 +3,18 @@ import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';
 
+export const BOX_LINES_MOST = 20;
+export const BOX_PIECES = { min: 1, max: 500, isInteger: true } as const;
+export const PACKING_SECONDS = { min: 0, max: 3600, isInteger: true } as const;
+
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
-  contents: Type.Array(closed({ piece: Id, pieces: Type.Integer({ minimum: 1, maximum: 500 }) }), {
+  contents: Type.Array(closed({ piece: Id, pieces: within(BOX_PIECES) }), {
     minItems: 1,
-    maxItems: 20,
+    maxItems: BOX_LINES_MOST,
   }),
   boxMinor: within(MINOR),
-  packingSeconds: Type.Integer({ minimum: 0, maximum: 3600 }),
+  packingSeconds: within(PACKING_SECONDS),
   priceMinor: Type.Union([within(MINOR), Type.Null()]),
 };
 

@@ -103,7 +103,9 @@ export const PieceCosts = closed({
 });
 export type PieceCosts = Static<typeof PieceCosts>;
 
-export const SizeClassSchema = closed({
+export const SIZES_MOST = 8;
+
+const SizeClassSchema = closed({
   id: Id,
   name: plainText({ minLength: 1, maxLength: 40 }),
   centreGrams,
@@ -120,7 +122,7 @@ const draft = {
     Type.Null(),
   ]),
   /** Size classes of the centre, such as berries; empty where all are alike. */
-  sizes: Type.Array(SizeClassSchema, { maxItems: 8 }),
+  sizes: Type.Array(SizeClassSchema, { maxItems: SIZES_MOST }),
   allergens: Allergens,
   keeping: Keeping,
   maxBatchPieces: Type.Integer({ minimum: 1, maximum: 10_000 }),

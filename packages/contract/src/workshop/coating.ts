@@ -17,6 +17,9 @@ import { closed, Id, plainText } from '../shared/closed';
 
 const minutes = Type.Integer({ minimum: 0, maximum: 1440 });
 
+export const BLEND_PARTS_MOST = 6;
+export const PACKS_MOST = 8;
+
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
   kind: Type.Enum([...COATING_KINDS, 'blend']),
@@ -28,8 +31,10 @@ const draft = {
   isTempered: Type.Boolean({ description: 'Worked in temper; else melted and set in the cold' }),
   windowLowCelsius: within(WINDOW_CELSIUS),
   windowHighCelsius: within(WINDOW_CELSIUS),
-  parts: Type.Array(closed({ coating: Id, parts: within(BLEND_PARTS) }), { maxItems: 6 }),
-  packs: Type.Array(closed({ grams: within(PACK_GRAMS), priceMinor: within(MINOR) }), { maxItems: 8 }),
+  parts: Type.Array(closed({ coating: Id, parts: within(BLEND_PARTS) }), { maxItems: BLEND_PARTS_MOST }),
+  packs: Type.Array(closed({ grams: within(PACK_GRAMS), priceMinor: within(MINOR) }), {
+    maxItems: PACKS_MOST,
+  }),
   allergens: Allergens,
   setupFixedMinutes: minutes,
   setupMinutesPerKg: minutes,

@@ -4,6 +4,7 @@ import {
   bareAndDippedGramsPerPiece,
   CoatLearner,
   courseOfLearning,
+  gramsShown,
   learnedBelief,
   sumOfCoats,
   type CoatSeen,
@@ -137,6 +138,24 @@ describe('a coat that is learned', () => {
     expect(back.logVariance).toBeGreaterThan(now.logVariance);
     expect(back.logMean).toBeLessThan(now.logMean);
   });
+});
+
+describe('the course of learning', () => {
+  test('tells what a weighing of another description is worth today', () => {
+    // 7 g where 6 g were estimated is a sixth more; of the 3 g that are estimated today that is 3.5 g
+    const [step] = courseOfLearning({ estimateGrams: 3, sizeClass: 'medium' }, [seen()]);
+    expect(step!.gramsToday).toBeCloseTo(3.5, 12);
+  });
+});
+
+test('what is on the scale shows grams a piece, whichever way it was weighed', () => {
+  const run = { kind: 'run', startGrams: 3000, addedGrams: 500, leftGrams: 2700 } as const;
+  const dipped = { kind: 'bare-and-dipped', bareGrams: 182, dippedGrams: 246 } as const;
+  expect(gramsShown(run, 100)).toBeCloseTo(8, 12);
+  expect(gramsShown(dipped, 10)).toBeCloseTo(6.4, 12);
+  expect(() => gramsShown({ ...run, leftGrams: 3500 }, 100)).toThrow(
+    expect.objectContaining({ field: '/leftG' }) as Error,
+  );
 });
 
 describe('ten bare and ten dipped', () => {

@@ -8,7 +8,9 @@ import {
   RUN_PIECES,
   SEASON_FADE,
   isFarOff,
+  weighedGramsPerPiece,
   type CoatBelief,
+  type Weighing,
 } from './learning';
 
 /**
@@ -31,6 +33,8 @@ export interface CoatSeen {
 export interface LearningStep {
   readonly belief: CoatBelief;
   readonly isDoubtful: boolean;
+  /** What the weighing shows, brought from the estimate of its time to that of today, in g a piece. */
+  readonly gramsToday: number;
 }
 
 /** How far one size class may stand off from the others; the rest of the first spread they share. Shop default. */
@@ -126,7 +130,8 @@ export function courseOfLearning(
   const learner = new CoatLearner();
   return seen.map((each) => {
     const { isDoubtful } = learner.add(each);
-    return { isDoubtful, belief: learner.belief(coat.estimateGrams, coat.sizeClass) };
+    const gramsToday = (each.gramsPerPiece * coat.estimateGrams) / each.estimateGrams;
+    return { isDoubtful, gramsToday, belief: learner.belief(coat.estimateGrams, coat.sizeClass) };
   });
 }
 
@@ -154,6 +159,20 @@ export function bareAndDippedGramsPerPiece(weighed: BareAndDipped, pointer = '')
       range: `more than the same pieces bare, ${weighed.bareGrams}`,
     });
   return (weighed.dippedGrams - weighed.bareGrams) / weighed.pieces;
+}
+
+/** What was on the scale: the bowl before and after a run, or the same pieces bare and dipped; all in g. */
+export type Weighed =
+  | ({ readonly kind: 'run' } & Pick<Weighing, 'startGrams' | 'addedGrams' | 'leftGrams'>)
+  | ({ readonly kind: 'bare-and-dipped' } & Omit<BareAndDipped, 'pieces'>);
+
+/**
+ * Grams a piece that either shows. @throws InputError as weighedGramsPerPiece and bareAndDippedGramsPerPiece do
+ */
+export function gramsShown(weighed: Weighed, pieces: number): number {
+  return weighed.kind === 'run'
+    ? weighedGramsPerPiece({ ...weighed, pieces, seasonsBack: 0 })
+    : bareAndDippedGramsPerPiece({ ...weighed, pieces });
 }
 
 /**

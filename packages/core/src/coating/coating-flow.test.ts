@@ -4,6 +4,7 @@ import {
   coatingAllergens,
   minorPerGram,
   suggestedWindow,
+  thinnedYieldPa,
   thinningFactor,
   yieldPaOf,
   type CoatingDescription,
@@ -161,5 +162,28 @@ describe('price and allergens of a coating', () => {
       'soya',
     ]);
     expect(coatingAllergens(dark, all)).toEqual(['soya']);
+  });
+});
+
+describe('a coating with more fat stirred in', () => {
+  test.each<[string, Partial<CoatingDescription>, number, number | null]>([
+    ['is thinner by 1%', {}, 1, 10.5],
+    ['is as thin as fat makes it already', { thinnedPercent: 5 }, 1, null],
+    ['takes no more than 10%', { thinnedPercent: 9.5 }, 1, null],
+    ['is thinner than what was measured', { measuredYieldPa: 20 }, 1, 15],
+  ])('%s', (_name, change, by, yieldPa) => {
+    const thinned = thinnedYieldPa({ ...dark, ...change }, by, all);
+    if (yieldPa === null) expect(thinned).toBeNull();
+    else expect(thinned).toBeCloseTo(yieldPa, 9);
+  });
+
+  test('is never thicker than it was', () => {
+    const percent = fc.double({ min: 0, max: 10, noNaN: true });
+    fc.assert(
+      fc.property(percent, percent, (thinnedPercent, by) => {
+        const before = { ...dark, thinnedPercent };
+        expect(thinnedYieldPa(before, by, all) ?? 0).toBeLessThan(yieldPaOf(before, all));
+      }),
+    );
   });
 });

@@ -97,6 +97,21 @@ export function yieldPaOf(coating: CoatingDescription, all: readonly CoatingDesc
   return packet * thinning * ageFactor(coating.kind, coating.stockMonths);
 }
 
+/**
+ * Yield value in Pa of a coating with so much more fat stirred in, in percent points; null where it takes no more, or
+ * is as thin already as fat makes it. By hand: dark, ordinary, from 0 to 1%: 10.5 Pa. @throws InputError as yieldPaOf
+ */
+export function thinnedYieldPa(
+  coating: CoatingDescription,
+  byPercent: number,
+  all: readonly CoatingDescription[],
+): number | null {
+  const thinnedPercent = coating.thinnedPercent + byPercent;
+  if (thinnedPercent > THINNED_PERCENT.max) return null;
+  const thinned = yieldPaOf({ ...coating, thinnedPercent }, all);
+  return thinned < yieldPaOf(coating, all) ? thinned : null;
+}
+
 /** A blend's window by mass between its parts' windows, in °C; a single coating's own default. */
 export function suggestedWindow(
   coating: Pick<CoatingDescription, 'id' | 'kind' | 'parts'>,

@@ -143,6 +143,21 @@ const FIRST_ROLE: Readonly<Record<PieceForm['kind'], CoatRole>> = {
   cluster: 'mix',
 };
 
+/** All that a piece carries of one coating, over its coats, with its spread: what a melt of it is reckoned by. */
+export interface CoatingLoad {
+  readonly coating: string;
+  readonly meanGrams: number;
+  readonly logSd: number;
+}
+
+/** What a piece carries of each of its coatings, in the order in which they are put on. By hand: see sumOfCoats. */
+export function coatingLoads({ portions }: Pick<PieceCoat, 'portions'>): CoatingLoad[] {
+  return [...new Set(portions.map(({ coating }) => coating))].map((coating) => {
+    const { totalGrams, logSd } = sumOfCoats(portions.filter((portion) => portion.coating === coating));
+    return { coating, meanGrams: totalGrams, logSd };
+  });
+}
+
 /** The coats that a piece has, by its form and drizzle alone. */
 export function coatRoles({
   form,

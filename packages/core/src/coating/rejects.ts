@@ -35,6 +35,14 @@ export function rejectShare({ bad, good }: RejectBelief): number {
   return bad / (bad + good);
 }
 
+/** Good ones to be expected of so many dipped, in whole pieces. By hand: 150 at Beta(7, 143): 143. */
+export function goodOf(dipped: number, belief: RejectBelief): number {
+  return Math.floor(dipped * (1 - rejectShare(belief)) + ROUNDING);
+}
+
+/** A whole number is whole, whatever the last digit of a double says. */
+const ROUNDING = 1e-9;
+
 /** Share of pieces expected to fail when none of the kind has been dipped yet. */
 export function firstRejectShare(): number {
   return rejectShare(FIRST_REJECTS);

@@ -28,6 +28,23 @@ export function volumeMm3(shape: Shape): number {
   }
 }
 
+/** Dimensions that follow from a mass are kept to a tenth of a millimetre: no calliper in a kitchen reads finer. */
+const SIZE_STEPS_PER_MM = 10;
+
+/** A shape with every dimension at the nearest tenth of a millimetre. By hand: 31.96 mm is kept as 32. */
+export function toTenthMm(shape: Shape): Shape {
+  return eachDimension(shape, (mm) => Math.round(mm * SIZE_STEPS_PER_MM) / SIZE_STEPS_PER_MM);
+}
+
+function eachDimension(shape: Shape, change: (mm: number) => number): Shape {
+  return Object.fromEntries(
+    Object.entries(shape).map(([name, value]) => [
+      name,
+      typeof value === 'number' && name !== 'curvature' ? change(value) : value,
+    ]),
+  ) as unknown as Shape;
+}
+
 /**
  * A shape of the same proportions that weighs so much: every dimension by the cube root of the ratio of masses; a
  * sheet keeps its thickness and grows by the square root. By hand: a sphere twice as heavy is 2^(1/3) = 1.26 as wide.
@@ -39,11 +56,5 @@ export function sizedToWeight(shape: Shape, grams: number, densityGramsPerCm3: n
   requireWithin('/densityGramsPerCm3', densityGramsPerCm3, DENSITY_GRAMS_PER_CM3);
   const ratio = (grams / densityGramsPerCm3) * (1000 / volumeMm3(shape));
   const growth = shape.kind === 'sheet' ? Math.sqrt(ratio) : Math.cbrt(ratio);
-  const sized = Object.fromEntries(
-    Object.entries(shape).map(([name, value]) => [
-      name,
-      typeof value === 'number' && name !== 'curvature' ? value * growth : value,
-    ]),
-  ) as unknown as Shape;
-  return requireShape(sized);
+  return requireShape(eachDimension(shape, (mm) => mm * growth));
 }

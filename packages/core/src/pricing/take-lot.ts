@@ -1,4 +1,4 @@
-import type { PieceCoat } from '../coating/piece-coat';
+import { coatingLoads, type PieceCoat } from '../coating/piece-coat';
 import type { RejectBelief } from '../coating/rejects';
 import { meltFor } from '../melting/melt-for';
 import type { MeltBowl } from '../melting/split-over-bowls';
@@ -40,13 +40,10 @@ export interface Lot {
 export function takeLot(lot: Lot): LotTaken {
   const { goodPieces, certainty } = lot;
   const startedPieces = startPiecesLearned({ goodPieces, certainty }, lot.rejects);
-  const melted = [...new Set(lot.coat.portions.map(({ coating }) => coating))].map((id) => {
-    const portions = lot.coat.portions.filter(({ coating }) => coating === id);
-    const terms = lot.coatings.find((each) => each.id === id);
-    if (!terms) throw new Error(`no terms for coating ${id}`);
-    const meanGrams = portions.reduce((sum, { grams }) => sum + grams, 0);
-    const { seedShare, bowls } = lot;
-    const { logSd } = lot.coat;
+  const { seedShare, bowls } = lot;
+  const melted = coatingLoads(lot.coat).map(({ coating, meanGrams, logSd }) => {
+    const terms = lot.coatings.find(({ id }) => id === coating);
+    if (!terms) throw new Error(`no terms for coating ${coating}`);
     const answer = meltFor({ goodPieces, startedPieces, certainty, meanGrams, logSd, bowls, seedShare });
     return { answer, terms };
   });

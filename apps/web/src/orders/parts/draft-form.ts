@@ -6,35 +6,23 @@ import {
   type Order,
   type OrderDraft,
 } from '@alnage/contract';
+import { NumberControl } from '../../shared/forms/number-control';
+import { nameControl, textControl, timeControl } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
 import { timeText } from '../../shared/formats/wall-time';
 
-export type LineForm = FormGroup<{ piece: FormControl<string>; pieces: FormControl<string> }>;
+export type LineForm = ReturnType<typeof lineForm>;
+export type DraftForm = ReturnType<typeof draftForm>;
 
-export type DraftForm = FormGroup<{
-  customer: FormControl<string>;
-  lines: FormArray<LineForm>;
-  day: FormControl<string>;
-  time: FormControl<string>;
-  pickupPoint: FormControl<string>;
-  note: FormControl<string>;
-}>;
+const LINE_PIECES = { min: 1, max: LINE_PIECES_MOST, isInteger: true } as const;
 
-const text = (value: string) => new FormControl(value, { nonNullable: true });
+const choice = (value: string) => new FormControl(value, { nonNullable: true });
 
 /** One line of the form; a new one wants a dozen. */
-export function lineForm(piece = '', pieces = '12'): LineForm {
+export function lineForm(piece = '', pieces: number | null = 12) {
   return new FormGroup({
     piece: new FormControl(piece, { nonNullable: true, validators: [Validators.required] }),
-    pieces: new FormControl(pieces, {
-      nonNullable: true,
-      validators: [
-        Validators.required,
-        Validators.pattern(/^\d+$/),
-        Validators.min(1),
-        Validators.max(LINE_PIECES_MOST),
-      ],
-    }),
+    pieces: new NumberControl(pieces, LINE_PIECES),
   });
 }
 
@@ -54,35 +42,33 @@ export function startOf({ customer, lines, pickup, pickupPoint, note }: Order): 
 }
 
 /** The form of an order. */
-export function draftForm(start: DraftStart): DraftForm {
-  const lines = start.lines.map((line) => lineForm(line.piece, String(line.pieces)));
+export function draftForm(start: DraftStart) {
+  const lines = start.lines.map((line) => lineForm(line.piece, line.pieces));
   return new FormGroup({
-    customer: new FormControl(start.customer, {
-      nonNullable: true,
-      validators: [Validators.required, Validators.pattern(/\S/), Validators.maxLength(CUSTOMER_LENGTH)],
-    }),
+    customer: nameControl(start.customer, CUSTOMER_LENGTH),
     lines: new FormArray(lines.length > 0 ? lines : [lineForm()]),
-    day: text(start.day),
-    time: new FormControl(start.time, {
-      nonNullable: true,
-      validators: [
-        Validators.required,
-        (control) => (typedTime(String(control.value)) === null ? { time: true } : null),
-      ],
-    }),
-    pickupPoint: text(start.pickupPoint),
-    note: new FormControl(start.note, { nonNullable: true, validators: [Validators.maxLength(NOTE_LENGTH)] }),
+    day: choice(start.day),
+    time: timeControl(start.time),
+    pickupPoint: choice(start.pickupPoint),
+    note: textControl(start.note, NOTE_LENGTH),
   });
+}
+
+/** The lines of a form that can be. */
+export function linesOf({ controls }: DraftForm): OrderDraft['lines'] {
+  return controls.lines.controls
+    .filter(({ valid }) => valid)
+    .map(({ controls: line }) => ({ piece: line.piece.value, pieces: line.pieces.number }));
 }
 
 /** What a valid form says, as the API takes it. */
 export function draftOf(form: DraftForm): OrderDraft {
-  const { customer, lines, day, time, pickupPoint, note } = form.getRawValue();
+  const { customer, day, time, pickupPoint, note } = form.getRawValue();
   return {
     customer: customer.trim(),
     note: note.trim(),
     pickupPoint,
     pickup: `${day}T${typedTime(time)}`,
-    lines: lines.map((line) => ({ piece: line.piece, pieces: Number(line.pieces) })),
+    lines: linesOf(form),
   };
 }

@@ -4,7 +4,6 @@ import {
   Component,
   computed,
   effect,
-  ElementRef,
   inject,
   input,
   output,
@@ -13,50 +12,47 @@ import {
   viewChild,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
-import {
-  CUSTOMER_LENGTH,
-  LINES_MOST,
-  LINE_PIECES_MOST,
-  NOTE_LENGTH,
-  type Order,
-  type PromiseAsk,
-} from '@alnage/contract';
-import type { Phrase } from '@alnage/core';
+import { LINES_MOST, type Order, type PromiseAsk } from '@alnage/contract';
+import { piecesOfLines, type Phrase } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { map, of, startWith, switchMap } from 'rxjs';
+import { ChoiceField } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { faultFocus } from '../../shared/forms/focus-fault';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { TextField } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
 import { timeText, WallTime } from '../../shared/formats/wall-time';
-import { fieldTexts, troubleText } from '../../shared/problem-text';
+import { troubleText } from '../../shared/problem-text';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { linesText } from '../../shared/orders/order-rows';
 import type { Composing } from '../orders.store';
-import { draftForm, draftOf, lineForm, startOf, type DraftForm } from './draft-form';
+import { draftForm, draftOf, lineForm, linesOf, startOf, type DraftForm } from './draft-form';
 import { OrderPhrase } from './order-phrase';
 import { PromiseGrid } from './promise-grid';
-import { piecesOf } from './phrase-words';
 
 /**
  * Takes a new order or a change to one; what is wrong is said at its field, and nothing typed is lost.
- * Selects are the browser's own: they follow typed letters at once, also when Tab comes right after them.
  */
 @Component({
   selector: 'al-order-composer',
   imports: [
-    ReactiveFormsModule,
     MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
+    ChoiceField,
     OrderPhrase,
     PromiseGrid,
+    QuantityField,
+    RowsField,
+    RowTemplate,
+    TextField,
   ],
   templateUrl: './order-composer.html',
-  styleUrl: './order-composer.scss',
+  styleUrls: ['../../shared/forms/fields.scss', './order-composer.scss'],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OrderComposer {
@@ -65,15 +61,16 @@ export class OrderComposer {
 
   private readonly store = inject(Store);
   private readonly clock = inject(WorkshopClock);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  private readonly customer = viewChild<ElementRef<HTMLInputElement>>('customer');
+  private readonly focusFault = faultFocus();
+  private readonly customer = viewChild(TextField);
   private readonly phrase = viewChild(OrderPhrase);
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
   protected readonly isSaving = this.store.selectSignal(ordersFeature.selectIsSaving);
   protected readonly trouble = this.store.selectSignal(ordersFeature.selectSaveTrouble);
-  protected readonly limits = { CUSTOMER_LENGTH, LINES_MOST, LINE_PIECES_MOST, NOTE_LENGTH };
+  protected readonly LINES_MOST = LINES_MOST;
+  protected readonly lineForm = lineForm;
   protected readonly form = signal<DraftForm | null>(null);
   private readonly change = toSignal(
     toObservable(this.form).pipe(
@@ -85,12 +82,11 @@ export class OrderComposer {
   protected readonly ask = computed((): PromiseAsk | null => {
     this.change();
     const form = this.form();
-    const lines =
-      form?.controls.lines.controls.filter((line) => line.valid).map((line) => line.getRawValue()) ?? [];
+    const lines = form ? linesOf(form) : [];
     if (!form || lines.length === 0) return null;
     const composing = this.composing();
     return {
-      lines: lines.map(({ piece, pieces }) => ({ piece, pieces: Number(pieces) })),
+      lines,
       pickupPoint: form.controls.pickupPoint.value,
       order: composing.kind === 'change' ? composing.order.id : null,
     };
@@ -108,7 +104,7 @@ export class OrderComposer {
     return (workshop?.season?.days ?? [])
       .filter((day) => Date.parse(day.end) > this.clock.now())
       .map(({ date, start, holiday }) => ({
-        date,
+        id: date,
         name: wall.day(Date.parse(start)) + (holiday ? ` · ${holiday}` : ''),
       }));
   });
@@ -126,18 +122,11 @@ export class OrderComposer {
       const composing = this.composing();
       this.form.set(untracked(() => this.freshForm(composing)));
     });
+    inject(FieldErrors).from(this.trouble);
     this.store.dispatch(OrderActions.saveDismissed());
     afterNextRender(() => {
-      if (this.composing().kind === 'change') this.customer()?.nativeElement.focus();
+      if (this.composing().kind === 'change') this.customer()?.focus();
     });
-  }
-
-  protected errors(pointer: string): string[] {
-    return fieldTexts(this.trouble(), pointer);
-  }
-
-  protected addLine(form: DraftForm): void {
-    form.controls.lines.push(lineForm());
   }
 
   protected theirText(order: Order): string {
@@ -162,10 +151,10 @@ export class OrderComposer {
       ...(point !== null && { pickupPoint: point }),
       ...(note !== null && { note }),
     });
-    const lines = piecesOf(phrase.lines, workshop);
+    const lines = piecesOfLines(phrase.lines, workshop.boxes);
     if (lines.length === 0) return;
     form.controls.lines.clear();
-    for (const { piece, pieces } of lines) form.controls.lines.push(lineForm(piece, String(pieces)));
+    for (const { piece, pieces } of lines) form.controls.lines.push(lineForm(piece, pieces));
   }
 
   protected save(form: DraftForm): void {
@@ -173,7 +162,7 @@ export class OrderComposer {
     if (this.phrase()?.unclear().length) return this.phrase()!.focus();
     form.markAllAsTouched();
     if (form.invalid) {
-      this.host.nativeElement.querySelector<HTMLElement>('.ng-invalid:is(input, select)')?.focus();
+      this.focusFault();
       return;
     }
     const composing = this.composing();
@@ -183,7 +172,7 @@ export class OrderComposer {
 
   private freshForm(composing: NonNullable<Composing>): DraftForm {
     if (composing.kind === 'change') return draftForm(startOf(composing.order));
-    const day = this.days()[0]?.date ?? '';
+    const day = this.days()[0]?.id ?? '';
     const pickupPoint = this.workshop()?.pickupPoints[0]?.id ?? '';
     return draftForm({ customer: '', lines: [], day, time: '', pickupPoint, note: '' });
   }

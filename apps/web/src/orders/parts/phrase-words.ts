@@ -1,5 +1,12 @@
 import type { Workshop } from '@alnage/contract';
-import type { Phrase, PhraseLine, PhrasePart, Unclear, Vocabulary } from '@alnage/core';
+import {
+  piecesOfLine,
+  type Phrase,
+  type PhraseLine,
+  type PhrasePart,
+  type Unclear,
+  type Vocabulary,
+} from '@alnage/core';
 import { count, listed } from '../../shared/formats/formats';
 import { timeText, WallTime } from '../../shared/formats/wall-time';
 
@@ -14,21 +21,6 @@ export function vocabularyOf(workshop: Workshop, names: Names, now: number): Voc
     days: workshop.season?.days.map(({ date, holiday }) => ({ date, holiday })) ?? [],
     today: new WallTime(workshop.timeZone).stamp(now).day,
   };
-}
-
-/** The lines of an order: boxes by what is in them, each piece once. */
-export function piecesOf(
-  lines: readonly PhraseLine[],
-  workshop: Workshop,
-): { piece: string; pieces: number }[] {
-  const sums = new Map<string, number>();
-  const add = (piece: string, pieces: number): void => void sums.set(piece, (sums.get(piece) ?? 0) + pieces);
-  for (const { kind, id, count: times } of lines)
-    if (kind === 'piece') add(id, times);
-    else
-      for (const { piece, pieces } of workshop.boxes.find((box) => box.id === id)?.contents ?? [])
-        add(piece, times * pieces);
-  return [...sums].map(([piece, pieces]) => ({ piece, pieces }));
 }
 
 /** One thing that was understood, in words. */
@@ -53,12 +45,12 @@ export function understood(phrase: Phrase, workshop: Workshop, names: Names): Un
   ];
 }
 
-function lineText({ kind, id, count: times }: PhraseLine, workshop: Workshop, names: Names): string {
-  const name = (piece: string): string => (names.get(piece) ?? piece).toLowerCase();
-  if (kind === 'piece') return `${count(times)} ${name(id)}`;
-  const box = workshop.boxes.find((each) => each.id === id);
-  const contents = box?.contents.map(({ piece, pieces }) => `${count(times * pieces)} ${name(piece)}`) ?? [];
-  return `${count(times)} ${box?.name.toLowerCase() ?? id}: ${listed(contents)}`;
+function lineText(line: PhraseLine, { boxes }: Workshop, names: Names): string {
+  const pieces = piecesOfLine(line, boxes).map(
+    ({ piece, pieces }) => `${count(pieces)} ${(names.get(piece) ?? piece).toLowerCase()}`,
+  );
+  const box = line.kind === 'box' && boxes.find(({ id }) => id === line.id)!.name.toLowerCase();
+  return box ? `${count(line.count)} ${box}: ${listed(pieces)}` : listed(pieces);
 }
 
 /** Words that were not understood, why, and what may stand in their place. */

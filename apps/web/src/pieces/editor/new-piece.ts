@@ -1,14 +1,11 @@
 import type { PieceDraft, Workshop } from '@alnage/contract';
 import {
   coatRoles,
-  FAMILY_STARTS,
-  sizedToWeight,
-  suggestedFootGrams,
+  startForm,
+  suggestedWindow,
   type CentreKind,
   type Family,
-  type FamilyStart,
   type PieceForm,
-  type Shape,
   type ShapeKind,
 } from '@alnage/core';
 import { coatStage, packStage } from './stage-form';
@@ -51,50 +48,27 @@ export const MADE_WORDS: Readonly<Record<PieceForm['kind'], string>> = {
   cluster: 'bits bound by coating',
 };
 
-/** A form as a family starts, in the workshop’s first coating. */
-export function startForm(start: FamilyStart, workshop: Workshop, coating: string): PieceForm {
-  if (start.form === 'moulded') {
-    const { cavityMm2, wallMm, capGrams, centreGrams } = start;
-    return { kind: 'moulded', coating, cavityMm2, wallMm, capGrams, centreGrams };
-  }
-  if (start.form === 'cluster') {
-    const { portionGrams, coatingShare } = start;
-    return { kind: 'cluster', coating, portionGrams, coatingShare };
-  }
-  const view = workshop.coatings.find(({ id }) => id === coating);
-  const { densityGramsPerCm3, centre, centreGrams, centreCelsius, covered, way, dwellSeconds, coats } = start;
-  const shape = tenths(sizedToWeight(start.shape, centreGrams, densityGramsPerCm3));
-  const foot = suggestedFootGrams(shape, way, workshop.rules.ways);
-  return {
-    kind: 'dipped',
-    coating,
-    shape,
-    centre,
-    centreGrams,
-    centreCelsius,
-    covered,
-    way,
-    bowlCelsius: view ? Math.round((view.windowLowCelsius + view.windowHighCelsius) * 5) / 10 : 31.5,
-    dwellSeconds,
-    coats,
-    footGrams: Math.round(foot * 100) / 100,
-    dripGrams: 0,
+/** A form as a family starts, in one of the workshop’s coatings; in the usual window while there is none. */
+export function startIn(workshop: Workshop, family: Family, coating: string): PieceForm {
+  const { low, high } = suggestedWindow(FIRST_COATING, []);
+  const window = workshop.coatings.find(({ id }) => id === coating) ?? {
+    windowLowCelsius: low,
+    windowHighCelsius: high,
   };
+  return startForm(family, {
+    coating,
+    windowLowCelsius: window.windowLowCelsius,
+    windowHighCelsius: window.windowHighCelsius,
+    ways: workshop.rules.ways,
+  });
 }
 
-function tenths(shape: Shape): Shape {
-  return Object.fromEntries(
-    Object.entries(shape).map(([name, value]) => [
-      name,
-      typeof value === 'number' && name !== 'curvature' ? Math.round(value * 10) / 10 : value,
-    ]),
-  ) as unknown as Shape;
-}
+const FIRST_COATING = { id: '', kind: 'dark', parts: [] } as const;
 
 /** A new piece of a family, to be described from there. */
 export function newPiece(family: Family, workshop: Workshop): PieceDraft {
   const coating = workshop.coatings[0]?.id ?? '';
-  const form = startForm(FAMILY_STARTS[family], workshop, coating);
+  const form = startIn(workshop, family, coating);
   const zone = workshop.zones[0]?.id ?? '';
   const stages = coatRoles({ form, drizzle: null }).map((role) => coatStage(role, zone));
   return {

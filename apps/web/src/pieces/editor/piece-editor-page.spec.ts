@@ -72,7 +72,7 @@ describe('the editor of a piece', () => {
 
   test('takes the height of a dip line for its share', async () => {
     const page = await open('dusk-berry');
-    await page.type('Cover told as', 'line');
+    await page.type('Cover given as', 'line');
     await page.type('Dip line above its foot', '38');
     await page.click('Save the piece');
     const request = page.http.expectOne({ method: 'PUT', url: '/api/pieces/dusk-berry' });

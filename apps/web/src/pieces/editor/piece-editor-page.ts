@@ -1,78 +1,65 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormArray, ReactiveFormsModule } from '@angular/forms';
-import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import type { PieceDraft } from '@alnage/contract';
-import {
-  coatRoles,
-  FAMILIES,
-  FAMILY_STARTS,
-  InputError,
-  requireCentreGrams,
-  SHAPE_DIMENSIONS,
-  suggestedFootGrams,
-  WAYS,
-  type CentreKind,
-  type Family,
-  type ShapeKind,
-} from '@alnage/core';
+import { SIZES_MOST, type PieceDraft } from '@alnage/contract';
+import { coatRoles, FAMILIES, InputError, requireCentreGrams, type Family } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { NameField } from '../../shared/forms/name-field';
+import { FigureTable } from '../../shared/figures/figure-table';
+import { AllergenField } from '../../shared/forms/allergen-field';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
-import { RecordBar } from '../../shared/forms/record-bar';
+import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
-import { length, pieceMass } from '../../shared/formats/formats';
+import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { TextField } from '../../shared/forms/text-field';
+import { pieceMass } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
 import { Margin } from '../../shared/margin/margin';
 import { weighingsFeature } from '../../state/weighings.state';
 import { workshopFeature } from '../../state/workshop.state';
-import { AllergenField } from '../../workshop/parts/allergen-field';
 import { PieceSection } from '../parts/piece-section';
-import { pieceFigures, WAY_WORDS, type PieceFigures } from '../piece-figures';
-import { CENTRE_WORDS, FAMILY_WORDS, MADE_WORDS, newPiece, SHAPE_WORDS, startForm } from './new-piece';
+import { pieceFigures, type PieceFigures } from '../piece-figures';
+import { CastFields } from './cast-fields';
+import { DippedFields } from './dipped-fields';
+import { KeepingFields } from './keeping-fields';
+import { FAMILY_WORDS, MADE_WORDS, newPiece, startIn } from './new-piece';
 import {
   draftOfPiece,
   fitControls,
   pieceDraftOf,
   pieceForm,
-  shapeOf,
   sizeForm,
-  type Dimension,
   type PieceFormGroup,
 } from './piece-form';
 import { RouteFields } from './route-fields';
 import { fitStages, stageForm, stageOf } from './stage-form';
-
-const DIMENSION_WORDS: Readonly<Record<Dimension, string>> = {
-  diameterMm: 'Across',
-  lengthMm: 'Length',
-  widthMm: 'Width',
-  heightMm: 'Height',
-  curvature: 'Curved, times its outline',
-};
 
 /** Describes a piece, new or kept, with its section and its coating drawn as one types. */
 @Component({
   imports: [
     ReactiveFormsModule,
     RouterLink,
-    MatButtonModule,
     MatCheckboxModule,
-    MatFormFieldModule,
-    MatInputModule,
     AllergenField,
+    CastFields,
+    ChoiceField,
+    DippedFields,
+    FigureTable,
+    KeepingFields,
     Margin,
     PieceSection,
-    NameField,
     QuantityField,
-    RecordBar,
+    RecordEditor,
     RouteFields,
+    RowsField,
+    RowTemplate,
+    TextField,
   ],
   templateUrl: './piece-editor-page.html',
-  styleUrls: ['../../workshop/parts/editor.scss', './piece-editor-page.scss'],
+  styleUrls: ['../../shared/forms/fields.scss', './piece-editor-page.scss'],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PieceEditorPage {
@@ -88,25 +75,20 @@ export class PieceEditorPage {
   protected readonly pieceId = computed(() => (this.id() === 'new' ? null : this.id()));
   protected readonly isGone = computed(() => this.pieceId() !== null && this.find(this.id()) === null);
 
-  protected readonly families = FAMILIES;
-  protected readonly familyWords = FAMILY_WORDS;
-  protected readonly made = ['dipped', 'moulded', 'cluster'] as const;
-  protected readonly madeWords = MADE_WORDS;
-  protected readonly shapes = Object.keys(SHAPE_DIMENSIONS) as ShapeKind[];
-  protected readonly shapeWords = SHAPE_WORDS;
-  protected readonly centres = Object.keys(CENTRE_WORDS) as CentreKind[];
-  protected readonly centreWords = CENTRE_WORDS;
-  protected readonly ways = WAYS;
-  protected readonly wayWords = WAY_WORDS;
-  protected readonly dimensionWords = DIMENSION_WORDS;
+  protected readonly families = choicesOf(FAMILY_WORDS, [...FAMILIES]);
+  protected readonly makings = choicesOf(MADE_WORDS);
+  protected readonly coatings = computed(() => this.workshop()?.coatings ?? []);
+  protected readonly SIZES_MOST = SIZES_MOST;
   protected readonly pieceMass = pieceMass;
 
   protected readonly record = new RecordForm<PieceFormGroup, PieceDraft>(
     {
       path: 'pieces',
+      thing: 'piece',
       fill: (id) => this.fresh(id),
       draftOf: pieceDraftOf,
       done: (id) => this.leave(id),
+      leave: () => this.leave(),
     },
     this.pieceId,
     (id) => this.find(id),
@@ -137,36 +119,20 @@ export class PieceEditorPage {
     return typeof figures === 'string' ? figures : '';
   });
 
-  /** The size that follows from the mass, in words. */
-  protected readonly sizeText = computed(() => {
-    this.record.draft();
-    const form = this.record.form();
-    if (!form) return '';
-    const shape = shapeOf(form.controls) as unknown as Record<string, number>;
-    return SHAPE_DIMENSIONS[form.controls.shape.value]
-      .filter((name) => name !== 'curvature' && !Number.isNaN(shape[name]))
-      .map((name) => `${DIMENSION_WORDS[name as Dimension].toLowerCase()} ${length(shape[name]!)}`)
-      .join(', ');
-  });
-
   constructor() {
     inject(Keys).bind({ key: 'Escape', does: 'Back to the pieces', run: () => this.leave() });
   }
 
-  protected dimensions(form: PieceFormGroup): readonly Dimension[] {
-    return SHAPE_DIMENSIONS[form.controls.shape.value] as readonly Dimension[];
-  }
-
   /** Another family brings its proportions, its centre and its way; what was typed of name, keeping and cost stays. */
-  protected takeFamily(form: PieceFormGroup, family: string): void {
+  protected takeFamily(form: PieceFormGroup, family: Family): void {
     const workshop = this.workshop();
     if (!workshop) return;
     const draft = pieceDraftOf(form);
     const next: PieceDraft = {
       ...draft,
-      family: family as Family,
+      family,
       sizes: [],
-      form: startForm(FAMILY_STARTS[family as Family], workshop, draft.form.coating),
+      form: startIn(workshop, family, draft.form.coating),
     };
     const fresh = pieceForm({ ...next, route: fitStages(draft.route, coatRoles(next)) });
     fresh.controls.sizeBy.setValue('weight');
@@ -180,21 +146,10 @@ export class PieceEditorPage {
     form.controls.sizes.push(sizeForm('', '', { centreGrams: centreGrams.value, family: family.value }));
   }
 
-  /** The foot that its way leaves on a base of this size. */
-  protected takeFoot(form: PieceFormGroup): void {
-    const { way, footGrams } = form.controls;
-    const foot = suggestedFootGrams(shapeOf(form.controls), way.value, this.dippery().ways);
-    if (!Number.isNaN(foot)) footGrams.setValue(Math.round(foot * 100) / 100);
-  }
-
-  protected readonly routeErrors = (pointer: string): string[] => this.record.errors(pointer);
-
   /** Back to the list, with this piece chosen. */
   protected leave(piece = this.pieceId()): void {
     void this.router.navigate(['pieces'], { queryParams: piece === null ? {} : { piece } });
   }
-
-  protected readonly isTold = (pointer: string): boolean => TOLD.test(pointer);
 
   private find(id: string) {
     return this.pieces().find((piece) => piece.id === id) ?? null;
@@ -230,7 +185,3 @@ function fitRoute({ controls: c }: PieceFormGroup): void {
   for (const stage of next.controls) c.route.push(stage, { emitEvent: false });
   c.route.updateValueAndValidity();
 }
-
-/** Errors that are told at their fields; the others are told at the foot of the form. */
-const TOLD =
-  /^\/(name|form\/(?!coating)|costs\/|maxBatchPieces|keeping\/(hold|target|eat)|sizes\/\d+\/centreGrams|drizzle\/grams)/;

@@ -19,6 +19,7 @@ import {
   MINOR,
   SHAPE_DIMENSIONS,
   sizedToWeight,
+  toTenthMm,
   volumeMm3,
   WALL_MM,
   type CentreKind,
@@ -32,7 +33,7 @@ import {
   type Way,
 } from '@alnage/core';
 import { NumberControl } from '../../shared/forms/number-control';
-import { nameControl } from '../../shared/forms/name-field';
+import { nameControl, textControl } from '../../shared/forms/text-field';
 import { stageForm, stageOf, type StageForm } from './stage-form';
 
 export type PieceFormGroup = ReturnType<typeof pieceForm>;
@@ -65,8 +66,8 @@ export function pieceForm(piece: PieceDraft) {
   return new FormGroup({
     name: nameControl(piece.name),
     family: plain(family),
-    centreName: plain(piece.centreName),
-    finish: plain(piece.finish),
+    centreName: textControl(piece.centreName, 80),
+    finish: textControl(piece.finish, 80),
     made: plain<PieceForm['kind']>(form.kind),
     coating: plain(form.coating),
     ...dippedControls(form.kind === 'dipped' ? form : FIRST_DIPPED),
@@ -79,7 +80,7 @@ export function pieceForm(piece: PieceDraft) {
     holdMinutes: new NumberControl(keeping.holdMinutes, KEEPING_MINUTES),
     targetMinutes: new NumberControl(keeping.targetMinutes, KEEPING_MINUTES),
     eatWithinMinutes: new NumberControl(keeping.eatWithinMinutes, KEEPING_MINUTES),
-    advice: plain(keeping.advice),
+    advice: textControl(keeping.advice, 120),
     maxBatchPieces: new NumberControl(piece.maxBatchPieces, BATCH_PIECES),
     centreMinorPer100: new NumberControl(costs.centreMinorPer100, MINOR),
     finishMinorPer100: new NumberControl(costs.finishMinorPer100, MINOR),
@@ -157,7 +158,7 @@ function dippedControls(form: Omit<DippedForm, 'kind' | 'coating'>) {
     way: plain<Way>(form.way),
     bowlCelsius: new NumberControl(form.bowlCelsius, BOWL_CELSIUS),
     dwellSeconds: new NumberControl(form.dwellSeconds, DWELL_SECONDS),
-    coats: plain(String(form.coats)),
+    coats: plain<'1' | '2'>(form.coats === 2 ? '2' : '1'),
     footGrams: new NumberControl(form.footGrams, FOOT_GRAMS),
     dripGrams: new NumberControl(form.dripGrams, DRIP_GRAMS),
   };
@@ -270,9 +271,6 @@ function formOf(c: Controls): PieceForm {
   }
 }
 
-/** Dimensions that follow from a mass are kept to a tenth of a millimetre. */
-const SIZE_STEP_MM = 0.1;
-
 /** The shape as typed, or grown to the centre's mass from its proportions; as it stands while the mass is no mass. */
 export function shapeOf(c: Controls): Shape {
   const kind = c.shape.value;
@@ -282,22 +280,11 @@ export function shapeOf(c: Controls): Shape {
   } as Shape;
   if (c.sizeBy.value === 'dimensions') return shape;
   try {
-    return rounded(sizedToWeight(shape, c.centreGrams.number, c.density.number));
+    return toTenthMm(sizedToWeight(shape, c.centreGrams.number, c.density.number));
   } catch (error) {
     if (error instanceof InputError) return shape;
     throw error;
   }
-}
-
-function rounded(shape: Shape): Shape {
-  return Object.fromEntries(
-    Object.entries(shape).map(([name, value]) => [
-      name,
-      typeof value === 'number' && name !== 'curvature'
-        ? Math.round(value / SIZE_STEP_MM) * SIZE_STEP_MM
-        : value,
-    ]),
-  ) as unknown as Shape;
 }
 
 function shareBelow(shape: Shape, dipMm: number): number {

@@ -1,16 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { FormArray } from '@angular/forms';
-import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
 import { map, startWith, switchMap } from 'rxjs';
-import { NameField } from '../../shared/forms/name-field';
+import { ChoiceField } from '../../shared/forms/choice-field';
 import { QuantityField } from '../../shared/forms/quantity-field';
+import { TextField } from '../../shared/forms/text-field';
 import { workshopFeature } from '../../state/workshop.state';
-import { COAT_WORDS } from '../piece-figures';
+import { COAT_WORDS } from '../../shared/piece-words';
 import { packStage, stageForm, type StageForm } from './stage-form';
 
 const SKILLS = ['prep', 'dip', 'finish', 'pack'] as const;
@@ -18,22 +16,13 @@ const SKILLS = ['prep', 'dip', 'finish', 'pack'] as const;
 /** The stages of a piece: the work, then where its trays lie and for how long. */
 @Component({
   selector: 'al-route-fields',
-  imports: [
-    ReactiveFormsModule,
-    MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
-    NameField,
-    QuantityField,
-  ],
+  imports: [ChoiceField, MatButtonModule, QuantityField, TextField],
   templateUrl: './route-fields.html',
-  styleUrls: ['../../workshop/parts/editor.scss', './route-fields.scss'],
+  styleUrls: ['../../shared/forms/fields.scss', './route-fields.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RouteFields {
   readonly route = input.required<FormArray<StageForm>>();
-  /** What the server said of a field of the route. */
-  readonly errors = input.required<(pointer: string) => string[]>();
 
   /** The stages as they stand, also when the coats of the piece put one in. */
   protected readonly stages = toSignal(
@@ -50,11 +39,10 @@ export class RouteFields {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly words = COAT_WORDS;
   protected readonly zones = computed(() => this.workshop()?.zones ?? []);
-  protected readonly skills = computed(() =>
-    [...new Set([...SKILLS, ...(this.workshop()?.people ?? []).flatMap(({ skills }) => skills)])].filter(
-      (skill) => skill !== 'temper',
-    ),
-  );
+  protected readonly skills = computed(() => {
+    const known = [...SKILLS, ...(this.workshop()?.people ?? []).flatMap(({ skills }) => skills)];
+    return [...new Set(known)].filter((skill) => skill !== 'temper').map((id) => ({ id, name: id }));
+  });
 
   /** A stage before this one, of work that puts no coat on. */
   protected add(index: number): void {

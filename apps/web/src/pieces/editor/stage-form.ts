@@ -2,7 +2,7 @@ import { FormControl, FormGroup } from '@angular/forms';
 import type { RouteStage } from '@alnage/contract';
 import type { CoatRole } from '@alnage/core';
 import { NumberControl } from '../../shared/forms/number-control';
-import { nameControl } from '../../shared/forms/name-field';
+import { nameControl } from '../../shared/forms/text-field';
 
 const WHOLE = { min: 0, max: 1_000_000, isInteger: true } as const;
 const RUN = { min: 1, max: 1_000_000, isInteger: true } as const;

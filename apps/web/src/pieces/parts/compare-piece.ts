@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
+import { ChoiceField } from '../../shared/forms/choice-field';
 import { workshopFeature } from '../../state/workshop.state';
 import { coatingRows, wayRows, type CompareContext } from '../compare-figures';
 import type { PieceFigures } from '../piece-figures';
 import { PiecesPageStore } from '../pieces.store';
+import { CompareTable } from './compare-table';
 
 /** The same piece by other ways, in a mould, in another coating, or in a thinner one. */
 @Component({
   selector: 'al-compare-piece',
-  imports: [MatFormFieldModule, MatInputModule],
+  imports: [ChoiceField, CompareTable],
   templateUrl: './compare-piece.html',
-  styleUrl: './compare-piece.scss',
+  styleUrl: './tables.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ComparePiece {
@@ -20,7 +20,7 @@ export class ComparePiece {
 
   private readonly page = inject(PiecesPageStore);
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
-  private readonly otherId = signal<string | null>(null);
+  protected readonly otherId = signal<string | null>(null);
   protected readonly others = computed(() =>
     (this.workshop()?.coatings ?? []).filter(({ id }) => id !== this.figures().piece.form.coating),
   );
@@ -41,8 +41,4 @@ export class ComparePiece {
     const context = this.context();
     return context ? coatingRows(this.figures().piece, this.other()?.id ?? '', context) : [];
   });
-
-  protected choose(id: string): void {
-    this.otherId.set(id);
-  }
 }

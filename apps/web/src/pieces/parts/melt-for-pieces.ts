@@ -5,9 +5,11 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { formOfSize, HELD_GRAMS } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { FigureTable } from '../../shared/figures/figure-table';
+import { ChoiceField } from '../../shared/forms/choice-field';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
-import { counted } from '../../shared/formats/formats';
+import { counted, percent } from '../../shared/formats/formats';
 import { workshopFeature } from '../../state/workshop.state';
 import { heldFigures, meltFigures, type MeltFigures } from '../melt-figures';
 import { pieceFigures, type PieceFigures } from '../piece-figures';
@@ -19,7 +21,7 @@ const CERTAINTIES = [0.8, 0.9, 0.95, 0.99] as const;
 /** For so many good pieces: what to melt, in which bowls, with rejects, spare, tails, seed and reserve; and backwards. */
 @Component({
   selector: 'al-melt-for-pieces',
-  imports: [NgTemplateOutlet, MatFormFieldModule, MatInputModule, QuantityField],
+  imports: [ChoiceField, FigureTable, MatFormFieldModule, MatInputModule, NgTemplateOutlet, QuantityField],
   templateUrl: './melt-for-pieces.html',
   styleUrl: './melt-for-pieces.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -35,12 +37,18 @@ export class MeltForPieces {
   private readonly bowlId = signal<string | null>(null);
   protected readonly bowls = computed(() => this.workshop()?.bowls ?? []);
   protected readonly certainty = computed(() => this.asked() ?? this.workshop()?.rules.certainty ?? 0.95);
+  protected readonly chosenCertainty = computed(() => String(this.certainty()));
   protected readonly certainties = computed(() =>
-    [...new Set([...CERTAINTIES, this.certainty()])].sort((a, b) => a - b),
+    [...new Set([...CERTAINTIES, this.certainty()])]
+      .sort((a, b) => a - b)
+      .map((each) => ({ id: String(each), name: percent(each) })),
   );
   /** The bowl asked for, or none: whichever bowls leave least. */
   protected readonly bowl = computed(() => this.bowls().find(({ id }) => id === this.bowlId()) ?? null);
-  protected readonly sizes = computed(() => this.figures().piece.sizes);
+  protected readonly bowlChoices = computed(() => [{ id: '', name: 'what leaves least' }, ...this.bowls()]);
+  protected readonly size = computed(() =>
+    this.figures().piece.sizes.find(({ id }) => id === this.page.shownSize()),
+  );
 
   protected readonly held = new NumberControl(3200, HELD_GRAMS);
   private readonly heldGrams = toSignal(this.held.valueChanges, { initialValue: this.held.value });
@@ -48,7 +56,7 @@ export class MeltForPieces {
   /** The figures of the size asked for. */
   private readonly ofSize = computed(() => {
     const figures = this.figures();
-    const size = figures.piece.sizes.find(({ id }) => id === this.page.shownSize());
+    const size = this.size();
     if (!size) return figures;
     return pieceFigures(
       { ...figures.piece, form: formOfSize(figures.piece.form, size) },

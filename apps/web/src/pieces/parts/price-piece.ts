@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { FigureTable } from '../../shared/figures/figure-table';
 import { listed } from '../../shared/formats/formats';
 import { workshopFeature } from '../../state/workshop.state';
 import type { PieceFigures } from '../piece-figures';
@@ -9,8 +10,9 @@ import { boxRows, priceRows, unpricedCoatings } from '../price-figures';
 /** What the piece costs, part by part, what is left of its price, and of the boxes that it is in. */
 @Component({
   selector: 'al-price-piece',
+  imports: [FigureTable],
   templateUrl: './price-piece.html',
-  styleUrl: './compare-piece.scss',
+  styleUrl: './tables.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PricePiece {

@@ -15,12 +15,12 @@ import { MatInputModule } from '@angular/material/input';
 import { least } from 'd3-array';
 import type { CoatRole } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { ChoiceField } from '../../shared/forms/choice-field';
 import { count, counted, mass, pieceMass, pieceMassParts } from '../../shared/formats/formats';
 import { fieldTexts, troubleText } from '../../shared/problem-text';
 import { WallTime } from '../../shared/formats/wall-time';
 import { WeighingActions, weighingsFeature } from '../../state/weighings.state';
 import { workshopFeature } from '../../state/workshop.state';
-import { COAT_WORDS } from '../piece-figures';
 import { PiecesPageStore } from '../pieces.store';
 import { weighingCourse, type WeighingPoint } from '../weighing-figures';
 import { CHART, drawWeighings, type Placed } from './draw-weighings';
@@ -37,7 +37,7 @@ const REASONS = [
 /** Every weighing of a coat with the range that narrows; any one can be set aside with a reason, none is removed. */
 @Component({
   selector: 'al-weighing-chart',
-  imports: [MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [ChoiceField, MatButtonModule, MatFormFieldModule, MatInputModule],
   templateUrl: './weighing-chart.html',
   styleUrl: './weighing-chart.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,7 +51,6 @@ export class WeighingChart {
   private readonly chart = viewChild<ElementRef<SVGSVGElement>>('chart');
   protected readonly trouble = this.store.selectSignal(weighingsFeature.selectTrouble);
   protected readonly box = CHART;
-  protected readonly words = COAT_WORDS;
   protected readonly reasons = REASONS;
   protected readonly chosenId = signal<string | null>(null);
   protected readonly reason = signal('');

@@ -9,36 +9,42 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, Validators } from '@angular/forms';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import type { WeighingDraft } from '@alnage/contract';
-import { BOWL_GRAMS, RUN_PIECES } from '@alnage/core';
+import { BOWL_GRAMS, gramsShown, InputError, RUN_PIECES } from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { faultFocus } from '../../shared/forms/focus-fault';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
+import { TextField, timeControl } from '../../shared/forms/text-field';
 import { mass, pieceMass } from '../../shared/formats/formats';
 import { typedTime } from '../../shared/formats/typed-time';
 import { timeText, WallTime } from '../../shared/formats/wall-time';
-import { fieldTexts, troubleText } from '../../shared/problem-text';
+import { troubleText } from '../../shared/problem-text';
 import { WeighingActions, weighingsFeature } from '../../state/weighings.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
-import { COAT_WORDS } from '../piece-figures';
 import { PiecesPageStore } from '../pieces.store';
 
 type Kind = WeighingDraft['weighed']['kind'];
 
+const KIND_WORDS: Readonly<Record<Kind, string>> = {
+  run: 'a run, by its bowl',
+  'bare-and-dipped': 'the same pieces, bare and dipped',
+};
+
 /** Takes what the scale said of one coat: a run by its bowl, or the same pieces bare and dipped. */
 @Component({
   selector: 'al-weighing-form',
-  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, QuantityField],
+  imports: [ChoiceField, MatButtonModule, QuantityField, TextField],
   templateUrl: './weighing-form.html',
-  styleUrl: './weighing-form.scss',
+  styleUrls: ['../../shared/forms/fields.scss', './weighing-form.scss'],
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WeighingForm {
@@ -47,11 +53,12 @@ export class WeighingForm {
   protected readonly page = inject(PiecesPageStore);
   private readonly store = inject(Store);
   private readonly clock = inject(WorkshopClock);
+  private readonly focusFault = faultFocus();
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly trouble = this.store.selectSignal(weighingsFeature.selectTrouble);
   protected readonly isKeeping = this.store.selectSignal(weighingsFeature.selectIsKeeping);
-  protected readonly words = COAT_WORDS;
   protected readonly troubleText = troubleText;
+  protected readonly kinds = choicesOf(KIND_WORDS);
   protected readonly kind = signal<Kind>('run');
   protected readonly form = new FormGroup({
     startGrams: new NumberControl(null, BOWL_GRAMS),
@@ -62,10 +69,7 @@ export class WeighingForm {
     pieces: new NumberControl(null, RUN_PIECES),
     rejects: new NumberControl(0, { min: 0, max: RUN_PIECES.max, isInteger: true }),
     day: new FormControl('', { nonNullable: true, validators: [Validators.required] }),
-    time: new FormControl('', {
-      nonNullable: true,
-      validators: [(control) => (typedTime(String(control.value)) === null ? { time: true } : null)],
-    }),
+    time: timeControl(''),
   });
   private readonly value = toSignal(this.form.valueChanges);
   protected readonly sizes = computed(() => this.page.chosen()?.piece.sizes ?? []);
@@ -107,24 +111,22 @@ export class WeighingForm {
         isWrong: true,
         text: `${rejects} rejects will not do: no more than the ${pieces} pieces dipped.`,
       };
-    const used =
-      weighed.kind === 'run'
-        ? weighed.startGrams + weighed.addedGrams - weighed.leftGrams
-        : weighed.dippedGrams - weighed.bareGrams;
-    if (Number.isNaN(used)) return null;
-    if (used > 0)
-      return { isWrong: false, text: `${mass(used)} on ${pieces}: ${pieceMass(used / pieces)} a piece.` };
-    return {
-      isWrong: true,
-      text:
-        weighed.kind === 'run'
-          ? `Left ${mass(weighed.leftGrams)} will not do: less than ${mass(weighed.startGrams + weighed.addedGrams)}, what was in it.`
-          : `Dipped ${mass(weighed.dippedGrams)} will not do: more than ${mass(weighed.bareGrams)}, what they weighed bare.`,
-    };
+    try {
+      const gramsPerPiece = gramsShown(weighed, pieces);
+      return {
+        isWrong: false,
+        text: `${mass(gramsPerPiece * pieces)} on ${pieces}: ${pieceMass(gramsPerPiece)} a piece.`,
+      };
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      // a field out of its own range says so itself
+      return this.form.invalid ? null : { isWrong: true, text: refusal(weighed) };
+    }
   });
 
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
+    inject(FieldErrors).from(this.trouble);
     this.store.dispatch(WeighingActions.dismissed());
     const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
     const { day, time } = wall.stamp(this.clock.now());
@@ -142,16 +144,20 @@ export class WeighingForm {
     afterNextRender(() => host.nativeElement.querySelector('input')?.focus());
   }
 
-  protected errors(pointer: string): string[] {
-    return fieldTexts(this.trouble(), pointer);
-  }
-
   protected save(): void {
     this.form.markAllAsTouched();
     const draft = this.draft();
+    if (this.form.invalid) this.focusFault();
     if (this.form.invalid || !draft || this.verdict()?.isWrong) return;
     this.store.dispatch(WeighingActions.takeAsked({ draft }));
   }
+}
+
+/** Why two masses cannot both be, in the units of whoever typed them. */
+function refusal(weighed: WeighingDraft['weighed']): string {
+  return weighed.kind === 'run'
+    ? `Left ${mass(weighed.leftGrams)} will not do: less than ${mass(weighed.startGrams + weighed.addedGrams)}, what was in it.`
+    : `Dipped ${mass(weighed.dippedGrams)} will not do: more than ${mass(weighed.bareGrams)}, what they weighed bare.`;
 }
 
 function toggle(control: NumberControl, isOn: boolean): void {

@@ -8,7 +8,7 @@ const control = new NumberControl(18, { min: 5, max: 60 });
 
 @Component({
   imports: [QuantityField],
-  template: `<al-quantity label="One weighs" quantity="mass" [control]="control" [errors]="[]" />`,
+  template: `<al-quantity label="One weighs" quantity="mass" [control]="control" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 class Host {

@@ -8,15 +8,14 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { ErrorStateMatcher } from '@angular/material/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
-import { map, startWith, switchMap } from 'rxjs';
 import { workshopFeature } from '../../state/workshop.state';
 import { boundText, scaleOf, shownText, storedNumber, type Quantity } from '../units/quantity';
 import { units } from '../units/units';
+import { controlState, visitedMatcher } from './control-state';
+import { errorsAt } from './field-errors';
 import type { NumberControl } from './number-control';
 
 /**
@@ -61,35 +60,19 @@ export class QuantityField {
   readonly quantity = input<Quantity>('plain');
   /** Unit of a plain number, such as s or min. */
   readonly unit = input('');
-  /** What the server said of it. */
-  readonly errors = input<readonly string[]>([]);
+  /** Its pointer in what the server is sent; '' where the server says nothing of it. */
+  readonly at = input('');
 
   private readonly currency = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   private readonly scale = computed(() => scaleOf(this.quantity(), units(), this.currency()?.currency ?? ''));
   protected readonly unitText = computed(() => this.scale().unit || this.unit());
   protected readonly text = signal('');
-  private readonly change = toSignal(
-    toObservable(this.control).pipe(
-      switchMap((control) =>
-        control.events.pipe(
-          startWith(null),
-          map(() => ({
-            value: control.value,
-            errors: control.errors,
-            isTold: control.touched || control.dirty,
-          })),
-        ),
-      ),
-    ),
-  );
-  protected readonly matcher: ErrorStateMatcher = {
-    isErrorState: () => this.control().invalid && (this.control().touched || this.control().dirty),
-  };
-
+  private readonly state = controlState(this.control);
+  private readonly told = errorsAt(this.at);
+  protected readonly matcher = visitedMatcher(this.control);
   protected readonly problems = computed((): readonly string[] => {
-    const change = this.change();
-    const told = change?.isTold && change.errors ? [this.problemText(Object.keys(change.errors)[0]!)] : [];
-    return [...told, ...this.errors()];
+    const [kind] = Object.keys(this.state()?.errors ?? {});
+    return [...(kind ? [this.problemText(kind)] : []), ...this.told()];
   });
 
   constructor() {
@@ -97,7 +80,7 @@ export class QuantityField {
     effect(() => {
       const control = this.control();
       const scale = this.scale();
-      const value = this.change()?.value ?? control.value;
+      const value = this.state()?.value ?? control.value;
       untracked(() => {
         const typed = storedNumber(this.text(), scale);
         if (!isSame(typed, value)) this.text.set(shownText(value, scale));

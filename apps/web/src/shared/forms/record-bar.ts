@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
-import { otherFieldTexts, troubleText } from '../problem-text';
+import { troubleText } from '../problem-text';
 import { recordsFeature } from '../../state/records.state';
+import { FieldErrors } from './field-errors';
 import { recordDifferences } from './record-differences';
+import type { OpenRecord } from './record-editor';
 
 /** The foot of every form of a record: what stands in the way, somebody else’s version, and what can be done. */
 @Component({
@@ -13,7 +15,7 @@ import { recordDifferences } from './record-differences';
     @if (trouble(); as trouble) {
       <div class="note over" role="alert">
         {{ troubleText(trouble) }}
-        @for (text of others(); track text) {
+        @for (text of errors.others(); track text) {
           <br />{{ text }}
         }
         @if (differences().length > 0) {
@@ -40,7 +42,7 @@ import { recordDifferences } from './record-differences';
       </div>
     }
     <div class="buttons">
-      @if (isRemovable()) {
+      @if (record().isRemovable()) {
         @if (isRemoving()) {
           <span>Remove it for good?</span>
           <button matButton="outlined" type="button" (click)="isRemoving.set(false)">Keep it</button>
@@ -48,7 +50,7 @@ import { recordDifferences } from './record-differences';
             matButton="outlined"
             type="button"
             class="over"
-            (click)="isRemoving.set(false); removed.emit()"
+            (click)="isRemoving.set(false); record().remove()"
           >
             Remove it
           </button>
@@ -57,9 +59,7 @@ import { recordDifferences } from './record-differences';
         }
       }
       <span class="gap"></span>
-      @if (hasLeave()) {
-        <button matButton="outlined" type="button" (click)="dismissed.emit()">Leave it</button>
-      }
+      <button matButton="outlined" type="button" (click)="record().leave()">Leave it</button>
       <button matButton="filled" type="submit" [disabled]="isSaving()">{{ verb() }}</button>
     </div>
   `,
@@ -91,26 +91,22 @@ import { recordDifferences } from './record-differences';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecordBar {
-  readonly verb = input('Save');
-  readonly isRemovable = input(false);
-  readonly hasLeave = input(true);
-  /** What is typed, to be held against somebody else’s version. */
-  readonly draft = input.required<object>();
-  /** Whether an error at this pointer is told at a field of the form. */
-  readonly isToldAtField = input<(pointer: string) => boolean>(() => false);
-  readonly removed = output();
-  readonly dismissed = output();
+  readonly record = input.required<OpenRecord>();
 
   private readonly store = inject(Store);
   protected readonly trouble = this.store.selectSignal(recordsFeature.selectTrouble);
   protected readonly isSaving = this.store.selectSignal(recordsFeature.selectIsSaving);
   protected readonly isRemoving = signal(false);
   protected readonly troubleText = troubleText;
-  protected readonly others = computed(() => otherFieldTexts(this.trouble(), this.isToldAtField()));
+  protected readonly errors = inject(FieldErrors);
+  protected readonly verb = computed(
+    () => `${this.record().isNew() ? 'Keep' : 'Save'} the ${this.record().thing}`,
+  );
   protected readonly differences = computed(() => {
     const trouble = this.trouble();
-    return trouble?.code === 'record-changed'
-      ? recordDifferences(current(trouble.params['current']), this.draft())
+    const draft = this.record().draft();
+    return draft && trouble?.code === 'record-changed'
+      ? recordDifferences(current(trouble.params['current']), draft)
       : [];
   });
 }

@@ -1,14 +1,4 @@
-import {
-  afterNextRender,
-  computed,
-  effect,
-  ElementRef,
-  inject,
-  Injector,
-  signal,
-  untracked,
-  type Signal,
-} from '@angular/core';
+import { computed, effect, inject, signal, untracked, type Signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { AbstractControl } from '@angular/forms';
 import { Actions, ofType } from '@ngrx/effects';
@@ -16,16 +6,23 @@ import { Store } from '@ngrx/store';
 import { map, of, startWith, switchMap } from 'rxjs';
 import type { RecordPath, Versioned } from '../../state/api';
 import { RecordActions, recordsFeature } from '../../state/records.state';
-import { fieldTexts } from '../problem-text';
+import { FieldErrors } from './field-errors';
+import { faultFocus } from './focus-fault';
 
 /** How a form comes from a record and goes back to one. */
 export interface RecordFormKind<Form extends AbstractControl, Draft extends object> {
   readonly path: RecordPath;
+  /** What one is called, such as “coating”. */
+  readonly thing: string;
   /** A form filled from the record with this id, or a new one for null. */
   fill(id: string | null): Form;
   draftOf(form: Form): Draft;
   /** Called with the id once it is saved, and with null once it is removed. */
   done(id: string | null): void;
+  /** Goes elsewhere when it is left; without this it is filled anew. */
+  leave?(): void;
+  /** Whether something beside the fields stands in the way of sending it, and is told there. */
+  isHeld?(): boolean;
 }
 
 /**
@@ -37,9 +34,13 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
   /** What is typed, as the API takes it. */
   readonly draft: Signal<Draft | null>;
   private readonly store = inject(Store);
-  private readonly injector = inject(Injector);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly focusFault = faultFocus();
   private readonly trouble = this.store.selectSignal(recordsFeature.selectTrouble);
+  readonly thing: string;
+  readonly isNew = computed(() => this.id() === null);
+  /** What is kept once in a workshop, such as its rules, has no id and stays. */
+  readonly isRemovable = computed(() => !!this.id());
+  readonly name = computed(() => this.find(this.id() ?? '')?.name ?? '');
   private seen: Versioned | null = null;
   private isSaved = false;
 
@@ -48,6 +49,8 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
     private readonly id: Signal<string | null>,
     private readonly find: (id: string) => Versioned | null,
   ) {
+    this.thing = kind.thing;
+    inject(FieldErrors).from(this.trouble);
     const form$ = toObservable(this.form);
     const typed = toSignal(
       form$.pipe(
@@ -91,17 +94,6 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
       });
   }
 
-  errors(pointer: string): string[] {
-    return fieldTexts(this.trouble(), pointer);
-  }
-
-  /** The first field that says what is wrong with it. */
-  focusFault(): void {
-    afterNextRender(() => this.host.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus(), {
-      injector: this.injector,
-    });
-  }
-
   /** Sends what is typed; false when something of it cannot be taken yet. */
   save(): boolean {
     const form = this.form();
@@ -111,6 +103,7 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
       this.focusFault();
       return false;
     }
+    if (this.kind.isHeld?.()) return false;
     this.store.dispatch(
       RecordActions.saveAsked({
         path: this.kind.path,
@@ -121,9 +114,14 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
     return true;
   }
 
+  leave(): void {
+    if (this.kind.leave) this.kind.leave();
+    else this.reset();
+  }
+
   remove(): void {
     const id = this.id();
-    if (id !== null) this.store.dispatch(RecordActions.removeAsked({ path: this.kind.path, id }));
+    if (id) this.store.dispatch(RecordActions.removeAsked({ path: this.kind.path, id }));
   }
 
   /** Fills the form anew from what is kept. */

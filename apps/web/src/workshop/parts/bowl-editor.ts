@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import type { BowlDraft } from '@alnage/contract';
 import { brimGrams, depthOfGrams, dipHeightMm, InputError, pieceCoat, tailOf } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { NameField } from '../../shared/forms/name-field';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
-import { RecordBar } from '../../shared/forms/record-bar';
+import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
+import { TextField } from '../../shared/forms/text-field';
 import { length, mass } from '../../shared/formats/formats';
 import { workshopFeature } from '../../state/workshop.state';
 import { BOWL_KIND_WORDS, bowlDraftOf, bowlForm, type BowlForm, type BowlKind } from '../bowl-form';
@@ -24,17 +24,10 @@ interface Follows {
 /** Describes a bowl, with the depth and the tail that follow from its form and the workshop's pieces. */
 @Component({
   selector: 'al-bowl-editor',
-  imports: [
-    ReactiveFormsModule,
-    MatCheckboxModule,
-    MatFormFieldModule,
-    MatInputModule,
-    NameField,
-    QuantityField,
-    RecordBar,
-  ],
+  imports: [ChoiceField, MatCheckboxModule, QuantityField, ReactiveFormsModule, RecordEditor, TextField],
   templateUrl: './bowl-editor.html',
-  styleUrl: './editor.scss',
+  styleUrl: '../../shared/forms/fields.scss',
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BowlEditor {
@@ -46,14 +39,16 @@ export class BowlEditor {
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
-  protected readonly kinds = Object.keys(BOWL_KIND_WORDS) as BowlKind[];
-  protected readonly kindWords = BOWL_KIND_WORDS;
+  protected readonly kinds = choicesOf(BOWL_KIND_WORDS);
   protected readonly record = new RecordForm<BowlForm, BowlDraft>(
     {
       path: 'bowls',
+      thing: 'bowl',
       fill: (id) => bowlForm(this.find(id) ?? undefined),
       draftOf: bowlDraftOf,
       done: (id) => this.done.emit(id),
+      // a bowl that cannot be is told below its fields
+      isHeld: () => this.isText(this.follows()),
     },
     this.id,
     (id) => this.find(id),
@@ -86,18 +81,9 @@ export class BowlEditor {
     }
   });
 
-  /** A bowl that cannot be is told below its fields and not sent. */
-  protected save(): void {
-    if (this.isText(this.follows()) && this.record.form()?.valid) return;
-    this.record.save();
-  }
-
   protected isText(follows: Follows | string): follows is string {
     return typeof follows === 'string';
   }
-
-  protected readonly isTold = (pointer: string): boolean =>
-    ['name', 'capacityGrams', 'measuredTailGrams', 'usableMinutes'].includes(pointer.split('/')[1] ?? '');
 
   private find(id: string | null) {
     return this.workshop()?.bowls.find((bowl) => bowl.id === id) ?? null;

@@ -1,20 +1,17 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
-import { FormArray, FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
-import type { BoxDraft } from '@alnage/contract';
+import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
+import { BOX_LINES_MOST, BOX_PIECES, PACKING_SECONDS, type BoxDraft } from '@alnage/contract';
 import { MINOR } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { nameControl, NameField } from '../../shared/forms/name-field';
+import { ChoiceField } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
-import { RecordBar } from '../../shared/forms/record-bar';
+import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
+import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { nameControl, TextField } from '../../shared/forms/text-field';
 import { workshopFeature } from '../../state/workshop.state';
-
-const BOX_PIECES = { min: 1, max: 500, isInteger: true } as const;
-const PACKING_SECONDS = { min: 0, max: 3600, isInteger: true } as const;
 
 type BoxForm = ReturnType<typeof boxForm>;
 
@@ -54,95 +51,73 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
 /** A box: what is in it, what it costs itself, how long packing takes, and the price asked. */
 @Component({
   selector: 'al-box-editor',
-  imports: [
-    ReactiveFormsModule,
-    MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
-    NameField,
-    QuantityField,
-    RecordBar,
-  ],
+  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField],
   template: `
     @if (record.form(); as form) {
-      <form [formGroup]="form" (ngSubmit)="record.save()" [attr.aria-label]="id() ? 'Change box' : 'New box'">
-        <h2>{{ id() ? 'Change ' + form.controls.name.value : 'New box' }}</h2>
+      <al-record-editor [record]="record">
         <div class="row">
-          <al-name class="wide" [control]="form.controls.name" [errors]="record.errors('/name')" />
-          <al-quantity label="The box itself" quantity="money" [control]="form.controls.boxMinor" />
-          <al-quantity label="Packing takes" unit="s" [control]="form.controls.packingSeconds" />
-          <al-quantity label="Asked for it" quantity="money" [control]="form.controls.priceMinor" />
-        </div>
-        <fieldset class="lines">
-          <legend>In it</legend>
-          @for (line of form.controls.contents.controls; track $index; let index = $index) {
-            <div class="row" [formGroup]="line">
-              <al-quantity
-                label="Pieces"
-                [control]="line.controls.pieces"
-                [errors]="record.errors('/contents/' + index + '/pieces')"
-              />
-              <mat-form-field>
-                <mat-label>Of which piece</mat-label>
-                <select matNativeControl formControlName="piece">
-                  <option value="" disabled hidden></option>
-                  @for (piece of pieces(); track piece.id) {
-                    <option [value]="piece.id">{{ piece.name }}</option>
-                  }
-                </select>
-                @if (line.controls.piece.touched && line.controls.piece.invalid) {
-                  <mat-error>Choose a piece.</mat-error>
-                }
-                @for (text of record.errors('/contents/' + index + '/piece'); track text) {
-                  <mat-hint class="over" role="alert">{{ text }}</mat-hint>
-                }
-              </mat-form-field>
-              <button
-                matButton="outlined"
-                type="button"
-                [attr.aria-label]="'Remove line ' + (index + 1)"
-                [disabled]="form.controls.contents.length === 1"
-                (click)="form.controls.contents.removeAt(index)"
-              >
-                Remove
-              </button>
-            </div>
-          }
-          <button
-            matButton="outlined"
-            type="button"
-            [disabled]="form.controls.contents.length >= 20"
-            (click)="addLine(form)"
-          >
-            Add a line
-          </button>
-        </fieldset>
-        @if (record.draft(); as draft) {
-          <al-record-bar
-            [verb]="id() ? 'Save the box' : 'Keep the box'"
-            [draft]="draft"
-            [isRemovable]="id() !== null"
-            [isToldAtField]="isTold"
-            (dismissed)="record.reset()"
-            (removed)="record.remove()"
+          <al-text class="wide" [control]="form.controls.name" at="/name" />
+          <al-quantity
+            label="The box itself"
+            quantity="money"
+            [control]="form.controls.boxMinor"
+            at="/boxMinor"
           />
-        }
-      </form>
+          <al-quantity
+            label="Packing takes"
+            unit="s"
+            [control]="form.controls.packingSeconds"
+            at="/packingSeconds"
+          />
+          <al-quantity
+            label="Asked for it"
+            quantity="money"
+            [control]="form.controls.priceMinor"
+            at="/priceMinor"
+          />
+        </div>
+        <al-rows
+          legend="In it"
+          thing="line"
+          [least]="1"
+          [most]="BOX_LINES_MOST"
+          (added)="form.controls.contents.push(contentForm())"
+        >
+          <ng-template [alRow]="form.controls.contents" let-line let-index="index">
+            <al-quantity
+              label="Pieces"
+              [control]="line.controls.pieces"
+              [at]="'/contents/' + index + '/pieces'"
+            />
+            <al-choice
+              label="Of which piece"
+              wanted="Choose a piece."
+              [control]="line.controls.piece"
+              [choices]="pieces()"
+              [at]="'/contents/' + index + '/piece'"
+            />
+          </ng-template>
+        </al-rows>
+      </al-record-editor>
     }
   `,
-  styleUrl: './editor.scss',
+  styleUrl: '../../shared/forms/fields.scss',
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BoxEditor {
   readonly id = input.required<string | null>();
   readonly done = output<string | null>();
 
+  protected readonly BOX_LINES_MOST = BOX_LINES_MOST;
+  protected readonly contentForm = contentForm;
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly record = new RecordForm<BoxForm, BoxDraft>(
     {
       path: 'boxes',
+      thing: 'box',
       fill: (id) => boxForm(this.find(id) ?? undefined),
       draftOf: boxDraftOf,
       done: (id) => this.done.emit(id),
@@ -150,13 +125,6 @@ export class BoxEditor {
     this.id,
     (id) => this.find(id),
   );
-
-  protected addLine(form: BoxForm): void {
-    form.controls.contents.push(contentForm());
-  }
-
-  protected readonly isTold = (pointer: string): boolean =>
-    pointer === '/name' || /^\/contents\/\d+\//.test(pointer);
 
   private find(id: string | null) {
     return this.workshop()?.boxes.find((box) => box.id === id) ?? null;

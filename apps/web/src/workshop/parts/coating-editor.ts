@@ -2,13 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
-import type { CoatingDraft } from '@alnage/contract';
+import { BLEND_PARTS_MOST, PACKS_MOST, type CoatingDraft } from '@alnage/contract';
 import {
   coatingAllergens,
   filmMm,
-  FLUIDITIES,
   InputError,
   minorPerGram,
   suggestedWindow,
@@ -16,14 +13,16 @@ import {
   type CoatingDescription,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { NameField } from '../../shared/forms/name-field';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
-import { RecordBar } from '../../shared/forms/record-bar';
+import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
+import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { TextField } from '../../shared/forms/text-field';
 import { listed, money, thickness } from '../../shared/formats/formats';
 import { workshopFeature } from '../../state/workshop.state';
 import {
-  COATING_FORM_KINDS,
   FLUIDITY_WORDS,
   KIND_WORDS,
   coatingDraftOf,
@@ -33,7 +32,7 @@ import {
   takeKind,
   type CoatingForm,
 } from '../coating-form';
-import { AllergenField } from './allergen-field';
+import { AllergenField } from '../../shared/forms/allergen-field';
 
 /** What follows from a coating as it is typed. */
 interface Follows {
@@ -50,15 +49,17 @@ interface Follows {
     ReactiveFormsModule,
     MatButtonModule,
     MatCheckboxModule,
-    MatFormFieldModule,
-    MatInputModule,
     AllergenField,
-    NameField,
+    ChoiceField,
     QuantityField,
-    RecordBar,
+    RecordEditor,
+    RowsField,
+    RowTemplate,
+    TextField,
   ],
   templateUrl: './coating-editor.html',
-  styleUrl: './editor.scss',
+  styleUrl: '../../shared/forms/fields.scss',
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CoatingEditor {
@@ -67,13 +68,17 @@ export class CoatingEditor {
   readonly done = output<string | null>();
 
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
-  protected readonly kinds = COATING_FORM_KINDS;
-  protected readonly kindWords = KIND_WORDS;
-  protected readonly fluidities = FLUIDITIES;
-  protected readonly fluidityWords = FLUIDITY_WORDS;
+  protected readonly kinds = choicesOf(KIND_WORDS);
+  protected readonly fluidities = choicesOf(FLUIDITY_WORDS);
+  protected readonly packForm = packForm;
+  protected readonly partForm = partForm;
+  protected readonly takeKind = takeKind;
+  protected readonly BLEND_PARTS_MOST = BLEND_PARTS_MOST;
+  protected readonly PACKS_MOST = PACKS_MOST;
   protected readonly record = new RecordForm<CoatingForm, CoatingDraft>(
     {
       path: 'coatings',
+      thing: 'coating',
       fill: (id) => coatingForm(this.find(id)?.own),
       draftOf: coatingDraftOf,
       done: (id) => this.done.emit(id),
@@ -117,18 +122,6 @@ export class CoatingEditor {
     return typeof follows === 'string';
   }
 
-  protected takeKind(form: CoatingForm, kind: string): void {
-    takeKind(form, kind as CoatingDraft['kind']);
-  }
-
-  protected addPack(form: CoatingForm): void {
-    form.controls.packs.push(packForm());
-  }
-
-  protected addPart(form: CoatingForm): void {
-    form.controls.parts.push(partForm());
-  }
-
   /** The window by mass between those of the parts. */
   protected takeWindow(form: CoatingForm): void {
     const draft = coatingDraftOf(form);
@@ -141,22 +134,7 @@ export class CoatingEditor {
     }
   }
 
-  protected readonly isTold = (pointer: string): boolean => TOLD.has(pointer.split('/')[1] ?? '');
-
   private find(id: string | null) {
     return this.workshop()?.coatings.find((coating) => coating.id === id) ?? null;
   }
 }
-
-/** Fields that tell their own errors. */
-const TOLD = new Set([
-  'name',
-  'measuredYieldPa',
-  'thinnedPercent',
-  'stockMonths',
-  'windowLowCelsius',
-  'windowHighCelsius',
-  'setupFixedMinutes',
-  'setupMinutesPerKg',
-  'usableMinutes',
-]);

@@ -1,47 +1,46 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
+import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
 import { mass, pieceMass, temperature, length } from '../../shared/formats/formats';
 import { timeText } from '../../shared/formats/wall-time';
 import { chooseUnits, units, type Units } from '../../shared/units/units';
 
-interface Choice {
+interface UnitChoice {
   readonly key: keyof Units;
   readonly label: string;
-  readonly options: readonly (readonly [value: string, text: string])[];
+  readonly options: readonly Choice[];
 }
 
-const CHOICES: readonly Choice[] = [
+const CHOICES: readonly UnitChoice[] = [
   {
     key: 'temperature',
     label: 'Temperature',
     options: [
-      ['C', '°C'],
-      ['F', '°F'],
+      { id: 'C', name: '°C' },
+      { id: 'F', name: '°F' },
     ],
   },
   {
     key: 'mass',
     label: 'Mass',
     options: [
-      ['g', 'g and kg'],
-      ['oz', 'oz and lb'],
+      { id: 'g', name: 'g and kg' },
+      { id: 'oz', name: 'oz and lb' },
     ],
   },
   {
     key: 'length',
     label: 'Length',
     options: [
-      ['mm', 'mm and cm²'],
-      ['in', 'in and sq in'],
+      { id: 'mm', name: 'mm and cm²' },
+      { id: 'in', name: 'in and sq in' },
     ],
   },
   {
     key: 'clock',
     label: 'Clock',
     options: [
-      ['24', '24 hours'],
-      ['12', '12 hours, am and pm'],
+      { id: '24', name: '24 hours' },
+      { id: '12', name: '12 hours, am and pm' },
     ],
   },
 ];
@@ -49,9 +48,9 @@ const CHOICES: readonly Choice[] = [
 /** The units of whoever is at this screen. What is stored does not change with them. */
 @Component({
   selector: 'al-my-units',
-  imports: [MatFormFieldModule, MatInputModule],
+  imports: [ChoiceField],
   template: `
-    <form>
+    <section class="card">
       <h2>Units on this screen</h2>
       <p class="soft">
         They are yours alone and stay on this device. What is stored does not change when you switch, however
@@ -59,16 +58,12 @@ const CHOICES: readonly Choice[] = [
       </p>
       <div class="row">
         @for (choice of choices; track choice.key) {
-          <mat-form-field>
-            <mat-label>{{ choice.label }}</mat-label>
-            <select matNativeControl #unit (change)="choose(choice.key, unit.value)">
-              @for (option of choice.options; track option[0]) {
-                <option [value]="option[0]" [selected]="option[0] === units()[choice.key]">
-                  {{ option[1] }}
-                </option>
-              }
-            </select>
-          </mat-form-field>
+          <al-choice
+            [label]="choice.label"
+            [choices]="choice.options"
+            [value]="units()[choice.key]"
+            (chosen)="choose(choice.key, $event)"
+          />
         }
       </div>
       <p>
@@ -77,9 +72,9 @@ const CHOICES: readonly Choice[] = [
         <strong>{{ temperature(31.5) }}</strong>, and the shop opens at
         <strong>{{ timeText('15:00') }}</strong>.
       </p>
-    </form>
+    </section>
   `,
-  styleUrl: './editor.scss',
+  styleUrl: '../../shared/forms/fields.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MyUnits {

@@ -1,14 +1,5 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  signal,
-  untracked,
-} from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { FormArray, FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormArray, FormControl, FormGroup } from '@angular/forms';
 import type { Rules } from '@alnage/contract';
 import {
   CERTAINTY,
@@ -21,13 +12,12 @@ import {
   type WayRule,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { startWith, switchMap, of } from 'rxjs';
+import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
-import { RecordBar } from '../../shared/forms/record-bar';
-import { fieldTexts } from '../../shared/problem-text';
-import { WAY_WORDS } from '../../pieces/piece-figures';
-import { RecordActions, recordsFeature } from '../../state/records.state';
+import { RecordEditor } from '../../shared/forms/record-editor';
+import { RecordForm } from '../../shared/forms/record-form';
+import { WAY_WORDS } from '../../shared/piece-words';
 import { workshopFeature } from '../../state/workshop.state';
 
 type RulesForm = ReturnType<typeof rulesForm>;
@@ -69,35 +59,35 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
 /** The shop’s own ways of dipping, and what it reckons with: labour, waste, certainty, seed. */
 @Component({
   selector: 'al-rules-editor',
-  imports: [ReactiveFormsModule, QuantityField, RecordBar],
+  imports: [QuantityField, RecordEditor],
   template: `
-    @if (form(); as form) {
-      <form [formGroup]="form" (ngSubmit)="save(form)" aria-label="Ways and rates">
+    @if (record.form(); as form) {
+      <al-record-editor [record]="record" [hasHeading]="false">
         <h2>What is reckoned with</h2>
         <div class="row">
           <al-quantity
             label="Labour, an hour"
             quantity="money"
             [control]="form.controls.labourMinorPerHour"
-            [errors]="errors('/labourMinorPerHour')"
+            at="/labourMinorPerHour"
           />
           <al-quantity
             label="Sure not to run short"
             quantity="share"
             [control]="form.controls.certainty"
-            [errors]="errors('/certainty')"
+            at="/certainty"
           />
           <al-quantity
             label="Lost of what is left over"
             quantity="share"
             [control]="form.controls.wasteShare"
-            [errors]="errors('/wasteShare')"
+            at="/wasteShare"
           />
           <al-quantity
             label="Seed of a melt"
             quantity="share"
             [control]="form.controls.seedShare"
-            [errors]="errors('/seedShare')"
+            at="/seedShare"
           />
         </div>
         <h2>Ways of dipping</h2>
@@ -112,35 +102,27 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
               <al-quantity
                 label="Film that stays, times"
                 [control]="way.controls.filmFactor"
-                [errors]="errors('/ways/' + index + '/filmFactor')"
+                [at]="'/ways/' + index + '/filmFactor'"
               />
               <al-quantity
                 label="A piece takes"
                 unit="s"
                 [control]="way.controls.secondsPerPiece"
-                [errors]="errors('/ways/' + index + '/secondsPerPiece')"
+                [at]="'/ways/' + index + '/secondsPerPiece'"
               />
               <al-quantity
                 label="Foot, a cm of base"
                 quantity="mass"
                 [control]="way.controls.footGramsPerCm"
-                [errors]="errors('/ways/' + index + '/footGramsPerCm')"
+                [at]="'/ways/' + index + '/footGramsPerCm'"
               />
             </div>
           </fieldset>
         }
-        @if (draft(); as draft) {
-          <al-record-bar
-            verb="Save ways and rates"
-            [draft]="draft"
-            [isToldAtField]="isTold"
-            (dismissed)="reset()"
-          />
-        }
-      </form>
+      </al-record-editor>
     }
   `,
-  styleUrl: './editor.scss',
+  styleUrl: '../../shared/forms/fields.scss',
   styles: `
     .way {
       margin: 0;
@@ -148,68 +130,24 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
       border: 0;
     }
   `,
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RulesEditor {
-  private readonly store = inject(Store);
-  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
-  private readonly trouble = this.store.selectSignal(recordsFeature.selectTrouble);
-  private readonly isSaving = this.store.selectSignal(recordsFeature.selectIsSaving);
-  private seen = 0;
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly words = WAY_WORDS;
-  protected readonly form = signal<RulesForm | null>(null);
-  private readonly change = toSignal(
-    toObservable(this.form).pipe(
-      switchMap((form) => (form ? form.valueChanges.pipe(startWith(form.value)) : of(null))),
-    ),
+  protected readonly record = new RecordForm<RulesForm, Omit<Rules, 'version'>>(
+    {
+      path: 'rules',
+      thing: 'ways and rates',
+      fill: () => rulesForm(this.workshop()!.rules),
+      draftOf: rulesOf,
+      done: () => undefined,
+    },
+    signal('').asReadonly(),
+    () => {
+      const rules = this.workshop()?.rules;
+      return rules ? { ...rules, id: '', name: 'Ways and rates' } : null;
+    },
   );
-  protected readonly draft = computed(() => {
-    this.change();
-    const form = this.form();
-    return form ? rulesOf(form) : null;
-  });
-
-  constructor() {
-    this.store.dispatch(RecordActions.dismissed());
-    // filled anew once a save of one’s own is in, never while somebody types
-    effect(() => {
-      const version = this.workshop()?.rules.version ?? 0;
-      untracked(() => {
-        if (!this.form() || (version > this.seen && !this.form()!.dirty)) this.reset();
-      });
-    });
-    effect(() => {
-      const isSaved = !this.isSaving() && this.trouble() === null;
-      untracked(() => {
-        if (isSaved && this.wasSaving) this.form()?.markAsPristine();
-        this.wasSaving = this.isSaving();
-      });
-    });
-  }
-
-  private wasSaving = false;
-
-  protected errors(pointer: string): string[] {
-    return fieldTexts(this.trouble(), pointer);
-  }
-
-  protected save(form: RulesForm): void {
-    form.markAllAsTouched();
-    if (form.invalid) return;
-    const trouble = this.trouble();
-    const theirs = trouble?.code === 'record-changed' ? (trouble.params['current'] as Rules) : null;
-    const version = theirs?.version ?? this.seen;
-    this.seen = version;
-    this.store.dispatch(RecordActions.rulesAsked({ rules: { ...rulesOf(form), version } }));
-  }
-
-  protected reset(): void {
-    const rules = this.workshop()?.rules;
-    if (!rules) return;
-    this.store.dispatch(RecordActions.dismissed());
-    this.seen = rules.version;
-    this.form.set(rulesForm(rules));
-  }
-
-  protected readonly isTold = (pointer: string): boolean => pointer !== '';
 }

@@ -1,14 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
-import { FormGroup, ReactiveFormsModule } from '@angular/forms';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
+import { FormGroup } from '@angular/forms';
 import { ZONE_TRAYS, type ZoneDraft } from '@alnage/contract';
 import { Store } from '@ngrx/store';
-import { nameControl, NameField } from '../../shared/forms/name-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
-import { RecordBar } from '../../shared/forms/record-bar';
+import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
+import { nameControl, TextField } from '../../shared/forms/text-field';
 import { workshopFeature } from '../../state/workshop.state';
 
 type ZoneForm = ReturnType<typeof zoneForm>;
@@ -25,38 +24,19 @@ function zoneForm({ name, trays }: ZoneDraft = FIRST) {
 /** A shelf, rack or cold space, counted in trays. */
 @Component({
   selector: 'al-zone-editor',
-  imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule, NameField, QuantityField, RecordBar],
+  imports: [TextField, QuantityField, RecordEditor],
   template: `
     @if (record.form(); as form) {
-      <form
-        [formGroup]="form"
-        (ngSubmit)="record.save()"
-        [attr.aria-label]="id() ? 'Change zone' : 'New zone'"
-      >
-        <h2>{{ id() ? 'Change ' + form.controls.name.value : 'New zone' }}</h2>
+      <al-record-editor [record]="record">
         <div class="row">
-          <al-name class="wide" [control]="form.controls.name" [errors]="record.errors('/name')" />
-          <al-quantity
-            label="Room for"
-            unit="trays"
-            [control]="form.controls.trays"
-            [errors]="record.errors('/trays')"
-          />
+          <al-text class="wide" [control]="form.controls.name" at="/name" />
+          <al-quantity label="Room for" unit="trays" [control]="form.controls.trays" at="/trays" />
         </div>
-        @if (record.draft(); as draft) {
-          <al-record-bar
-            [verb]="id() ? 'Save the zone' : 'Keep the zone'"
-            [draft]="draft"
-            [isRemovable]="id() !== null"
-            [isToldAtField]="isTold"
-            (dismissed)="record.reset()"
-            (removed)="record.remove()"
-          />
-        }
-      </form>
+      </al-record-editor>
     }
   `,
-  styleUrl: './editor.scss',
+  styleUrl: '../../shared/forms/fields.scss',
+  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ZoneEditor {
@@ -67,6 +47,7 @@ export class ZoneEditor {
   protected readonly record = new RecordForm<ZoneForm, ZoneDraft>(
     {
       path: 'zones',
+      thing: 'zone',
       fill: (id) => zoneForm(this.find(id) ?? undefined),
       draftOf: ({ controls }) => ({ name: controls.name.value.trim(), trays: controls.trays.number }),
       done: (id) => this.done.emit(id),
@@ -74,8 +55,6 @@ export class ZoneEditor {
     this.id,
     (id) => this.find(id),
   );
-
-  protected readonly isTold = (pointer: string): boolean => pointer === '/name' || pointer === '/trays';
 
   private find(id: string | null) {
     return this.workshop()?.zones.find((zone) => zone.id === id) ?? null;

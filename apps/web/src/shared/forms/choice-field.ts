@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { FormControl } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { controlState, visitedMatcher } from './control-state';
+import { errorsAt } from './field-errors';
+
+/** One of several things to choose. */
+export interface Choice<T extends string = string> {
+  readonly id: T;
+  readonly name: string;
+}
+
+/** Choices from their words. */
+export function choicesOf<T extends string>(
+  words: Readonly<Record<T, string>>,
+  ids = Object.keys(words) as T[],
+): readonly Choice<T>[] {
+  return ids.map((id) => ({ id, name: words[id] }));
+}
+
+/**
+ * One of several, chosen: bound to a control, or to a value and what follows from choosing another. The select is the
+ * browser's own: it follows typed letters at once, also when Tab comes right after them.
+ */
+@Component({
+  selector: 'al-choice',
+  imports: [MatFormFieldModule, MatInputModule],
+  template: `
+    <mat-form-field>
+      <mat-label>{{ label() }}</mat-label>
+      <select
+        matNativeControl
+        #field
+        [errorStateMatcher]="matcher"
+        [attr.aria-invalid]="problems().length > 0"
+        (change)="choose(field.selectedIndex)"
+        (blur)="control()?.markAsTouched()"
+      >
+        @if (!isKnown()) {
+          <option value="" disabled hidden selected></option>
+        }
+        @for (each of choices(); track each.id) {
+          <option [value]="each.id" [selected]="each.id === shown()">{{ each.name }}</option>
+        }
+      </select>
+      @for (text of problems(); track text) {
+        <mat-hint class="over" role="alert">{{ text }}</mat-hint>
+      }
+    </mat-form-field>
+  `,
+  styles: `
+    mat-form-field {
+      width: 100%;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ChoiceField<T extends string> {
+  readonly label = input.required<string>();
+  readonly choices = input.required<readonly Choice<T>[]>();
+  readonly control = input<FormControl<T>>();
+  /** What is chosen where there is no control. */
+  readonly value = input<T>();
+  /** What is asked for while nothing is chosen. */
+  readonly wanted = input('Choose one.');
+  /** Its pointer in what the server is sent; '' where the server says nothing of it. */
+  readonly at = input('');
+  readonly chosen = output<T>();
+
+  private readonly state = controlState(this.control);
+  private readonly told = errorsAt(this.at);
+  protected readonly matcher = visitedMatcher(this.control);
+  protected readonly shown = computed(() => (this.control() ? this.state()?.value : this.value()));
+  protected readonly isKnown = computed(() => this.choices().some(({ id }) => id === this.shown()));
+  protected readonly problems = computed(() => [
+    ...(this.state()?.errors ? [this.wanted()] : []),
+    ...this.told(),
+  ]);
+
+  protected choose(index: number): void {
+    const { id } = this.choices()[index - (this.isKnown() ? 0 : 1)]!;
+    this.control()?.markAsDirty();
+    this.control()?.setValue(id);
+    this.chosen.emit(id);
+  }
+}

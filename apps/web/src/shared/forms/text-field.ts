@@ -1,0 +1,94 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
+import { FormControl, ReactiveFormsModule, Validators } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { typedTime } from '../formats/typed-time';
+import { controlState, visitedMatcher } from './control-state';
+import { errorsAt } from './field-errors';
+
+const NAME_LENGTH = 60;
+
+/** The name of a record: one line that is not blank. */
+export function nameControl(value: string, most = NAME_LENGTH): FormControl<string> {
+  return new FormControl(value, {
+    nonNullable: true,
+    validators: [Validators.required, Validators.pattern(/\S/), Validators.maxLength(most)],
+  });
+}
+
+/** A line of text that may be left out. */
+export function textControl(value: string, most: number): FormControl<string> {
+  return new FormControl(value, { nonNullable: true, validators: [Validators.maxLength(most)] });
+}
+
+/** A time of day as people type it. */
+export function timeControl(value: string): FormControl<string> {
+  return new FormControl(value, {
+    nonNullable: true,
+    validators: [(control) => (typedTime(String(control.value)) === null ? { time: true } : null)],
+  });
+}
+
+/** A line of text, with what is wrong with it said below. */
+@Component({
+  selector: 'al-text',
+  imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule],
+  template: `
+    <mat-form-field>
+      <mat-label>{{ label() }}</mat-label>
+      <input
+        matInput
+        #field
+        autocomplete="off"
+        [type]="type()"
+        [placeholder]="placeholder()"
+        [formControl]="control()"
+        [attr.aria-invalid]="problems().length > 0"
+        [errorStateMatcher]="matcher"
+      />
+      @for (text of problems(); track text) {
+        <mat-hint class="over" role="alert">{{ text }}</mat-hint>
+      }
+    </mat-form-field>
+  `,
+  styles: `
+    mat-form-field {
+      width: 100%;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TextField {
+  readonly label = input('Name');
+  readonly control = input.required<FormControl<string>>();
+  /** Its pointer in what the server is sent; '' where the server says nothing of it. */
+  readonly at = input('');
+  readonly type = input<'text' | 'date'>('text');
+  readonly placeholder = input('');
+  /** What is asked for when what is typed will not do. */
+  readonly wanted = input('Give a name.');
+
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  private readonly state = controlState(this.control);
+  private readonly told = errorsAt(this.at);
+  protected readonly matcher = visitedMatcher(this.control);
+  protected readonly problems = computed(() => {
+    const errors = this.state()?.errors ?? null;
+    return [...(errors ? [this.wrongText(errors)] : []), ...this.told()];
+  });
+
+  focus(): void {
+    this.field().nativeElement.focus();
+  }
+
+  private wrongText({ maxlength }: { maxlength?: { requiredLength: number } }): string {
+    return maxlength ? `Too long: ${maxlength.requiredLength} characters are the most.` : this.wanted();
+  }
+}
