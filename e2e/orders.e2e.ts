@@ -39,12 +39,12 @@ test('an order is said in one line; what is not understood is put right first', 
   await go(demo, '/orders');
   await demo.keyboard.press('+');
   await expect(demo.getByLabel('Say it in one line')).toBeFocused();
-  await demo.keyboard.type('2 dozen berries, 1 twist bag fri 17.30 at the quay for O. Telle');
+  await demo.keyboard.type('2 dozen berries, 1 twist bag sat 11.30 at the quay for O. Telle');
   const said = demo.getByRole('list', { name: 'Understood' });
   await expect(said).toContainText('2 dozen berries: 12 dusk berry and 12 frost berry');
   await expect(said).toContainText('1 twist bag: 20 salt twist');
   await demo.keyboard.press('Control+a');
-  await demo.keyboard.type('6 berries, 1 twist bag fri 17.30 at the quay for O. Telle');
+  await demo.keyboard.type('6 berries, 1 twist bag sat 11.30 at the quay for O. Telle');
   await expect(demo.getByText('“6 berries” may be')).toBeVisible();
   await expectAccessible(demo);
   await demo.keyboard.press('Enter');
@@ -54,12 +54,12 @@ test('an order is said in one line; what is not understood is put right first', 
   await expect(demo.getByLabel('Who')).toHaveValue('O. Telle');
   await demo.keyboard.press('Enter');
   const row = demo.getByRole('row', { name: /O\. Telle/ });
-  await expect(row).toContainText('Fri 19, 17:30');
+  await expect(row).toContainText('Sat 20, 11:30');
   await expect(row).toContainText('6 dusk berry');
-  await expect(row).toContainText('20 salt twist');
+  await expect(row).toContainText('1 twist bag');
 });
 
-test('the grid tells when an order can be collected, why not, and takes the hour', async ({ demo }) => {
+test('the grid tells when an order can be collected, why not, and takes the slot', async ({ demo }) => {
   await go(demo, '/orders');
   await demo.getByRole('button', { name: 'New order' }).click();
   await demo.getByLabel('Say it in one line').fill('12 rye truffle thu 13 for N. Oon');
@@ -74,6 +74,79 @@ test('the grid tells when an order can be collected, why not, and takes the hour
   await expect(demo.getByRole('row', { name: /N\. Oon/ })).toContainText('Sat 20, 11:00');
 });
 
+test('two who want the last place of a slot: one gets it, the other the nearest', async ({
+  demo,
+  browser,
+}) => {
+  const other = await browser.newPage();
+  await go(demo, '/workshop/points');
+  await demo.getByRole('button', { name: /^Stall on the quay/ }).click();
+  await demo.getByLabel('It hands over').fill('1');
+  await demo.getByRole('button', { name: 'Save the pickup point' }).click();
+  await expect(demo.getByText('Stall on the quay is kept')).toBeVisible();
+  for (const [page, who] of [
+    [demo, 'A. First'],
+    [other, 'B. Second'],
+  ] as const) {
+    await go(page, '/orders');
+    await page.keyboard.press('+');
+    await page.getByLabel('Say it in one line').fill(`4 salt twist sat 9 at the quay for ${who}`);
+    await expect(page.getByLabel('Who')).toHaveValue(who);
+  }
+  await Promise.all(
+    [demo, other].map((page) => page.getByRole('button', { name: 'Take the order' }).click()),
+  );
+  const taken = demo.getByRole('row', { name: /A\. First|B\. Second/ });
+  await expect(taken).toHaveCount(1);
+  const isFirst = (await taken.innerText()).includes('A. First');
+  const refused = isFirst ? other : demo;
+  await expect(
+    refused.getByText(/This slot hands over no more, not 1\. Nearest that can be: /).first(),
+  ).toBeVisible();
+  await refused.getByRole('button', { name: /^Take Sat 20/ }).click();
+  await refused.getByRole('button', { name: 'Take the order' }).click();
+  await expect(taken).toHaveCount(2);
+  await go(demo, '/workshop/points');
+  await demo.getByRole('button', { name: /^Stall on the quay/ }).click();
+  await demo.getByLabel('It hands over').fill('10');
+  await demo.getByRole('button', { name: 'Save the pickup point' }).click();
+  await expect(demo.getByText('Stall on the quay is kept')).toBeVisible();
+  await other.close();
+});
+
+test('a box is filled as one likes; a slot is closed, and what waits is promised once it opens', async ({
+  demo,
+}) => {
+  await go(demo, '/orders');
+  await demo.getByRole('button', { name: 'New order' }).click();
+  await demo.getByLabel('Who').fill('P. Mixed');
+  await demo.getByLabel('Of what').selectOption('box:mixed-12');
+  await expect(demo.getByText('In each mixed dozen: 12 of 12')).toBeVisible();
+  await demo.getByLabel('Sandwich round').fill('0');
+  await expect(demo.getByText('In each mixed dozen: 10 of 12')).toBeVisible();
+  await demo.getByRole('button', { name: 'Evenly' }).click();
+  await expect(demo.getByText('In each mixed dozen: 12 of 12')).toBeVisible();
+  await expect(demo.getByText('comes to €24.90')).toBeVisible();
+  await demo.getByRole('button', { name: /^Sun 21, 12:00/ }).click();
+  await demo.getByRole('button', { name: 'Take no more orders for this slot' }).click();
+  await expect(demo.getByText('Sun 21, 12:00 cannot be. The slot takes no more orders.')).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Take the order' }).click();
+  await expect(
+    demo.getByText(/This slot takes no more orders\. Nearest that can be: /).first(),
+  ).toBeVisible();
+  await demo.getByRole('button', { name: 'Put it on the waiting list' }).click();
+  const row = demo.getByRole('row', { name: /P\. Mixed/ });
+  await expect(row).toContainText('on the waiting list');
+  await expect(row).toContainText('1 mixed dozen of 4 rye truffle, 4 oat ball and 4 foam bar');
+  await demo.getByRole('button', { name: 'Promise it' }).click();
+  await expect(demo.getByText(/This slot takes no more orders/)).toBeVisible();
+  const closing = { at: '2026-06-21T12:00', isClosed: false };
+  await demo.request.put(`${process.env['ALNAGE_E2E_DEMO']!}/api/points/shop/slots`, { data: closing });
+  await demo.getByRole('button', { name: 'Promise it' }).click();
+  await expect(row).toContainText('promised');
+});
+
 test('what cannot be is said at its field, and nothing is stored', async ({ demo }) => {
   await go(demo, '/orders');
   const rows = await demo.getByRole('row').count();
@@ -81,18 +154,18 @@ test('what cannot be is said at its field, and nothing is stored', async ({ demo
   await demo.getByRole('button', { name: 'Take the order' }).click();
   await expect(demo.getByText('Give a name.')).toBeVisible();
   await expect(demo.getByText('Give a time, such as 15:00.')).toBeVisible();
-  await expect(demo.getByText('Choose a piece.')).toBeVisible();
+  await expect(demo.getByText('Choose a piece or a box.')).toBeVisible();
 
   await demo.getByLabel('Who').fill('x'.repeat(10_000));
-  await demo.getByLabel('Pieces', { exact: false }).first().fill('1.5');
+  await demo.getByLabel('How many').fill('1.5');
   await demo.getByRole('button', { name: 'Take the order' }).click();
   await expect(demo.getByText('Too long: 120 characters are the most.')).toBeVisible();
   await expect(demo.getByText('1.5 will not do: a whole number, 1 to 5000.')).toBeVisible();
 
   await demo.getByLabel('Who').fill('Too Late');
-  await demo.getByLabel('Pieces', { exact: false }).first().fill('12');
-  await demo.getByLabel('Of which piece').selectOption('Oat ball');
-  await demo.getByLabel('Time').fill('8');
+  await demo.getByLabel('How many').fill('12');
+  await demo.getByLabel('Of what').selectOption('oat-ball');
+  await demo.getByLabel('Time').fill('9');
   await demo.getByRole('button', { name: 'Take the order' }).click();
   await expect(demo.getByText(/^That is past: it is 2026-06-18 /)).toBeVisible();
   await expect(demo.getByLabel('Who')).toHaveValue('Too Late');
@@ -143,7 +216,7 @@ test('picking a day on the ruler leaves its orders, by mouse and by arrow keys',
   await go(demo, '/orders');
   await demo.getByRole('button', { name: /^Sun 21/ }).click();
   await expect(demo.getByRole('row', { name: /V\. Storm/ })).toBeVisible();
-  await expect(demo.getByRole('row')).toHaveCount(3);
+  await expect(demo.getByRole('row', { name: /Village hall/ })).toBeHidden();
   await demo.keyboard.press('ArrowRight');
   await expect(demo.getByText('No order fits.')).toBeVisible();
   await demo.keyboard.press('Escape');

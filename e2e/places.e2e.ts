@@ -11,6 +11,7 @@ const PLACES = [
   '/workshop/zones',
   '/workshop/rules',
   '/workshop/boxes',
+  '/workshop/points',
   '/workshop/units',
 ];
 
@@ -98,9 +99,12 @@ test('what cannot be met is listed with its reason', async ({ demo, request }) =
   const draft = {
     customer: 'Too Soon',
     lines: [{ piece: 'rye-truffle', pieces: 8 }],
+    boxes: [],
     pickup: '2026-06-18T13:00',
     pickupPoint: 'shop',
     note: '',
+    state: 'promised',
+    despiteKitchen: true,
   };
   const order = (await (await request.post(`${address}/api/orders`, { data: draft })).json()) as {
     id: string;
@@ -113,7 +117,7 @@ test('what cannot be met is listed with its reason', async ({ demo, request }) =
   await expect(demo.locator('al-margin')).toContainText(`${order.ticket}: 8 rye truffle`);
   await expect(demo.locator('al-margin')).toContainText('and cannot before');
   await request.post(`${address}/api/orders/${order.id}/move`, {
-    data: { to: 'cancelled', version: order.version },
+    data: { to: 'cancelled', version: order.version, despiteKitchen: false },
   });
   await expect(demo.getByText('Orders changed since this plan was made')).toBeVisible();
   await demo.getByRole('button', { name: 'Re-plan' }).click();

@@ -21,9 +21,12 @@ test('a server killed hard loses nothing, and an open page comes back by itself'
   const draft = {
     customer: 'Kept Over',
     lines: [{ piece: 'salt-twist', pieces: 20 }],
+    boxes: [],
     pickup: '2026-06-20T10:00',
     pickupPoint: 'quay',
     note: '',
+    state: 'promised',
+    despiteKitchen: true,
   };
   const taken = await request.post(`${first.address}/api/orders`, { data: draft });
   expect(taken.status()).toBe(201);

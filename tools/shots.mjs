@@ -21,9 +21,7 @@ const SHOTS = [
     path: '/orders',
     prepare: async (page) => {
       await page.getByRole('button', { name: 'New order' }).click();
-      await page
-        .getByLabel('Say it in one line')
-        .fill('2 dozen dusk berry, 1 twist bag, 6 berries fri 10.00 for Varg');
+      await page.getByLabel('Say it in one line').fill('1 truffle box, 6 dusk berry sat 10.30 for Varg');
       await page.getByRole('table', { name: 'When it could be collected' }).waitFor();
     },
   },

@@ -42,7 +42,29 @@ function withValue(body: unknown, path: readonly string[], value: unknown): unkn
 }
 
 const BODIES: readonly (readonly [path: string, make: () => Promise<unknown>, table: string])[] = [
-  ['/api/orders', () => Promise.resolve(orderDraft()), 'customer_order'],
+  [
+    '/api/orders',
+    () =>
+      Promise.resolve(
+        orderDraft({
+          boxes: [{ box: 'berry-12', count: 1, contents: [{ piece: 'dusk-berry', pieces: 12 }] }],
+        }),
+      ),
+    'customer_order',
+  ],
+  [
+    '/api/points',
+    () =>
+      Promise.resolve({
+        name: 'Strange',
+        journeyMinutes: 10,
+        hours: [{ weekday: 1, opens: '09:00', closes: '12:00' }],
+        exceptions: [{ date: '2026-06-21', opens: '10:00', closes: '11:00' }],
+        slotMinutes: 30,
+        slotBoxes: 10,
+      }),
+    'pickup_point',
+  ],
   ['/api/pieces', () => pieceDraft(shop.app, 'frost-berry', { name: 'Strange' }), 'piece'],
   [
     '/api/coatings',
@@ -77,6 +99,7 @@ const BODIES: readonly (readonly [path: string, make: () => Promise<unknown>, ta
       Promise.resolve({
         name: 'Strange',
         contents: [{ piece: 'dusk-berry', pieces: 6 }],
+        among: ['dusk-berry'],
         boxMinor: 10,
         packingSeconds: 20,
         priceMinor: 1500,

@@ -1,4 +1,4 @@
-import { OrderEntity, OrderLineEntity } from './orders/order.entity';
+import { OrderBoxEntity, OrderEntity, OrderLineEntity } from './orders/order.entity';
 import { PieceEntity } from './pieces/piece.entity';
 import { PlanEntity } from './plan/plan.entity';
 import { BoxEntity } from './boxes/box.entity';
@@ -22,6 +22,7 @@ export const ENTITIES = [
   PieceEntity,
   OrderEntity,
   OrderLineEntity,
+  OrderBoxEntity,
   PlanEntity,
   WeighingEntity,
   BoxEntity,

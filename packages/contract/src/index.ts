@@ -2,14 +2,18 @@ export { FIELD_CODES, PROBLEMS } from './problems';
 export type { FieldCode, FieldProblem, ProblemCode, ProblemDocument } from './problems';
 export { closed, Id, Instant, RecordParams, WallClock } from './shared/closed';
 export {
+  BOX_COUNT,
   CUSTOMER_LENGTH,
   LINES_MOST,
   LINE_PIECES_MOST,
   NOTE_LENGTH,
   ORDER_STATES,
+  PROMISED_STATES,
   Order,
+  OrderBox,
   OrderChange,
   OrderDraft,
+  OrderLine,
   OrderMove,
   OrderParams,
   OrderState,
@@ -30,8 +34,19 @@ export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
 export { BLEND_PARTS_MOST, PACKS_MOST, CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';
 export { ZONE_TRAYS, ZoneChange, ZoneDraft, ZoneView } from './workshop/zone';
+export {
+  EXCEPTIONS_MOST,
+  HOURS_MOST,
+  JOURNEY_MINUTES,
+  PickupPoint,
+  PickupPointChange,
+  PickupPointDraft,
+  SLOT_BOXES,
+  SLOT_MINUTES,
+  SlotClosing,
+} from './workshop/pickup-point';
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';
 export { SavedPlan } from './plan/plan';
-export { PromiseAsk, PromisedSlot } from './promises/promise';
+export { PromiseAsk, PromisedSlot, SLOT_FAULTS, type SlotFault } from './promises/promise';
 export { LIVE_TOPICS, type LiveEvent, type LiveTopic } from './live-event';

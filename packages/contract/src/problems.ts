@@ -36,6 +36,7 @@ export const FIELD_CODES = [
   'blank',
   'unknown-piece',
   'unknown-pickup-point',
+  'unknown-box',
   'piece-twice',
   'pickup-past',
   'pickup-outside-season',
@@ -45,6 +46,11 @@ export const FIELD_CODES = [
   'twice',
   'in-future',
   'coat-without-stage',
+  'pickup-shut',
+  'slot-closed',
+  'slot-full',
+  'not-makeable',
+  'hours-cross',
 ] as const;
 
 export type FieldCode = (typeof FIELD_CODES)[number];

@@ -258,7 +258,25 @@ export {
   type Unclear,
   type Vocabulary,
 } from './phrasing/read-phrase';
-export { piecesOfLine, piecesOfLines, type BoxOf } from './phrasing/pieces-of-lines';
+export {
+  boxesHandedOver,
+  evenMakeUp,
+  piecesOfOrder,
+  type BoxCount,
+  type OrderContents,
+  type PieceCount,
+} from './ordering/order-contents';
+export { orderPrice, type OrderPrice, type PricedCount } from './ordering/order-price';
+export {
+  minutesOf,
+  slotAt,
+  slotsOfDay,
+  type DayException,
+  type DayOfWeek,
+  type OpeningHours,
+  type SlotRules,
+} from './ordering/slots';
+export { piecesOfLine, piecesOfLines, type BoxOf } from './ordering/pieces-of-lines';
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';
 export { promises, type PromiseAsk, type SlotPromise } from './planner/promise';

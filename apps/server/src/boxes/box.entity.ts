@@ -7,6 +7,10 @@ export class BoxEntity extends KeptRecord {
   @Column('jsonb')
   contents: BoxDraft['contents'];
 
+  /** Pieces that may be chosen from; none: it is as it is. */
+  @Column('jsonb')
+  among: string[];
+
   @Column('integer', { name: 'box_minor' })
   boxMinor: number;
 

@@ -10,6 +10,7 @@ afterAll(() => shop.close());
 const draft = {
   name: 'Half dozen',
   contents: [{ piece: 'dusk-berry', pieces: 6 }],
+  among: ['dusk-berry', 'frost-berry'],
   boxMinor: 60,
   packingSeconds: 50,
   priceMinor: 1500,
@@ -43,6 +44,7 @@ describe('a box', () => {
       '/contents/0/pieces',
       'not-a-whole-number',
     ],
+    ['a choice that there is not', { among: ['coal'] }, '/among/0', 'unknown-piece'],
     ['a piece twice', { contents: [...draft.contents, ...draft.contents] }, '/contents/1/piece', 'twice'],
   ])('with %s is refused', async (_name, change, pointer, code) => {
     const { status, body } = await ask(shop.app, ['POST', '/api/boxes'], { ...draft, ...change });

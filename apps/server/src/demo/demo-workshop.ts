@@ -54,8 +54,31 @@ export const DEMO_SEASON: SeasonEntity = {
 };
 
 export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
-  { id: 'shop', name: 'The shop', journeyMinutes: 0 },
-  { id: 'quay', name: 'Stall on the quay', journeyMinutes: 25 },
+  {
+    id: 'shop',
+    name: 'The shop',
+    journeyMinutes: 0,
+    hours: [
+      ...[1, 2, 3].map((weekday) => ({ weekday, opens: '10:00', closes: '17:00' })),
+      { weekday: 4, opens: '09:00', closes: '18:00' },
+      { weekday: 5, opens: '09:00', closes: '18:30' },
+      { weekday: 6, opens: '09:00', closes: '14:00' },
+    ],
+    exceptions: [{ date: '2026-06-21', opens: '10:00', closes: '13:00' }],
+    slotMinutes: 30,
+    slotBoxes: 12,
+    closedSlots: [],
+  },
+  {
+    id: 'quay',
+    name: 'Stall on the quay',
+    journeyMinutes: 25,
+    hours: [{ weekday: 6, opens: '09:00', closes: '13:00' }],
+    exceptions: [],
+    slotMinutes: 30,
+    slotBoxes: 10,
+    closedSlots: [],
+  },
 ];
 
 export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
@@ -179,9 +202,22 @@ export const DEMO_COATINGS: readonly Row<CoatingEntity>[] = [
   },
 ];
 
+const BERRIES = ['dusk-berry', 'frost-berry'];
+/** What may go into the boxes that are filled as one likes. */
+const CHOICES: Readonly<Record<string, string[]>> = {
+  'berry-6': BERRIES,
+  'berry-12': BERRIES,
+  'mixed-12': ['rye-truffle', 'oat-ball', 'foam-bar', 'sandwich-round', 'dusk-berry'],
+};
+
 export const DEMO_BOXES: readonly Row<BoxEntity>[] = [
   box(['berry-6', 'Six berries'], { 'dusk-berry': 3, 'frost-berry': 3 }, [65, 40, 1450]),
   box(['berry-12', 'Dozen berries'], { 'dusk-berry': 6, 'frost-berry': 6 }, [95, 60, 2750]),
+  box(
+    ['mixed-12', 'Mixed dozen'],
+    { 'rye-truffle': 4, 'oat-ball': 4, 'foam-bar': 2, 'sandwich-round': 2 },
+    [95, 75, 2490],
+  ),
   box(['truffle-8', 'Truffle box'], { 'rye-truffle': 8 }, [80, 45, 1690]),
   box(['twist-bag', 'Twist bag'], { 'salt-twist': 20 }, [30, 50, 1890]),
   box(['chip-bag', 'Chip bag'], { 'ridge-chip': 5 }, [20, 25, 690]),
@@ -203,6 +239,7 @@ function box(
     id,
     name,
     contents,
+    among: CHOICES[id] ?? [],
     boxMinor,
     packingSeconds,
     priceMinor,

@@ -1,5 +1,5 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import { OrderEntity, OrderLineEntity } from '../orders/order.entity';
+import { OrderBoxEntity, OrderEntity, OrderLineEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanService } from '../plan/plan.service';
 import type { ShiftEntity } from '../workshop/resources.entity';
@@ -81,9 +81,15 @@ async function savePeople(manager: EntityManager): Promise<void> {
 }
 
 function orderOf(order: DemoOrder, index: number): OrderEntity {
-  const lines = Object.entries(order.lines).map(([pieceId, pieces], position) =>
-    Object.assign(new OrderLineEntity(), { pieceId, pieces, position }),
-  );
+  const lines = Object.entries(order.lines).map(([pieceId, pieces], position) => {
+    const { priceMinor } = DEMO_PIECES.find(({ id }) => id === pieceId)!.costs;
+    return Object.assign(new OrderLineEntity(), { pieceId, pieces, position, priceMinor });
+  });
+  const boxes = (order.boxes ?? []).map(([boxId, count, chosen], position) => {
+    const { contents: usual, priceMinor } = DEMO_BOXES.find(({ id }) => id === boxId)!;
+    const contents = chosen ? Object.entries(chosen).map(([piece, pieces]) => ({ piece, pieces })) : usual;
+    return Object.assign(new OrderBoxEntity(), { boxId, count, contents, position, priceMinor });
+  });
   const daysBefore = 24 - Math.floor((index * 24) / DEMO_ORDERS.length);
   return Object.assign(new OrderEntity(), {
     ticket: `${DEMO_SEASON.ticketPrefix}-${String(FIRST_TICKET + index).padStart(4, '0')}`,
@@ -95,6 +101,7 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
     version: 1,
     createdAt: new Date(DEMO_PLANNED.getTime() - daysBefore * 24 * HOUR_MS),
     lines,
+    boxes,
   });
 }
 

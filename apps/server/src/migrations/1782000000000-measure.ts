@@ -1,19 +1,10 @@
 import { DEFAULT_WAY_RULES } from '@alnage/core';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
+import { added, json } from './statements';
 
 const VERSIONED = ['piece', 'coating', 'bowl', 'zone'];
 
 const NO_COSTS = { centreMinorPer100: 0, finishMinorPer100: 0, packingMinorPer100: 0, priceMinor: null };
-
-/** Statements that add a column which must not be null, filled for the rows that are there and then without a default. */
-function added(table: string, column: string, [type, filled]: [string, string]): string[] {
-  return [
-    `ALTER TABLE "${table}" ADD "${column}" ${type} NOT NULL DEFAULT ${filled}`,
-    `ALTER TABLE "${table}" ALTER COLUMN "${column}" DROP DEFAULT`,
-  ];
-}
-
-const json = (value: unknown): string => `'${JSON.stringify(value)}'::jsonb`;
 
 const UP = [
   ...VERSIONED.map((table) => `ALTER TABLE "${table}" ADD "version" integer NOT NULL DEFAULT '1'`),

@@ -1,5 +1,6 @@
 import { Bones1781000000000 } from './1781000000000-bones';
 import { Measure1782000000000 } from './1782000000000-measure';
+import { Promise1783000000000 } from './1783000000000-promise';
 
 /** Migrations in the order in which they run. */
-export const MIGRATIONS = [Bones1781000000000, Measure1782000000000];
+export const MIGRATIONS = [Bones1781000000000, Measure1782000000000, Promise1783000000000];

@@ -1,51 +1,82 @@
-import type { FieldProblem, OrderDraft, OrderState } from '@alnage/contract';
+import type { FieldProblem, OrderBox, OrderDraft, OrderState } from '@alnage/contract';
+import { slotStart } from '../workshop/pickup-slots';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
+import type { OrderContext } from './order-context';
 
-/** What an order is judged against. */
-export interface OrderContext {
-  readonly pieceIds: ReadonlySet<string>;
-  readonly pickupPointIds: ReadonlySet<string>;
-  readonly timeZone: string;
-  readonly now: Date;
-  /** Start and end of the days on which orders can be collected. */
-  readonly season: { readonly start: Date; readonly end: Date };
-}
+type Ordered = Pick<OrderDraft, 'lines' | 'boxes'>;
 
-/** Everything that is wrong with a draft beyond its shape, field by field; empty when it can be stored. */
-export function draftProblems(draft: OrderDraft, context: OrderContext): FieldProblem[] {
+/** Everything that is wrong with a draft by itself, beyond its shape, field by field. */
+export function draftProblems(
+  draft: Omit<OrderDraft, 'state' | 'despiteKitchen'>,
+  context: OrderContext,
+): FieldProblem[] {
   return [
     ...(draft.customer.trim() === '' ? [problem('/customer', 'blank')] : []),
-    ...lineProblems(draft, context),
+    ...orderedProblems(draft, context),
     ...pointProblems(draft, context),
-    ...pickupProblems(draft.pickup, context),
+    ...pickupProblems(draft, context),
   ];
 }
 
-/** What is wrong with the lines of a draft. */
-export function lineProblems(
-  draft: Pick<OrderDraft, 'lines'>,
-  { pieceIds }: Pick<OrderContext, 'pieceIds'>,
+/** What is wrong with what is ordered. */
+export function orderedProblems(
+  { lines, boxes }: Ordered,
+  context: Pick<OrderContext, 'pieces' | 'boxes'>,
 ): FieldProblem[] {
-  const seen = new Set<string>();
-  return draft.lines.flatMap(({ piece }, index) => {
-    const pointer = `/lines/${index}/piece`;
-    if (!pieceIds.has(piece)) return [problem(pointer, 'unknown-piece', { value: piece })];
-    if (seen.has(piece)) return [problem(pointer, 'piece-twice', { value: piece })];
-    seen.add(piece);
-    return [];
+  if (lines.length + boxes.length === 0) return [problem('/lines', 'too-few', { limit: 1 })];
+  return [
+    ...pieceProblems(lines, '/lines', new Set(context.pieces.keys())),
+    ...boxes.flatMap((each, index) => boxProblems(each, `/boxes/${index}`, context)),
+  ];
+}
+
+function pieceProblems(lines: Ordered['lines'], pointer: string, known: ReadonlySet<string>): FieldProblem[] {
+  const ids = lines.map(({ piece }) => piece);
+  return ids.flatMap((value, index) => {
+    const at = `${pointer}/${index}/piece`;
+    if (!known.has(value)) return [problem(at, 'unknown-piece', { value })];
+    return ids.indexOf(value) < index ? [problem(at, 'piece-twice', { value })] : [];
   });
+}
+
+/** A box is as it is, or filled with as many pieces as it holds from those that may go in. */
+function boxProblems(
+  { box: id, contents }: OrderBox,
+  pointer: string,
+  context: Pick<OrderContext, 'boxes'>,
+): FieldProblem[] {
+  const box = context.boxes.get(id);
+  if (!box) return [problem(`${pointer}/box`, 'unknown-box', { value: id })];
+  if (contents.length === 0) return [];
+  const may = box.among.length > 0 ? box.among : box.contents.map(({ piece }) => piece);
+  const total = (all: Ordered['lines']): number => all.reduce((sum, { pieces }) => sum + pieces, 0);
+  const [held, filled] = [total(box.contents), total(contents)];
+  const isAsItIs = (line: Ordered['lines'][number]): boolean =>
+    box.contents.some(({ piece, pieces }) => piece === line.piece && pieces === line.pieces);
+  const isFilled = box.among.length > 0 ? held === filled : contents.every(isAsItIs) && held === filled;
+  return [
+    ...pieceProblems(contents, `${pointer}/contents`, new Set(may)),
+    ...(isFilled
+      ? []
+      : [
+          problem(`${pointer}/contents`, 'out-of-range', { value: filled, range: `${held} pieces in a box` }),
+        ]),
+  ];
 }
 
 export function pointProblems(
   { pickupPoint }: Pick<OrderDraft, 'pickupPoint'>,
-  { pickupPointIds }: Pick<OrderContext, 'pickupPointIds'>,
+  { points }: Pick<OrderContext, 'points'>,
 ): FieldProblem[] {
-  return pickupPointIds.has(pickupPoint)
+  return points.has(pickupPoint)
     ? []
     : [problem('/pickupPoint', 'unknown-pickup-point', { value: pickupPoint })];
 }
 
-function pickupProblems(pickup: string, { timeZone, now, season }: OrderContext): FieldProblem[] {
+function pickupProblems(
+  { pickup, pickupPoint }: Pick<OrderDraft, 'pickup' | 'pickupPoint'>,
+  { timeZone, now, season, points }: OrderContext,
+): FieldProblem[] {
   const instant = instantOf(pickup, timeZone);
   if (instant === null) return [problem('/pickup', 'wrong-format', { value: pickup })];
   if (instant <= now)
@@ -55,10 +86,13 @@ function pickupProblems(pickup: string, { timeZone, now, season }: OrderContext)
     const last = wallClockOf(new Date(season.end.getTime() - 1), timeZone).slice(0, 10);
     return [problem('/pickup', 'pickup-outside-season', { value: pickup, first, last })];
   }
-  return [];
+  const point = points.get(pickupPoint);
+  return point && slotStart(point, pickup) === null
+    ? [problem('/pickup', 'pickup-shut', { value: pickup, point: point.name })]
+    : [];
 }
 
-function problem(
+export function problem(
   pointer: string,
   code: FieldProblem['code'],
   params: FieldProblem['params'] = {},
@@ -68,10 +102,12 @@ function problem(
 
 /** From each state the ones that may follow; every step can be taken back. */
 const NEXT_STATES: Readonly<Record<OrderState, readonly OrderState[]>> = {
-  promised: ['ready', 'cancelled'],
-  ready: ['promised', 'handed-over', 'cancelled'],
+  waiting: ['promised', 'cancelled'],
+  promised: ['ready', 'waiting', 'cancelled'],
+  ready: ['promised', 'handed-over', 'not-collected', 'cancelled'],
   'handed-over': ['ready'],
-  cancelled: ['promised', 'ready'],
+  'not-collected': ['ready', 'handed-over'],
+  cancelled: ['promised', 'waiting', 'ready'],
 };
 
 /** Whether an order may go from one state to another. */

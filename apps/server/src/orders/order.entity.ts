@@ -1,4 +1,4 @@
-import type { OrderState } from '@alnage/contract';
+import type { OrderLine, OrderState } from '@alnage/contract';
 import {
   Column,
   Entity,
@@ -10,6 +10,7 @@ import {
   PrimaryGeneratedColumn,
   type Relation,
 } from 'typeorm';
+import { BoxEntity } from '../boxes/box.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PickupPointEntity } from '../workshop/resources.entity';
 
@@ -52,6 +53,9 @@ export class OrderEntity {
 
   @OneToMany(() => OrderLineEntity, (line) => line.order, { cascade: true, eager: true })
   lines: Relation<OrderLineEntity>[];
+
+  @OneToMany(() => OrderBoxEntity, (box) => box.order, { cascade: true, eager: true })
+  boxes: Relation<OrderBoxEntity>[];
 }
 
 @Entity('order_line')
@@ -68,6 +72,10 @@ export class OrderLineEntity {
   @Column('integer')
   pieces: number;
 
+  /** As agreed for one piece when it was ordered. */
+  @Column('integer', { name: 'price_minor', nullable: true })
+  priceMinor: number | null;
+
   @ManyToOne(() => OrderEntity, (order) => order.lines, { onDelete: 'CASCADE' })
   @JoinColumn({ name: 'order_id' })
   order: Relation<OrderEntity>;
@@ -75,4 +83,35 @@ export class OrderLineEntity {
   @ManyToOne(() => PieceEntity)
   @JoinColumn({ name: 'piece_id' })
   piece: Relation<PieceEntity>;
+}
+
+@Entity('order_box')
+export class OrderBoxEntity {
+  @PrimaryColumn('uuid', { name: 'order_id' })
+  orderId: string;
+
+  @PrimaryColumn('integer')
+  position: number;
+
+  @Column('text', { name: 'box_id' })
+  boxId: string;
+
+  @Column('integer')
+  count: number;
+
+  /** What is in each of them, as it was ordered. */
+  @Column('jsonb')
+  contents: OrderLine[];
+
+  /** As agreed for one box when it was ordered. */
+  @Column('integer', { name: 'price_minor', nullable: true })
+  priceMinor: number | null;
+
+  @ManyToOne(() => OrderEntity, (order) => order.boxes, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'order_id' })
+  order: Relation<OrderEntity>;
+
+  @ManyToOne(() => BoxEntity)
+  @JoinColumn({ name: 'box_id' })
+  kind: Relation<BoxEntity>;
 }

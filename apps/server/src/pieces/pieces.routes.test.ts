@@ -56,6 +56,7 @@ describe('a piece', () => {
           expect.stringMatching(/^\d+ weighings$/),
           'Six berries',
           'Dozen berries',
+          'Mixed dozen',
         ],
       },
     });

@@ -26,13 +26,20 @@ export function pieces(clock: Pick<WorkshopClock, 'now'>): RecordKind<PieceEntit
     heldBy: async (manager, { id }) => {
       const count = async (sql: string): Promise<number> =>
         Number(((await manager.query(sql, [id])) as [{ n: string }])[0].n);
-      const orders = await count('select count(distinct order_id) as n from order_line where piece_id = $1');
+      const orders = await count(
+        `select count(*) as n from customer_order o
+          where exists (select 1 from order_line l where l.order_id = o.id and l.piece_id = $1)
+             or exists (select 1 from order_box b, jsonb_array_elements(b.contents) c
+                         where b.order_id = o.id and c->>'piece' = $1)`,
+      );
       const weighings = await count('select count(*) as n from weighing where piece_id = $1');
       const boxes = await manager.find(BoxEntity, { order: { position: 'ASC' } });
       return [
         ...(orders > 0 ? [`${orders} orders`] : []),
         ...(weighings > 0 ? [`${weighings} weighings`] : []),
-        ...boxes.filter(({ contents }) => contents.some(({ piece }) => piece === id)).map(({ name }) => name),
+        ...boxes
+          .filter(({ contents, among }) => among.includes(id) || contents.some(({ piece }) => piece === id))
+          .map(({ name }) => name),
       ];
     },
   };

@@ -1,19 +1,23 @@
 import {
   learnRejects,
   pieceCoat,
+  piecesOfOrder,
   rejectShare,
   sizeClassOf,
   startPercentFor,
   type Coating,
   type Melter,
+  type OrderContents,
+  type OrderLine,
   type Person,
   type PlanOrder,
   type Problem,
   type Product,
   type Span,
 } from '@alnage/core';
-import { seenOf, type Weighing } from '@alnage/contract';
+import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
+import { contentsOf } from '../orders/order-view';
 import { OrderEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { readWeighings } from '../weighings/read-weighings';
@@ -53,10 +57,10 @@ export async function buildProblem(
   };
 }
 
-/** Every order that was not cancelled, the first to be collected first. */
+/** Every order that is promised, the first to be collected first. */
 export async function ordersToMeet(manager: EntityManager, setUp: SetUp): Promise<PlanOrder[]> {
   const orders = await manager.find(OrderEntity, { order: { pickupAt: 'ASC', ticket: 'ASC' } });
-  return orders.filter((order) => order.state !== 'cancelled').map((order) => orderOf(order, setUp));
+  return orders.filter(({ state }) => PROMISED_STATES.includes(state)).map((order) => orderOf(order, setUp));
 }
 
 function melterOf({ id, capacityGrams, usableMinutes }: BowlEntity, tailGrams: number): Melter {
@@ -114,8 +118,11 @@ function orderOf(order: OrderEntity, { span }: SetUp): PlanOrder {
     due: minutesFrom(span.start, order.pickupAt),
     weight: 1,
     place: order.pickupPointId,
-    lines: [...order.lines]
-      .sort((a, b) => a.position - b.position)
-      .map((line) => ({ product: line.pieceId, pieces: line.pieces })),
+    lines: productLines(contentsOf(order)),
   };
+}
+
+/** What is ordered, as the planning format says it. */
+export function productLines(contents: OrderContents): OrderLine[] {
+  return piecesOfOrder(contents).map(({ piece, pieces }) => ({ product: piece, pieces }));
 }

@@ -4,11 +4,14 @@ import type { FastifyInstance } from 'fastify';
 
 const WALL_CLOCK = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d$/;
 
+/** A time of day; 24:00 ends it. */
+const CLOCK_TIME = /^(([01]\d|2[0-3]):[0-5]\d|24:00)$/;
+
 /** Letters of any script on one line; control characters are no text. */
 const PLAIN_TEXT = /^[^\p{Cc}]*$/u;
 
 /** Formats of our own, for what comes in and – as answers are picked from unions by their schemas – what goes out. */
-export const OWN_FORMATS = { 'wall-clock': WALL_CLOCK, 'plain-text': PLAIN_TEXT };
+export const OWN_FORMATS = { 'wall-clock': WALL_CLOCK, 'clock-time': CLOCK_TIME, 'plain-text': PLAIN_TEXT };
 
 /** Bodies are taken as they are; query and path come as text, so numbers in them are read. */
 export function addValidation(app: FastifyInstance): void {

@@ -9,6 +9,7 @@ afterAll(() => shop.close());
 
 const wish = (change: Record<string, unknown> = {}) => ({
   lines: [{ piece: 'dusk-berry', pieces: 12 }],
+  boxes: [],
   pickupPoint: 'shop',
   order: null,
   ...change,
@@ -16,13 +17,13 @@ const wish = (change: Record<string, unknown> = {}) => ({
 const post = (payload: unknown) => ask<PromisedSlot[]>(shop.app, ['POST', '/api/promises'], payload);
 
 describe('the promise', () => {
-  test('is told for every hour to come, and a yes can be planned', async () => {
+  test('is told for every slot to come, and a yes can be planned', async () => {
     const { status, body } = await post(wish());
     expect(status).toBe(200);
     expect(body[0]!.at).toBe('2026-06-18T12:00');
-    expect(body.at(-1)!.at).toBe('2026-06-22T18:00');
-    // 7 hours of Thursday, 11 of each of the four days after it
-    expect(body).toHaveLength(7 + 4 * 11);
+    // Monday's last half hour before five; 12 slots of Thursday are left, 19 of Friday, 10, 6 on Sunday, 14 on Monday
+    expect(body.at(-1)!.at).toBe('2026-06-22T16:30');
+    expect(body).toHaveLength(12 + 19 + 10 + 6 + 14);
     const open = body.find(({ kind, at }) => kind !== 'no' && at.startsWith('2026-06-19'))!;
     expect(open.ageMinutes).toBeGreaterThan(0);
     const order = await take(shop.app, { pickup: open.at, lines: wish().lines });

@@ -1,21 +1,18 @@
-import type { PromiseAsk, PromisedSlot } from '@alnage/contract';
-import { carryOver, promises, type Problem, type SlotPromise } from '@alnage/core';
-import type { DataSource, EntityManager } from 'typeorm';
-import { lineProblems, pointProblems } from '../orders/order-rules';
-import { PieceEntity } from '../pieces/piece.entity';
-import { buildProblem } from '../plan/build-problem';
-import { PlanEntity } from '../plan/plan.entity';
+import type { PromiseAsk, PromisedSlot, SlotFault } from '@alnage/contract';
+import { boxesHandedOver, type OrderContents, type SlotPromise } from '@alnage/core';
+import type { DataSource } from 'typeorm';
+import { filledContents } from '../orders/filled-contents';
+import { orderedProblems, pointProblems } from '../orders/order-rules';
+import { orderContext } from '../orders/order-context';
+import { slotRoom, type SlotRoom } from '../orders/slot-room';
+import { Kitchen } from '../plan/kitchen';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
+import { slotsToCome, type Slot } from '../workshop/pickup-slots';
 import { PickupPointEntity } from '../workshop/resources.entity';
-import { requireSetUp, type SetUp } from '../workshop/set-up';
-import { instantOf, minutesFrom } from '../workshop/workshop-time';
+import { requireSetUp } from '../workshop/set-up';
 
-/** Hours of a day that are asked about until the workshop has opening hours of its own; shop default. */
-const FIRST_HOUR = 8;
-const LAST_HOUR = 18;
-
-/** Says for which pickups an order could be made beside all that is planned. */
+/** Says for which slots an order could be promised beside all that is promised and planned. */
 export class PromisesService {
   constructor(
     private readonly db: DataSource,
@@ -26,69 +23,50 @@ export class PromisesService {
   async answer(ask: PromiseAsk): Promise<PromisedSlot[]> {
     const { manager } = this.db;
     const setUp = await requireSetUp(manager);
-    await requireSound(manager, ask);
     const now = this.clock.now();
-    const problem = await this.planned(manager, setUp, ask.order);
-    const slots = slotsOf(setUp, now);
-    const minute = ({ instant }: Slot): number => minutesFrom(setUp.span.start, instant);
-    const answers = promises(
-      { ...problem, now: minutesFrom(setUp.span.start, now) },
-      {
-        lines: ask.lines.map(({ piece, pieces }) => ({ product: piece, pieces })),
-        place: ask.pickupPoint,
-        dues: slots.map(minute),
-      },
-    );
-    return answers.map((answer, index) => slotView(slots[index]!, answer));
-  }
-
-  /** The problem with all of the newest plan fixed, less an order that is about to change. */
-  private async planned(manager: EntityManager, setUp: SetUp, changing: string | null): Promise<Problem> {
-    const [newest] = await manager.find(PlanEntity, { order: { version: 'DESC' }, take: 1 });
-    if (newest?.horizonStart.getTime() !== setUp.span.start.getTime()) throw new ProblemError('no-plan');
-    const asked = await buildProblem(manager, setUp, this.clock);
-    const { fixed, orders } = carryOver({
-      plan: newest.plan,
-      before: newest.problem.orders,
-      orders: asked.orders.filter(({ id }) => id !== changing),
-      closed: new Set(),
-      products: asked.products,
-      places: asked.places,
-      now: Infinity,
+    const context = await orderContext(manager, setUp, now);
+    const problems = [...orderedProblems(ask, context), ...pointProblems(ask, context)];
+    if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+    const contents = filledContents(ask, context.boxes);
+    const { order: changing, pickupPoint } = ask;
+    const kitchen = await Kitchen.load(manager, {
+      setUp,
+      clock: this.clock,
+      ask: { contents, pickupPoint, changing },
     });
-    return { ...asked, fixed, orders };
+    if (!kitchen) throw new ProblemError('no-plan');
+    const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
+    const room = await slotRoom(manager, point, { timeZone: setUp.timeZone, changing });
+    const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
+    const answers = kitchen.answer(slots.map(({ instant }) => instant));
+    return answers.map((answer, index) => slotView(slots[index]!, answer, { room, contents }));
   }
 }
 
-interface Slot {
-  readonly at: string;
-  readonly instant: Date;
-}
-
-/** Every full hour of the season that is still to come. */
-function slotsOf({ days, timeZone }: SetUp, now: Date): Slot[] {
-  const hours = Array.from({ length: LAST_HOUR - FIRST_HOUR + 1 }, (_, i) => FIRST_HOUR + i);
-  return days
-    .flatMap(({ date }) => hours.map((hour) => `${date}T${String(hour).padStart(2, '0')}:00`))
-    .flatMap((at) => {
-      const instant = instantOf(at, timeZone);
-      return instant && instant > now ? [{ at, instant }] : [];
-    });
-}
-
-function slotView({ at, instant }: Slot, answer: SlotPromise): PromisedSlot {
-  const base = { at, atInstant: instant.toISOString() };
-  return answer.kind === 'no'
-    ? { ...base, kind: 'no', ageMinutes: null, piece: answer.reason.product, blocker: answer.reason.blocker }
-    : { ...base, kind: answer.kind, ageMinutes: answer.ageMinutes, piece: null, blocker: null };
-}
-
-async function requireSound(manager: EntityManager, ask: PromiseAsk): Promise<void> {
-  const ids = async (entity: typeof PieceEntity | typeof PickupPointEntity): Promise<Set<string>> =>
-    new Set((await manager.find<{ id: string }>(entity, { select: { id: true } })).map(({ id }) => id));
-  const problems = [
-    ...lineProblems(ask, { pieceIds: await ids(PieceEntity) }),
-    ...pointProblems(ask, { pickupPointIds: await ids(PickupPointEntity) }),
-  ];
-  if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+function slotView(
+  { at, instant }: Slot,
+  answer: SlotPromise,
+  { room, contents }: { readonly room: SlotRoom; readonly contents: OrderContents },
+): PromisedSlot {
+  const roomBoxes = room.boxesLeft(at);
+  const asked = boxesHandedOver(contents);
+  const slotFault: SlotFault | null = room.isClosed(at)
+    ? 'closed'
+    : (roomBoxes ?? asked) < asked
+      ? 'full'
+      : null;
+  const base = { at, atInstant: instant.toISOString(), roomBoxes, slotFault };
+  if (answer.kind === 'no') {
+    const { product: piece, blocker } = answer.reason;
+    return { ...base, kind: 'no', ageMinutes: null, piece, blocker };
+  }
+  const { ageMinutes } = answer;
+  const isTight = answer.kind === 'tight' || (roomBoxes ?? 2 * asked) < 2 * asked;
+  return {
+    ...base,
+    kind: slotFault ? 'no' : isTight ? 'tight' : 'open',
+    ageMinutes,
+    piece: null,
+    blocker: null,
+  };
 }

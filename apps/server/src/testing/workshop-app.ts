@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { Order, OrderDraft, SavedPlan } from '@alnage/contract';
+import type { Order, OrderChange, OrderDraft, SavedPlan } from '@alnage/contract';
 import pg from 'pg';
 import { inject } from 'vitest';
 import type { DataSource } from 'typeorm';
@@ -63,11 +63,20 @@ export function draft(change: Partial<OrderDraft> = {}): OrderDraft {
   return {
     customer: 'I. Varg',
     lines: [{ piece: 'dusk-berry', pieces: 12 }],
+    boxes: [],
     pickup: '2026-06-19T15:00',
     pickupPoint: 'shop',
     note: '',
+    state: 'promised',
+    despiteKitchen: true,
     ...change,
   };
+}
+
+/** The same as a change to an order of which that version was seen. */
+export function change(version: number, what: Partial<OrderDraft> = {}): OrderChange {
+  const { state: _state, ...rest } = draft(what);
+  return { ...rest, version };
 }
 
 export async function take(app: App, change: Partial<OrderDraft> = {}): Promise<Order> {

@@ -1,3 +1,4 @@
+import type { PickupPointDraft } from '@alnage/contract';
 import { KeptRecord } from '../kept/kept-record';
 import { Column, Entity, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
 
@@ -14,9 +15,25 @@ abstract class Listed {
 }
 
 @Entity('pickup_point')
-export class PickupPointEntity extends Listed {
+export class PickupPointEntity extends KeptRecord {
   @Column('integer', { name: 'journey_minutes' })
   journeyMinutes: number;
+
+  @Column('jsonb')
+  hours: PickupPointDraft['hours'];
+
+  @Column('jsonb')
+  exceptions: PickupPointDraft['exceptions'];
+
+  @Column('integer', { name: 'slot_minutes' })
+  slotMinutes: number;
+
+  @Column('integer', { name: 'slot_boxes', nullable: true })
+  slotBoxes: number | null;
+
+  /** Wall-clock starts of slots that take no more orders. */
+  @Column('jsonb', { name: 'closed_slots', default: [] })
+  closedSlots: string[];
 }
 
 @Entity('zone')

@@ -7,6 +7,7 @@ import { bowlView } from './bowls';
 import { coatingView } from './coatings';
 import { loadDippery, tailGramsOf } from './dippery';
 import { PersonEntity, PickupPointEntity, ZoneEntity } from './resources.entity';
+import { pointView } from './pickup-points';
 import { rulesView } from './rules.service';
 import { findSetUp } from './set-up';
 import { zoneView } from './zones';
@@ -35,7 +36,7 @@ export async function workshopView(manager: EntityManager, now: Date): Promise<W
         holiday: setUp.season.holidays[day.date] ?? null,
       })),
     },
-    pickupPoints: (await listed(PickupPointEntity)).map(withoutPosition),
+    pickupPoints: (await listed(PickupPointEntity)).map(pointView),
     people: (await listed(PersonEntity)).map(({ id, name, pace, skills }) => ({ id, name, pace, skills })),
     bowls: (await listed(BowlEntity)).map((bowl) => bowlView(bowl, tailGramsOf(bowl, pieces, dippery))),
     zones: (await listed(ZoneEntity)).map(zoneView),

@@ -5,7 +5,12 @@ import {
   CoatingChange,
   CoatingDraft,
   CoatingView,
+  PickupPoint,
+  PickupPointChange,
+  PickupPointDraft,
+  RecordParams,
   Rules,
+  SlotClosing,
   Workshop,
   ZoneChange,
   ZoneDraft,
@@ -17,6 +22,7 @@ import { addKeptRoutes } from '../kept/kept-routes';
 import { bowls } from './bowls';
 import { COATINGS } from './coatings';
 import { RulesService } from './rules.service';
+import { closeSlot, PICKUP_POINTS } from './pickup-points';
 import { ZONES } from './zones';
 import { workshopView } from './workshop-view';
 
@@ -48,4 +54,15 @@ export function addWorkshop(app: App): void {
     change: ZoneChange,
     view: ZoneView,
   });
+  addKeptRoutes(app, new KeptRecords(app.db, PICKUP_POINTS), {
+    path: '/api/points',
+    draft: PickupPointDraft,
+    change: PickupPointChange,
+    view: PickupPoint,
+  });
+  app.put(
+    '/api/points/:id/slots',
+    { schema: { tags, params: RecordParams, body: SlotClosing, response: { 200: PickupPoint } } },
+    (request) => closeSlot(app.db, request.params.id, request.body),
+  );
 }

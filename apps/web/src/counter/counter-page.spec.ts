@@ -42,7 +42,7 @@ describe('the Counter place', () => {
     await page.settle();
     await page.click('Hand over, M-0401');
     const request = page.http.expectOne('/api/orders/o1/move');
-    expect(request.request.body).toEqual({ to: 'handed-over', version: 2 });
+    expect(request.request.body).toEqual({ to: 'handed-over', version: 2, despiteKitchen: false });
     request.flush(order({ state: 'handed-over', version: 3 }));
     await page.settle();
     expect(page.text()).toContain('1 to go · 2 gone');

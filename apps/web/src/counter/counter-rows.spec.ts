@@ -1,6 +1,6 @@
 import { catalogueOf } from '@alnage/core';
 import { orderFates } from '../state/order-fate';
-import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { names, order, piece, savedPlan, workshop } from '../testing/small-workshop';
 import { counterHours, type CounterInput } from './counter-rows';
 
 const orders = [
@@ -15,13 +15,14 @@ const orders = [
   }),
   order({ id: 'o4', ticket: 'M-0404', pickupAt: '2026-06-18T14:00:00.000Z' }),
   order({ id: 'o5', ticket: 'M-0405', state: 'cancelled' }),
+  order({ id: 'o6', ticket: 'M-0406', state: 'waiting' }),
 ];
 const saved = savedPlan(orders.filter(({ id }) => id === 'o1'));
 const input: CounterInput = {
   orders,
   workshop,
   pieces: [piece],
-  names: new Map([['dusk-berry', 'Dusk berry']]),
+  names,
   fates: orderFates(catalogueOf(saved.problem), saved),
   horizonStart: Date.parse(saved.horizonStart),
   day: workshop.season!.days[1]!,
@@ -30,7 +31,7 @@ const input: CounterInput = {
 };
 
 describe('the hours of the counter', () => {
-  test('hold the day’s orders that are not cancelled, by hour of the wall clock', () => {
+  test('hold the day’s orders that are promised, by hour of the wall clock', () => {
     const hours = counterHours(input);
     expect(hours.map(({ hour, toGo, gone }) => [hour, toGo, gone])).toEqual([
       ['15', 1, 1],

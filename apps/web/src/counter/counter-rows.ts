@@ -1,8 +1,9 @@
-import type { Order, Piece, SeasonDay, Workshop } from '@alnage/contract';
+import { PROMISED_STATES, type Order, type Piece, type SeasonDay, type Workshop } from '@alnage/contract';
 import { duration } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
 import type { OrderFate } from '../state/order-fate';
+import type { OrderNames } from '../state/workshop.state';
 
 const MS_PER_MINUTE = 60_000;
 
@@ -30,7 +31,7 @@ export interface CounterInput {
   readonly orders: readonly Order[];
   readonly workshop: Workshop;
   readonly pieces: readonly Piece[];
-  readonly names: ReadonlyMap<string, string>;
+  readonly names: OrderNames;
   readonly fates: ReadonlyMap<string, OrderFate>;
   readonly horizonStart: number;
   readonly day: SeasonDay;
@@ -38,20 +39,22 @@ export interface CounterInput {
   readonly now: number;
 }
 
-/** The day's orders by hour; those that are cancelled are not there. */
+/** The day's orders by hour; those that are cancelled or only wait are not there. */
 export function counterHours(input: CounterInput): CounterHour[] {
   const wall = new WallTime(input.workshop.timeZone);
   const [start, end] = [Date.parse(input.day.start), Date.parse(input.day.end)];
   const orders = matching(input.orders, input.find).filter(({ state, pickupAt }) => {
     const at = Date.parse(pickupAt);
-    return state !== 'cancelled' && at >= start && at < end;
+    return PROMISED_STATES.includes(state) && at >= start && at < end;
   });
   const hours = [...new Set(orders.map((order) => wall.hour(Date.parse(order.pickupAt))))];
   return hours.map((hour) => {
     const rows = orders
       .filter((order) => wall.hour(Date.parse(order.pickupAt)) === hour)
       .map((order) => counterRow(order, input, wall));
-    const gone = rows.filter((row) => row.order.state === 'handed-over').length;
+    const gone = rows.filter(
+      (row) => row.order.state === 'handed-over' || row.order.state === 'not-collected',
+    ).length;
     return { hour, rows, gone, toGo: rows.length - gone };
   });
 }
@@ -67,7 +70,7 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
     ready: readyText(order, fate, (minute) => wall.dayTime(input.horizonStart + minute * MS_PER_MINUTE)),
     age: ageText(fate),
     eatBy: eatByText(fate, input, wall),
-    isLate: order.state !== 'handed-over' && at < input.now,
+    isLate: (order.state === 'promised' || order.state === 'ready') && at < input.now,
   };
 }
 
@@ -78,6 +81,7 @@ function readyText(
 ): CounterRow['ready'] {
   if (order.state === 'handed-over') return { word: 'handed over', tone: 'soft' };
   if (order.state === 'ready') return { word: 'on the shelf', tone: 'well' };
+  if (order.state === 'not-collected') return { word: 'not collected', tone: 'care' };
   if (!fate) return { word: 'not planned', tone: 'care' };
   if (fate.packed === null) return { word: 'cannot be met', tone: 'over' };
   return { word: `packed by ${time(fate.packed)}`, tone: fate.standing === 'tight' ? 'care' : 'soft' };

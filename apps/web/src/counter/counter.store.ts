@@ -19,7 +19,7 @@ export const CounterPageStore = signalStore(
     const orders = store.selectSignal(ordersFeature.selectOrders);
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const pieces = store.selectSignal(workshopFeature.selectPieces);
-    const names = store.selectSignal(workshopFeature.selectPieceNames);
+    const names = store.selectSignal(workshopFeature.selectOrderNames);
     const fates = store.selectSignal(planFeature.selectFates);
     const saved = store.selectSignal(planFeature.selectSaved);
     const day = computed(() => {

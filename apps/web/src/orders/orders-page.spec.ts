@@ -10,8 +10,8 @@ const open = (): Promise<Rendered<OrdersPage>> =>
 async function fill(page: Rendered<OrdersPage>): Promise<void> {
   await page.type('Who', 'E. Halla');
   await page.type('Time', '9.30');
-  await page.type('Pieces', '18');
-  await page.type('Of which piece', 'dusk-berry');
+  await page.type('How many', '18');
+  await page.type('Of what', 'dusk-berry');
 }
 
 describe('the Orders place', () => {
@@ -75,10 +75,13 @@ describe('the Orders place', () => {
     page.page.querySelector('form')!.dispatchEvent(new Event('submit'));
     expect(page.http.expectOne('/api/orders').request.body).toEqual({
       customer: 'E. Halla',
-      lines: [{ piece: 'dusk-berry', pieces: 30 }],
+      lines: [{ piece: 'dusk-berry', pieces: 24 }],
+      boxes: [{ box: 'six', count: 1, contents: [] }],
       pickup: '2026-06-19T09:30',
       pickupPoint: 'quay',
       note: '',
+      state: 'promised',
+      despiteKitchen: false,
     });
   });
 
@@ -92,6 +95,7 @@ describe('the Orders place', () => {
     const request = page.http.expectOne('/api/promises');
     expect(request.request.body).toEqual({
       lines: [{ piece: 'dusk-berry', pieces: 12 }],
+      boxes: [],
       pickupPoint: 'shop',
       order: null,
     });
@@ -100,6 +104,8 @@ describe('the Orders place', () => {
       atInstant: new Date(`${at}:00+03:00`).toISOString(),
       kind,
       ageMinutes: kind === 'no' ? null : 300,
+      roomBoxes: 7,
+      slotFault: null,
       piece: kind === 'no' ? 'dusk-berry' : null,
       blocker: kind === 'no' ? { kind: 'hands', stage: 'dip', skill: 'dip', from: 2000, to: 2040 } : null,
     });
@@ -132,9 +138,12 @@ describe('the Orders place', () => {
     expect(request.request.body).toEqual({
       customer: 'E. Halla',
       lines: [{ piece: 'dusk-berry', pieces: 18 }],
+      boxes: [],
       pickup: expect.stringMatching(/^2026-06-1[89]T09:30$/) as string,
       pickupPoint: 'shop',
       note: '',
+      state: 'promised',
+      despiteKitchen: false,
     });
     request.flush(order({ id: 'o3', ticket: 'M-0403', customer: 'E. Halla' }));
     await page.settle();
@@ -146,7 +155,7 @@ describe('the Orders place', () => {
     const page = await open();
     await page.click('New order');
     await page.click('Take the order');
-    for (const text of ['Give a name.', 'Give a time, such as 15:00.', 'Choose a piece.'])
+    for (const text of ['Give a name.', 'Give a time, such as 15:00.', 'Choose a piece or a box.'])
       expect(page.text()).toContain(text);
     page.http.expectNone('/api/orders');
   });
@@ -180,13 +189,75 @@ describe('the Orders place', () => {
     expect(page.page.querySelector('form')).toBeNull();
   });
 
+  const refuse = async (page: Awaited<ReturnType<typeof open>>, code: string) => {
+    await page.click('New order');
+    await fill(page);
+    await page.click('Take the order');
+    page.http.expectOne('/api/orders').flush(
+      {
+        code: 'invalid-input',
+        errors: [
+          {
+            pointer: '/pickup',
+            code,
+            params: { nearest: '2026-06-19T13:30', asked: 2, left: 1, piece: 'dusk-berry' },
+          },
+        ],
+      },
+      { status: 400, statusText: 'no' },
+    );
+    await page.settle();
+  };
+
+  test('that the slot has no room for takes the nearest, or goes on the waiting list', async () => {
+    const page = await open();
+    await refuse(page, 'slot-full');
+    expect(page.text()).toContain(
+      'This slot hands over 1 more, not 2. Nearest that can be: 2026-06-19 13:30.',
+    );
+    expect(page.text()).not.toContain('Take it all the same');
+    await page.click('Take Fri 19 · Midsummer Eve, 13:30');
+    expect(page.field('Time').value).toBe('13:30');
+    await page.click('Put it on the waiting list');
+    expect(page.http.expectOne('/api/orders').request.body).toMatchObject({
+      pickup: '2026-06-19T13:30',
+      state: 'waiting',
+    });
+  });
+
+  test('that the kitchen has no room for is taken all the same when somebody says so', async () => {
+    const page = await open();
+    await refuse(page, 'not-makeable');
+    expect(page.text()).toContain('The kitchen cannot make dusk berry for then.');
+    await page.click('Take it all the same');
+    expect(page.http.expectOne('/api/orders').request.body).toMatchObject({
+      state: 'promised',
+      despiteKitchen: true,
+    });
+  });
+
+  test('with a box that is filled as one likes shows what is in it, fills it evenly, and comes to its price', async () => {
+    const page = await open();
+    await page.click('New order');
+    await page.type('Of what', 'box:pair');
+    expect(page.text()).toContain('In each pair: 2 of 2');
+    expect(page.text()).toContain('comes to €5.60');
+    await page.type('Dusk berry', '0');
+    expect(page.text()).toContain('In each pair: 1 of 2');
+    await page.click('Evenly');
+    expect(page.text()).toContain('In each pair: 2 of 2');
+    expect(page.field('noon-berry').value).toBe('2');
+    await page.type('How many', '3');
+    expect(page.text()).toContain('comes to €16.80');
+  });
+
   test('cancels the chosen order, against the version that was seen', async () => {
     const page = await open();
     press('ArrowDown');
     await page.settle();
     await page.click('Cancel the order');
     const request = page.http.expectOne('/api/orders/o1/move');
-    expect(request.request.body).toEqual({ to: 'cancelled', version: 1 });
+    expect(request.request.body).toEqual({ to: 'cancelled', version: 1, despiteKitchen: false });
     request.flush(order({ state: 'cancelled', version: 2 }));
     await page.settle();
     expect(page.text()).toContain('Promise it again');

@@ -14,6 +14,7 @@ import { Margin } from '../shared/margin/margin';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { OrdersPageStore } from './orders.store';
 import { OrderComposer } from './parts/order-composer';
+import { piecesIn } from '../shared/orders/order-rows';
 import { OrderDetails } from '../shared/orders/order-details';
 
 /** Orders: take, change and cancel; how each one stands in the plan. */
@@ -42,10 +43,7 @@ export class OrdersPage {
   private readonly open = this.store.selectSignal(ordersFeature.selectOpenOrders);
 
   protected readonly summary = computed(() => {
-    const pieces = this.open().reduce(
-      (sum, order) => sum + order.lines.reduce((n, line) => n + line.pieces, 0),
-      0,
-    );
+    const pieces = this.open().reduce((sum, order) => sum + piecesIn(order), 0);
     const orders = this.open().length;
     return `${count(orders)} ${orders === 1 ? 'order' : 'orders'} · ${count(pieces)} pieces`;
   });
@@ -73,7 +71,8 @@ export class OrdersPage {
 
   protected change(): void {
     const order = this.page.chosen();
-    if (order?.state === 'promised') this.page.compose({ kind: 'change', order });
+    if (order?.state === 'promised' || order?.state === 'waiting')
+      this.page.compose({ kind: 'change', order });
   }
 
   private close(): void {

@@ -23,7 +23,7 @@ export const OrdersPageStore = signalStore(
     const store = inject(Store);
     const ell = inject(EllStore);
     const orders = store.selectSignal(ordersFeature.selectOrders);
-    const names = store.selectSignal(workshopFeature.selectPieceNames);
+    const names = store.selectSignal(workshopFeature.selectOrderNames);
     const fates = store.selectSignal(planFeature.selectFates);
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const wall = computed(() => new WallTime(workshop()?.timeZone ?? 'UTC'));

@@ -1,3 +1,4 @@
+import { ALLERGENS } from '@alnage/contract';
 import type { CoatRole, Way } from '@alnage/core';
 
 /** Ways of dipping as they are called at the bench. */
@@ -17,3 +18,6 @@ export const COAT_WORDS: Readonly<Record<CoatRole, string>> = {
   mix: 'mix',
   drizzle: 'drizzle',
 };
+
+/** Allergens to tick. */
+export const ALLERGEN_CHOICES = ALLERGENS.map((id) => ({ id, name: id }));

@@ -50,12 +50,24 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   twice: ({ value }) => `${value} is there twice.`,
   'in-future': ({ now }) => `That is still to come: it is ${String(now).replace('T', ' ')} now.`,
   'coat-without-stage': ({ value }) => `No stage, or more than one, puts on the coat “${value}”.`,
+  'unknown-box': ({ value }) => `There is no box called ${value}.`,
+  'pickup-shut': ({ point }) => `${point ?? 'It'} is shut then.`,
+  'slot-closed': ({ nearest }) => `This slot takes no more orders.${nearestText(nearest)}`,
+  'slot-full': ({ asked, left, nearest }) =>
+    `This slot hands over ${left ? `${left} more` : 'no more'}, not ${asked ?? 'this one'}.${nearestText(nearest)}`,
+  'not-makeable': ({ piece, nearest }) =>
+    `The kitchen cannot make ${String(piece ?? 'this').replaceAll('-', ' ')} for then.${nearestText(nearest)}`,
+  'hours-cross': () => 'These hours run into others of the same day.',
   'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
 };
 
 function wrongFormatText({ value, format }: Params): string {
   if (format === 'plain-text') return 'Only letters, figures and signs on one line can be kept.';
   return value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.';
+}
+
+function nearestText(nearest: Params[string] | undefined): string {
+  return nearest ? ` Nearest that can be: ${String(nearest).replace('T', ' ')}.` : '';
 }
 
 function told(value: Params[string] | undefined): string {

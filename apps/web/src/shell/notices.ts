@@ -3,7 +3,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Order, OrderState } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { troubleText } from '../shared/problem-text';
+import { fieldTexts, troubleText } from '../shared/problem-text';
 import { OrderActions } from '../state/orders.state';
 import { PlanActions } from '../state/plan.state';
 import { RecordActions } from '../state/records.state';
@@ -12,9 +12,11 @@ import { WeighingActions } from '../state/weighings.state';
 const STAY_MS = 8000;
 
 const MOVED: Readonly<Record<OrderState, string>> = {
-  promised: 'is promised again',
+  waiting: 'is on the waiting list',
+  promised: 'is promised',
   ready: 'is on the shelf',
   'handed-over': 'is handed over',
+  'not-collected': 'was not collected',
   cancelled: 'is cancelled',
 };
 
@@ -34,7 +36,7 @@ export class Notices {
       .subscribe(({ order }) => this.tell(`${order.ticket} is kept`));
     this.actions
       .pipe(ofType(OrderActions.moveFailed))
-      .subscribe(({ trouble }) => this.tell(troubleText(trouble)));
+      .subscribe(({ trouble }) => this.tell(fieldTexts(trouble, '/pickup')[0] ?? troubleText(trouble)));
     this.actions.pipe(ofType(RecordActions.saved)).subscribe(({ name }) => this.tell(`${name} is kept`));
     this.actions.pipe(ofType(RecordActions.removed)).subscribe(() => this.tell('Removed'));
     this.actions

@@ -5,10 +5,12 @@ import type {
   OrderChange,
   OrderDraft,
   OrderMove,
+  PickupPoint,
   Piece,
   PromiseAsk,
   PromisedSlot,
   SavedPlan,
+  SlotClosing,
   Weighing,
   WeighingDraft,
   WeighingSetAside,
@@ -17,7 +19,7 @@ import type {
 import { map, type Observable } from 'rxjs';
 
 /** What people keep and change one version at a time, by its path. */
-export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes' | 'rules';
+export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes' | 'points' | 'rules';
 
 /** A record as it was read: what a change goes against. */
 export interface Versioned {
@@ -57,6 +59,10 @@ export class Api {
 
   promises(ask: PromiseAsk): Observable<PromisedSlot[]> {
     return this.http.post<PromisedSlot[]>('/api/promises', ask);
+  }
+
+  closeSlot(point: string, closing: SlotClosing): Observable<PickupPoint> {
+    return this.http.put<PickupPoint>(`/api/points/${point}/slots`, closing);
   }
 
   plan(): Observable<SavedPlan> {

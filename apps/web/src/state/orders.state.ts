@@ -1,5 +1,11 @@
 import { inject } from '@angular/core';
-import type { Order, OrderDraft, OrderState } from '@alnage/contract';
+import {
+  PROMISED_STATES,
+  type Order,
+  type OrderChange,
+  type OrderDraft,
+  type OrderState,
+} from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -68,7 +74,7 @@ export const ordersFeature = createFeature({
       (orders): ReadonlyMap<string, Order> => new Map(orders.map((order) => [order.id, order])),
     ),
     selectOpenOrders: createSelector(selectOrders, (orders) =>
-      orders.filter((order) => order.state !== 'cancelled'),
+      orders.filter(({ state }) => PROMISED_STATES.includes(state)),
     ),
   }),
 });
@@ -98,15 +104,16 @@ export const readOrders = createEffect(
   { functional: true },
 );
 
+function changeOf({ state: _state, ...draft }: OrderDraft, { version }: Order): OrderChange {
+  return { ...draft, version };
+}
+
 export const saveOrder = createEffect(
   (actions = inject(Actions), api = inject(Api)) => {
     return actions.pipe(
       ofType(OrderActions.saveAsked),
       exhaustMap(({ draft, original }) =>
-        (original
-          ? api.changeOrder(original.id, { ...draft, version: original.version })
-          : api.takeOrder(draft)
-        ).pipe(
+        (original ? api.changeOrder(original.id, changeOf(draft, original)) : api.takeOrder(draft)).pipe(
           map((order) => OrderActions.saved({ order })),
           catchError((error: unknown) => of(OrderActions.saveFailed({ trouble: troubleOf(error) }))),
         ),
@@ -121,7 +128,7 @@ export const moveOrder = createEffect(
     return actions.pipe(
       ofType(OrderActions.moveAsked),
       concatMap(({ order, to }) =>
-        api.moveOrder(order.id, { to, version: order.version }).pipe(
+        api.moveOrder(order.id, { to, version: order.version, despiteKitchen: false }).pipe(
           map((moved) => OrderActions.moved({ order: moved, from: order.state })),
           catchError((error: unknown) => of(OrderActions.moveFailed({ trouble: troubleOf(error) }))),
         ),

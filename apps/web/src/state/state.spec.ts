@@ -78,10 +78,13 @@ describe('the store and the server', () => {
     const { id: _id, ...rest } = order();
     const draft = {
       customer: rest.customer,
-      lines: rest.lines,
+      lines: [{ piece: 'dusk-berry', pieces: 24 }],
+      boxes: [],
       pickup: rest.pickup,
       pickupPoint: 'shop',
       note: '',
+      state: 'promised' as const,
+      despiteKitchen: false,
     };
     store.dispatch(OrderActions.saveAsked({ draft, original: null }));
     store.dispatch(OrderActions.saveAsked({ draft, original: null }));
@@ -94,14 +97,19 @@ describe('the store and the server', () => {
   test('a change goes against the version that was seen, and its trouble is kept for the form', () => {
     const draft = {
       customer: 'X',
-      lines: order().lines,
+      lines: [{ piece: 'dusk-berry', pieces: 24 }],
+      boxes: [],
       pickup: order().pickup,
       pickupPoint: 'shop',
       note: '',
+      state: 'promised' as const,
+      despiteKitchen: false,
     };
     store.dispatch(OrderActions.saveAsked({ draft, original: order({ version: 4 }) }));
     const request = http.expectOne({ method: 'PUT', url: '/api/orders/o1' });
     expect(request.request.body).toMatchObject({ version: 4, customer: 'X' });
+    // a change leaves the order in its state
+    expect(request.request.body).not.toHaveProperty('state');
     request.flush({ code: 'order-changed', errors: [], params: {} }, { status: 409, statusText: 'changed' });
     expect(store.selectSignal(ordersFeature.selectSaveTrouble)()).toMatchObject({ code: 'order-changed' });
     store.dispatch(OrderActions.saveDismissed());

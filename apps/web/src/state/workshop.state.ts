@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { Piece, Workshop } from '@alnage/contract';
+import type { Box, Piece, Workshop } from '@alnage/contract';
 import type { Dippery } from '@alnage/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
@@ -25,6 +25,12 @@ export const WorkshopActions = createActionGroup({
     'Read failed': props<{ trouble: Trouble }>(),
   },
 });
+
+/** What orders are of, by its names. */
+export interface OrderNames {
+  readonly pieces: ReadonlyMap<string, string>;
+  readonly boxes: ReadonlyMap<string, Box>;
+}
 
 export interface WorkshopState {
   readonly workshop: Workshop | null;
@@ -52,6 +58,10 @@ export const workshopFeature = createFeature({
       selectPieces,
       (pieces): ReadonlyMap<string, string> => new Map(pieces.map((piece) => [piece.id, piece.name])),
     ),
+    selectOrderNames: createSelector(selectWorkshop, selectPieces, (workshop, pieces): OrderNames => ({
+      pieces: new Map(pieces.map(({ id, name }) => [id, name])),
+      boxes: new Map((workshop?.boxes ?? []).map((box) => [box.id, box])),
+    })),
     selectDippery: createSelector(selectWorkshop, (workshop): Dippery => ({
       coatings: workshop?.coatings ?? [],
       ways: workshop?.rules.ways ?? [],

@@ -1,7 +1,24 @@
-import type { Order, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
-import { checkPlan, DEFAULT_WAY_RULES, makePlan, type Problem } from '@alnage/core';
+import type { Order, OrderLine, PickupPoint, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
+import {
+  checkPlan,
+  DEFAULT_WAY_RULES,
+  makePlan,
+  orderPrice,
+  piecesOfOrder,
+  type Problem,
+} from '@alnage/core';
+import type { OrderNames } from '../state/workshop.state';
 
 /** A workshop of one piece, one bowl and one person for tests, with a plan that the core really made. */
+
+const OPEN: Omit<PickupPoint, 'id' | 'name' | 'journeyMinutes'> = {
+  hours: [4, 5].map((weekday) => ({ weekday, opens: '09:00', closes: '18:00' })),
+  exceptions: [],
+  slotMinutes: 30,
+  slotBoxes: 12,
+  closedSlots: [],
+  version: 1,
+};
 
 export const workshop: Workshop = {
   name: 'Skerry Dipworks',
@@ -28,8 +45,8 @@ export const workshop: Workshop = {
     ],
   },
   pickupPoints: [
-    { id: 'shop', name: 'The shop', journeyMinutes: 0 },
-    { id: 'quay', name: 'Stall on the quay', journeyMinutes: 25 },
+    { ...OPEN, id: 'shop', name: 'The shop', journeyMinutes: 0 },
+    { ...OPEN, id: 'quay', name: 'Stall on the quay', journeyMinutes: 25 },
   ],
   people: [{ id: 'runa', name: 'Runa', pace: 100, skills: ['dip', 'temper', 'prep', 'pack'] }],
   bowls: [
@@ -84,9 +101,23 @@ export const workshop: Workshop = {
       id: 'six',
       name: 'Six berries',
       contents: [{ piece: 'dusk-berry', pieces: 6 }],
+      among: [],
       boxMinor: 60,
       packingSeconds: 40,
       priceMinor: 1500,
+      version: 1,
+    },
+    {
+      id: 'pair',
+      name: 'Pair',
+      contents: [
+        { piece: 'dusk-berry', pieces: 1 },
+        { piece: 'noon-berry', pieces: 1 },
+      ],
+      among: ['dusk-berry', 'noon-berry'],
+      boxMinor: 20,
+      packingSeconds: 20,
+      priceMinor: 560,
       version: 1,
     },
   ],
@@ -183,12 +214,24 @@ export function weighing(change: Partial<Weighing> = {}): Weighing {
   };
 }
 
-export function order(change: Partial<Order> = {}): Order {
+/** An order with what the test wants otherwise; its pieces follow from its lines and boxes. */
+export function order({
+  lines,
+  ...change
+}: Partial<Omit<Order, 'lines'>> & { lines?: OrderLine[] } = {}): Order {
+  const loose = (lines ?? [{ piece: 'dusk-berry', pieces: 24 }]).map((line) => ({
+    ...line,
+    priceMinor: 240,
+  }));
+  const boxes = change.boxes ?? [];
   return {
     id: 'o1',
     ticket: 'M-0401',
     customer: 'I. Varg',
-    lines: [{ piece: 'dusk-berry', pieces: 24 }],
+    lines: loose,
+    boxes,
+    pieces: piecesOfOrder({ lines: loose, boxes }),
+    ...orderPrice([...loose.map(({ pieces, priceMinor }) => ({ count: pieces, priceMinor })), ...boxes]),
     pickup: '2026-06-19T15:00',
     pickupAt: '2026-06-19T12:00:00.000Z',
     pickupPoint: 'shop',
@@ -199,6 +242,12 @@ export function order(change: Partial<Order> = {}): Order {
     ...change,
   };
 }
+
+/** Names of what the small workshop sells. */
+export const names: OrderNames = {
+  pieces: new Map([[piece.id, piece.name]]),
+  boxes: new Map(workshop.boxes.map((box) => [box.id, box])),
+};
 
 const HORIZON_START = workshop.season!.days[0]!.start;
 
@@ -258,7 +307,7 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
       id: each.id,
       due: Math.round((Date.parse(each.pickupAt) - Date.parse(HORIZON_START)) / 60_000),
       weight: 1,
-      lines: each.lines.map((line) => ({ product: line.piece, pieces: line.pieces })),
+      lines: each.pieces.map((line) => ({ product: line.piece, pieces: line.pieces })),
     })),
     ...change,
   };

@@ -1,3 +1,4 @@
+import type { PickupPointDraft } from '@alnage/contract';
 import { RecordActions } from '../state/records.state';
 import { render } from '../testing/render';
 import { workshop } from '../testing/small-workshop';
@@ -192,4 +193,44 @@ test('what was removed makes way for the next', async () => {
   page.store.dispatch(RecordActions.removed({ path: 'bowls', id: 'bowl-a' }));
   await page.settle();
   expect(page.page.querySelector('[aria-current=true]')!.textContent).toContain('Bowl B');
+});
+
+describe('the pickup points', () => {
+  test('are shown with their hours, and saved unchanged as they are', async () => {
+    const page = await open('points');
+    expect(page.page.querySelector('.chooser')!.textContent).toContain('here · slots of 30 min');
+    await page.click('Save the pickup point');
+    const { id: _id, closedSlots: _closed, ...rest } = workshop.pickupPoints[0]!;
+    expect(page.http.expectOne({ method: 'PUT', url: '/api/points/shop' }).request.body).toEqual(rest);
+  });
+
+  test('take hours as people write them, the next day of the week first, and dates that are shut', async () => {
+    const page = await open('points');
+    await page.click('New pickup point');
+    await page.type('Name', 'Landing');
+    await page.click('Add a day');
+    await page.click('Add a date');
+    await page.type('Opens', '8.30');
+    await page.click('Keep the pickup point');
+    const { hours, exceptions, slotBoxes } = page.http.expectOne('/api/points').request
+      .body as PickupPointDraft;
+    expect(hours).toHaveLength(6);
+    expect(hours[0]).toEqual({ weekday: 1, opens: '08:30', closes: '17:00' });
+    expect(hours[5]!.weekday).toBe(6);
+    expect(exceptions).toEqual([{ date: '2026-06-18', opens: null, closes: null }]);
+    expect(slotBoxes).toBeNull();
+  });
+
+  test('with a time that is none are not sent', async () => {
+    const page = await open('points');
+    await page.type('Closes', 'late');
+    await page.click('Save the pickup point');
+    expect(page.text()).toContain('Give a time, such as 18:30.');
+    page.http.expectNone('/api/points/shop');
+    await page.type('Closes', '24');
+    await page.click('Save the pickup point');
+    expect(page.http.expectOne('/api/points/shop').request.body).toMatchObject({
+      hours: [{ closes: '24:00' }, { closes: '18:00' }],
+    });
+  });
 });

@@ -10,7 +10,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { count, counted, listed, mass, money, temperature } from '../shared/formats/formats';
+import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
 import { KIND_WORDS } from './coating-form';
@@ -18,6 +18,7 @@ import { BowlEditor } from './parts/bowl-editor';
 import { BoxEditor } from './parts/box-editor';
 import { CoatingEditor } from './parts/coating-editor';
 import { MyUnits } from './parts/my-units';
+import { PointEditor } from './parts/point-editor';
 import { RulesEditor } from './parts/rules-editor';
 import { ZoneEditor } from './parts/zone-editor';
 
@@ -28,6 +29,7 @@ const SECTIONS = [
   { path: 'zones', name: 'Zones' },
   { path: 'rules', name: 'Ways and rates' },
   { path: 'boxes', name: 'Boxes' },
+  { path: 'points', name: 'Pickup points' },
   { path: 'units', name: 'My units' },
 ] as const;
 
@@ -60,6 +62,10 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
   boxes: [
     'A box costs its pieces, itself and the packing at your labour rate. What is left of its price stands with the pieces.',
   ],
+  points: [
+    'An order is promised only while its pickup point is open, and only while its slot has boxes left to hand over. Boxes count one by one, all loose pieces of an order together as one.',
+    'The journey is what the plan leaves between packing and pickup. One slot is closed at the last minute from the grid of a new order.',
+  ],
   units: ['Recipes, limits and records are stored in °C, g and mm for everybody.'],
 };
 
@@ -74,6 +80,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     BoxEditor,
     CoatingEditor,
     MyUnits,
+    PointEditor,
     RulesEditor,
     ZoneEditor,
   ],
@@ -127,6 +134,13 @@ export class WorkshopPage {
           more: '',
           figure: counted(trays, 'tray'),
         }));
+      case 'points':
+        return workshop.pickupPoints.map(({ id, name, journeyMinutes, slotMinutes, slotBoxes }) => ({
+          id,
+          name,
+          more: `${journeyMinutes === 0 ? 'here' : `${duration(journeyMinutes)} away`} · slots of ${slotMinutes} min`,
+          figure: slotBoxes === null ? '' : counted(slotBoxes, 'box'),
+        }));
       case 'boxes':
         return workshop.boxes.map((box) => ({
           id: box.id,
@@ -147,6 +161,7 @@ export class WorkshopPage {
         bowls: 'New bowl',
         zones: 'New zone',
         boxes: 'New box',
+        points: 'New pickup point',
         rules: '',
         units: '',
       })[this.shown()],

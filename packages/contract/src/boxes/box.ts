@@ -13,6 +13,8 @@ const draft = {
     minItems: 1,
     maxItems: BOX_LINES_MOST,
   }),
+  /** Pieces that whoever orders may choose from, as many in all as its usual contents; none: it is as it is. */
+  among: Type.Array(Id, { maxItems: BOX_LINES_MOST, uniqueItems: true }),
   boxMinor: within(MINOR),
   packingSeconds: within(PACKING_SECONDS),
   priceMinor: Type.Union([within(MINOR), Type.Null()]),

@@ -1,4 +1,5 @@
 import { Type, type Static } from 'typebox';
+import { Version, within } from '../shared/bounds';
 import { closed, Id, Instant, plainText, WallClock } from '../shared/closed';
 
 export const CUSTOMER_LENGTH = 120;
@@ -6,42 +7,80 @@ export const NOTE_LENGTH = 500;
 export const LINES_MOST = 20;
 export const LINE_PIECES_MOST = 5000;
 
-export const ORDER_STATES = ['promised', 'ready', 'handed-over', 'cancelled'] as const;
+export const BOX_COUNT = { min: 1, max: 1000, isInteger: true } as const;
+
+export const ORDER_STATES = [
+  'waiting',
+  'promised',
+  'ready',
+  'handed-over',
+  'not-collected',
+  'cancelled',
+] as const;
 export const OrderState = Type.Enum([...ORDER_STATES]);
 export type OrderState = (typeof ORDER_STATES)[number];
 
-export const OrderLine = closed({
-  piece: Id,
-  pieces: Type.Integer({ minimum: 1, maximum: LINE_PIECES_MOST }),
-});
+/** States in which an order is made and has its place in a slot. */
+export const PROMISED_STATES: readonly OrderState[] = ['promised', 'ready', 'handed-over', 'not-collected'];
+
+const Pieces = Type.Integer({ minimum: 1, maximum: LINE_PIECES_MOST });
+
+/** So many loose pieces. */
+export const OrderLine = closed({ piece: Id, pieces: Pieces });
+export type OrderLine = Static<typeof OrderLine>;
+
+const Contents = Type.Array(OrderLine, { maxItems: LINES_MOST });
+
+/** So many boxes of one kind; `contents` of each where it is chosen, none where the box is as it is. */
+export const OrderBox = closed({ box: Id, count: within(BOX_COUNT), contents: Contents });
+export type OrderBox = Static<typeof OrderBox>;
+
+/** What is ordered: loose pieces and boxes, at least one of either. */
+export const ordered = {
+  lines: Type.Array(OrderLine, { maxItems: LINES_MOST }),
+  boxes: Type.Array(OrderBox, { maxItems: LINES_MOST }),
+};
 
 const draft = {
   customer: plainText({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
-  lines: Type.Array(OrderLine, { minItems: 1, maxItems: LINES_MOST }),
+  ...ordered,
   pickup: WallClock,
   pickupPoint: Id,
   note: plainText({ maxLength: NOTE_LENGTH }),
 };
 
-/** What a new order is made of. */
-export const OrderDraft = closed(draft, { description: 'A new order' });
+/** Whether it is taken even where the kitchen’s plan has no room for it: a no may be too careful. */
+const despiteKitchen = Type.Boolean();
+
+/** What a new order is made of; on the waiting list it is not made until it is promised. */
+export const OrderDraft = closed(
+  { ...draft, state: Type.Enum(['promised', 'waiting']), despiteKitchen },
+  { description: 'A new order' },
+);
 export type OrderDraft = Static<typeof OrderDraft>;
 
-/** A change to an order, against the version that the person saw. */
-export const OrderChange = closed({ ...draft, version: Type.Integer({ minimum: 1 }) });
+/** A change to an order, against the version that the person saw; it is checked as a new order is. */
+export const OrderChange = closed({ ...draft, despiteKitchen, version: Version });
 export type OrderChange = Static<typeof OrderChange>;
 
 /** A step in an order's life, against the version that the person saw. */
-export const OrderMove = closed({
-  to: OrderState,
-  version: Type.Integer({ minimum: 1 }),
-});
+export const OrderMove = closed({ to: OrderState, despiteKitchen, version: Version });
 export type OrderMove = Static<typeof OrderMove>;
+
+const PriceMinor = Type.Union([Type.Integer(), Type.Null()]);
 
 export const Order = closed({
   id: Id,
   ticket: Type.String(),
   ...draft,
+  /** As agreed when it was ordered; null where it had no price. */
+  lines: Type.Array(closed({ ...OrderLine.properties, priceMinor: PriceMinor })),
+  boxes: Type.Array(closed({ ...OrderBox.properties, priceMinor: PriceMinor })),
+  /** All of its pieces, loose and in boxes, each once. */
+  pieces: Type.Array(OrderLine),
+  totalMinor: Type.Integer(),
+  /** Lines that have no price, and count as nothing. */
+  unpriced: Type.Integer(),
   pickupAt: Instant,
   state: OrderState,
   version: Type.Integer(),

@@ -12,6 +12,11 @@ export const WallClock = Type.String({
   format: 'wall-clock',
   description: 'Wall-clock time in the workshop’s zone, 2026-06-19T15:00',
 });
+/** A time of day, 00:00 to 24:00. */
+export const ClockTime = Type.String({
+  format: 'clock-time',
+  description: 'Time of day, 09:00; 24:00 ends it',
+});
 /** Text on one line: no control characters, which neither a label nor the database can hold. */
 export function plainText(options: { minLength?: number; maxLength: number }) {
   return Type.String({ ...options, format: 'plain-text' });

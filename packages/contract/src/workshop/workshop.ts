@@ -3,6 +3,7 @@ import { Box } from '../boxes/box';
 import { closed, Day, Id, Instant } from '../shared/closed';
 import { BowlView } from './bowl';
 import { CoatingView } from './coating';
+import { PickupPoint } from './pickup-point';
 import { Rules } from './rules';
 import { ZoneView } from './zone';
 
@@ -24,7 +25,7 @@ export const Workshop = closed({
   isDemo: Type.Boolean(),
   now: Instant,
   season: Type.Union([closed({ id: Id, name: Type.String(), days: Type.Array(SeasonDay) }), Type.Null()]),
-  pickupPoints: Type.Array(closed({ id: Id, name: Type.String(), journeyMinutes: Type.Integer() })),
+  pickupPoints: Type.Array(PickupPoint),
   people: Type.Array(closed({ id: Id, name: Type.String(), pace: Type.Integer(), skills: Type.Array(Id) })),
   bowls: Type.Array(BowlView),
   zones: Type.Array(ZoneView),

@@ -1,35 +1,97 @@
-import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
+import { FormArray, FormControl, FormGroup, FormRecord, Validators } from '@angular/forms';
 import {
+  BOX_COUNT,
   CUSTOMER_LENGTH,
   LINE_PIECES_MOST,
   NOTE_LENGTH,
+  type Box,
   type Order,
   type OrderDraft,
 } from '@alnage/contract';
-import { NumberControl } from '../../shared/forms/number-control';
-import { nameControl, textControl, timeControl } from '../../shared/forms/text-field';
+import type { PhraseLine, PieceCount } from '@alnage/core';
 import { typedTime } from '../../shared/formats/typed-time';
 import { timeText } from '../../shared/formats/wall-time';
+import { NumberControl } from '../../shared/forms/number-control';
+import { nameControl, textControl, timeControl } from '../../shared/forms/text-field';
 
 export type LineForm = ReturnType<typeof lineForm>;
 export type DraftForm = ReturnType<typeof draftForm>;
 
+/** Boxes stand among the pieces in one list; their ids are told apart by this. */
+const BOX = 'box:';
 const LINE_PIECES = { min: 1, max: LINE_PIECES_MOST, isInteger: true } as const;
+const IN_A_BOX = { min: 0, max: LINE_PIECES_MOST, isInteger: true } as const;
 
 const choice = (value: string) => new FormControl(value, { nonNullable: true });
 
+/** What a line is of: a loose piece, or a box, filled so where it is filled as one likes. */
+export interface LineStart {
+  readonly item: string;
+  readonly count: number | null;
+  readonly contents: readonly PieceCount[];
+}
+
+const FIRST_LINE: LineStart = { item: '', count: 12, contents: [] };
+
+export function boxItem(box: string): string {
+  return BOX + box;
+}
+
+/** The box that a line is of; null where it is of loose pieces. */
+export function boxOf(item: string): string | null {
+  return item.startsWith(BOX) ? item.slice(BOX.length) : null;
+}
+
 /** One line of the form; a new one wants a dozen. */
-export function lineForm(piece = '', pieces: number | null = 12) {
+export function lineForm({ item, count, contents }: LineStart = FIRST_LINE) {
   return new FormGroup({
-    piece: new FormControl(piece, { nonNullable: true, validators: [Validators.required] }),
-    pieces: new NumberControl(pieces, LINE_PIECES),
+    item: new FormControl(item, { nonNullable: true, validators: [Validators.required] }),
+    count: new NumberControl(count, boundOf(item)),
+    contents: contentsForm(contents),
   });
+}
+
+/** How many of each piece go into one box. */
+function contentsForm(contents: readonly PieceCount[]): FormRecord<NumberControl> {
+  return new FormRecord(
+    Object.fromEntries(contents.map(({ piece, pieces }) => [piece, new NumberControl(pieces, IN_A_BOX)])),
+  );
+}
+
+function boundOf(item: string) {
+  return boxOf(item) === null ? LINE_PIECES : BOX_COUNT;
+}
+
+/** Another thing on a line: a box is wanted once unless somebody said how many, and where it is filled as one likes, it starts as it is sold. */
+export function takeItem(line: LineForm, item: string, boxes: readonly Box[]): void {
+  const { controls: c } = line;
+  // whoever chose may have put the item there already
+  const wasBox = c.count.bound === BOX_COUNT;
+  const box = boxes.find(({ id }) => id === boxOf(item));
+  c.item.setValue(item);
+  c.count.setBound(boundOf(item));
+  if (box && !wasBox && c.count.pristine) c.count.setValue(1);
+  line.setControl('contents', contentsForm(box ? chosenStart(box, box.contents) : []));
+}
+
+/** Every piece that may go into a box, with what it starts from; nothing where a box is as it is. */
+export function chosenStart(box: Box, contents: readonly PieceCount[]): PieceCount[] {
+  return box.among.map((piece) => ({
+    piece,
+    pieces: contents.find((each) => each.piece === piece)?.pieces ?? 0,
+  }));
+}
+
+/** Fills a line's box with so many of each piece. */
+export function fillBox({ controls }: LineForm, contents: readonly PieceCount[]): void {
+  for (const [piece, control] of Object.entries(controls.contents.controls))
+    control.setValue(contents.find((each) => each.piece === piece)?.pieces ?? 0);
 }
 
 /** What a form starts from. */
 export interface DraftStart {
   readonly customer: string;
-  readonly lines: readonly { readonly piece: string; readonly pieces: number }[];
+  readonly lines: readonly LineStart[];
   readonly day: string;
   readonly time: string;
   readonly pickupPoint: string;
@@ -37,13 +99,30 @@ export interface DraftStart {
 }
 
 /** A form starts from an order as it is. */
-export function startOf({ customer, lines, pickup, pickupPoint, note }: Order): DraftStart {
+export function startOf(order: Order, boxes: readonly Box[]): DraftStart {
+  const { customer, pickup, pickupPoint, note } = order;
+  const lines = [
+    ...order.boxes.map(({ box: id, count, contents }) => {
+      const box = boxes.find((each) => each.id === id);
+      return { item: boxItem(id), count, contents: box ? chosenStart(box, contents) : [] };
+    }),
+    ...order.lines.map(({ piece, pieces }) => ({ item: piece, count: pieces, contents: [] })),
+  ];
   return { customer, lines, day: pickup.slice(0, 10), time: timeText(pickup.slice(11)), pickupPoint, note };
+}
+
+/** The lines that a phrase says, boxes as they are sold. */
+export function linesOfPhrase(lines: readonly PhraseLine[], boxes: readonly Box[]): LineStart[] {
+  return lines.map(({ kind, id, count }) => {
+    if (kind === 'piece') return { item: id, count, contents: [] };
+    const box = boxes.find((each) => each.id === id);
+    return { item: boxItem(id), count, contents: box ? chosenStart(box, box.contents) : [] };
+  });
 }
 
 /** The form of an order. */
 export function draftForm(start: DraftStart) {
-  const lines = start.lines.map((line) => lineForm(line.piece, line.pieces));
+  const lines = start.lines.map(lineForm);
   return new FormGroup({
     customer: nameControl(start.customer, CUSTOMER_LENGTH),
     lines: new FormArray(lines.length > 0 ? lines : [lineForm()]),
@@ -54,21 +133,46 @@ export function draftForm(start: DraftStart) {
   });
 }
 
-/** The lines of a form that can be. */
-export function linesOf({ controls }: DraftForm): OrderDraft['lines'] {
-  return controls.lines.controls
-    .filter(({ valid }) => valid)
-    .map(({ controls: line }) => ({ piece: line.piece.value, pieces: line.pieces.number }));
+/** What is ordered, of the lines that can be. */
+export function orderedOf({ controls }: DraftForm): Pick<OrderDraft, 'lines' | 'boxes'> {
+  const sound = controls.lines.controls.filter(({ valid }) => valid).map(({ controls: line }) => line);
+  return {
+    lines: sound
+      .filter(({ item }) => boxOf(item.value) === null)
+      .map(({ item, count }) => ({ piece: item.value, pieces: count.number })),
+    boxes: sound.flatMap(({ item, count, contents }) => {
+      const box = boxOf(item.value);
+      return box === null ? [] : [{ box, count: count.number, contents: filled(contents) }];
+    }),
+  };
 }
 
+function filled({ controls }: FormRecord<NumberControl>): PieceCount[] {
+  return Object.entries(controls)
+    .map(([piece, control]) => ({ piece, pieces: control.number }))
+    .filter(({ pieces }) => pieces > 0);
+}
+
+/** Where a line of the form stands in what the server is sent. */
+export function pointerOf({ controls }: DraftForm, line: LineForm): string {
+  const isBox = (each: LineForm): boolean => boxOf(each.controls.item.value) !== null;
+  const kind = isBox(line);
+  const alike = controls.lines.controls.filter((each) => isBox(each) === kind);
+  return `/${kind ? 'boxes' : 'lines'}/${alike.indexOf(line)}`;
+}
+
+/** How an order is taken. */
+export type Taking = Pick<OrderDraft, 'state' | 'despiteKitchen'>;
+
 /** What a valid form says, as the API takes it. */
-export function draftOf(form: DraftForm): OrderDraft {
+export function draftOf(form: DraftForm, taking: Taking): OrderDraft {
   const { customer, day, time, pickupPoint, note } = form.getRawValue();
   return {
     customer: customer.trim(),
     note: note.trim(),
     pickupPoint,
     pickup: `${day}T${typedTime(time)}`,
-    lines: linesOf(form),
+    ...orderedOf(form),
+    ...taking,
   };
 }

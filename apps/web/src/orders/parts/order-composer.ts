@@ -13,8 +13,8 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { LINES_MOST, type Order, type PromiseAsk } from '@alnage/contract';
-import { piecesOfLines, type Phrase } from '@alnage/core';
+import { LINES_MOST, type FieldCode, type Order, type PromiseAsk } from '@alnage/contract';
+import { evenMakeUp, orderPrice, type Phrase } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { map, of, startWith, switchMap } from 'rxjs';
 import { ChoiceField } from '../../shared/forms/choice-field';
@@ -24,6 +24,8 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
+import { money } from '../../shared/formats/formats';
+import type { NumberControl } from '../../shared/forms/number-control';
 import { timeText, WallTime } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
@@ -31,9 +33,39 @@ import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { linesText } from '../../shared/orders/order-rows';
 import type { Composing } from '../orders.store';
-import { draftForm, draftOf, lineForm, linesOf, startOf, type DraftForm } from './draft-form';
+import {
+  boxItem,
+  boxOf,
+  draftForm,
+  draftOf,
+  fillBox,
+  lineForm,
+  linesOfPhrase,
+  orderedOf,
+  pointerOf,
+  startOf,
+  takeItem,
+  type DraftForm,
+  type LineForm,
+  type Taking,
+} from './draft-form';
 import { OrderPhrase } from './order-phrase';
 import { PromiseGrid } from './promise-grid';
+
+const PROMISED: Taking = { state: 'promised', despiteKitchen: false };
+const REFUSALS: readonly FieldCode[] = ['slot-full', 'slot-closed', 'not-makeable'];
+
+/** A box on a line that is filled as one likes. */
+interface FilledBox {
+  readonly name: string;
+  readonly holds: number;
+  readonly filled: number;
+  readonly pieces: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly control: NumberControl;
+  }[];
+}
 
 /**
  * Takes a new order or a change to one; what is wrong is said at its field, and nothing typed is lost.
@@ -66,11 +98,15 @@ export class OrderComposer {
   private readonly phrase = viewChild(OrderPhrase);
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
-  protected readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
+  protected readonly names = this.store.selectSignal(workshopFeature.selectOrderNames);
   protected readonly isSaving = this.store.selectSignal(ordersFeature.selectIsSaving);
   protected readonly trouble = this.store.selectSignal(ordersFeature.selectSaveTrouble);
   protected readonly LINES_MOST = LINES_MOST;
   protected readonly lineForm = lineForm;
+  protected readonly takeItem = takeItem;
+  protected readonly pointerOf = pointerOf;
+  protected readonly boxOf = boxOf;
+  protected readonly errors = inject(FieldErrors);
   protected readonly form = signal<DraftForm | null>(null);
   private readonly change = toSignal(
     toObservable(this.form).pipe(
@@ -82,11 +118,11 @@ export class OrderComposer {
   protected readonly ask = computed((): PromiseAsk | null => {
     this.change();
     const form = this.form();
-    const lines = form ? linesOf(form) : [];
-    if (!form || lines.length === 0) return null;
+    const ordered = form && orderedOf(form);
+    if (!form || !ordered || ordered.lines.length + ordered.boxes.length === 0) return null;
     const composing = this.composing();
     return {
-      lines,
+      ...ordered,
       pickupPoint: form.controls.pickupPoint.value,
       order: composing.kind === 'change' ? composing.order.id : null,
     };
@@ -95,6 +131,49 @@ export class OrderComposer {
     this.change();
     const form = this.form();
     return form ? `${form.controls.day.value}T${typedTime(form.controls.time.value) ?? ''}` : '';
+  });
+
+  /** Boxes, then loose pieces, to order. */
+  protected readonly items = computed(() => {
+    const { boxes = [], currency = 'EUR' } = this.workshop() ?? {};
+    const priced = (name: string, priceMinor: number | null): string =>
+      priceMinor === null ? name : `${name} · ${money(priceMinor, currency)}`;
+    return [
+      ...boxes.map(({ id, name, priceMinor }) => ({ id: boxItem(id), name: priced(name, priceMinor) })),
+      ...this.pieces().map(({ id, name, costs }) => ({ id, name: priced(name, costs.priceMinor) })),
+    ];
+  });
+
+  /** What the order comes to as it stands, at today’s prices. */
+  protected readonly total = computed(() => {
+    this.change();
+    const form = this.form();
+    const workshop = this.workshop();
+    if (!form || !workshop) return '';
+    const { lines, boxes } = orderedOf(form);
+    const priceOf = <T extends { readonly id: string }>(all: readonly T[], id: string): T | undefined =>
+      all.find((each) => each.id === id);
+    const { totalMinor } = orderPrice([
+      ...lines.map(({ piece, pieces }) => ({
+        count: pieces,
+        priceMinor: priceOf(this.pieces(), piece)?.costs.priceMinor ?? null,
+      })),
+      ...boxes.map(({ box, count }) => ({
+        count,
+        priceMinor: priceOf(workshop.boxes, box)?.priceMinor ?? null,
+      })),
+    ]);
+    return `comes to ${money(totalMinor, workshop.currency)}`;
+  });
+
+  /** Why it cannot be promised as it is, and what can be done instead. */
+  protected readonly refusal = computed(() => {
+    const error = this.trouble()?.errors.find(({ code }) => REFUSALS.includes(code));
+    if (!error) return null;
+    const at = error.params['nearest'];
+    const nearest = typeof at === 'string' ? { at, name: this.whenText(at) } : null;
+    const [text] = this.errors.texts(error.pointer);
+    return { text, nearest, canBeForced: error.code === 'not-makeable' };
   });
 
   /** Days that are not over yet, as they are called. */
@@ -122,7 +201,7 @@ export class OrderComposer {
       const composing = this.composing();
       this.form.set(untracked(() => this.freshForm(composing)));
     });
-    inject(FieldErrors).from(this.trouble);
+    this.errors.from(this.trouble);
     this.store.dispatch(OrderActions.saveDismissed());
     afterNextRender(() => {
       if (this.composing().kind === 'change') this.customer()?.focus();
@@ -132,6 +211,12 @@ export class OrderComposer {
   protected theirText(order: Order): string {
     const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
     return `${order.customer}: ${linesText(order, this.names())}, ${wall.dayTime(Date.parse(order.pickupAt))}`;
+  }
+
+  /** Fri 19, 13:30, of a time on the wall. */
+  private whenText(at: string): string {
+    const day = this.days().find(({ id }) => id === at.slice(0, 10))?.name ?? at.slice(0, 10);
+    return `${day}, ${timeText(at.slice(11))}`;
   }
 
   /** Takes a pickup from the grid. */
@@ -151,13 +236,44 @@ export class OrderComposer {
       ...(point !== null && { pickupPoint: point }),
       ...(note !== null && { note }),
     });
-    const lines = piecesOfLines(phrase.lines, workshop.boxes);
+    const lines = linesOfPhrase(phrase.lines, workshop.boxes);
     if (lines.length === 0) return;
     form.controls.lines.clear();
-    for (const { piece, pieces } of lines) form.controls.lines.push(lineForm(piece, pieces));
+    for (const line of lines) form.controls.lines.push(lineForm(line));
   }
 
-  protected save(form: DraftForm): void {
+  /** A box that is filled as one likes, with what is in it by now; null for what is as it is. */
+  protected boxFilled({ controls }: LineForm): FilledBox | null {
+    const box = this.workshop()?.boxes.find(({ id }) => id === boxOf(controls.item.value));
+    if (!box || box.among.length === 0) return null;
+    const pieces = Object.entries(controls.contents.controls).map(([id, control]) => ({
+      id,
+      control,
+      name: this.names().pieces.get(id) ?? id,
+    }));
+    return {
+      name: box.name,
+      holds: box.contents.reduce((sum, each) => sum + each.pieces, 0),
+      filled: pieces.reduce((sum, { control }) => sum + (control.value ?? 0), 0),
+      pieces,
+    };
+  }
+
+  /** Fills it evenly from the pieces that are wished, those with more than none; from all, where none is. */
+  protected fillEvenly(line: LineForm, { holds, pieces }: FilledBox): void {
+    const unwished = pieces.filter(({ control }) => control.value === 0).map(({ id }) => id);
+    const notThese = new Set(unwished.length < pieces.length ? unwished : []);
+    fillBox(
+      line,
+      evenMakeUp(
+        pieces.map(({ id }) => id),
+        holds,
+        notThese,
+      ),
+    );
+  }
+
+  protected save(form: DraftForm, taking = PROMISED): void {
     // what was not understood is put right first, never left out silently
     if (this.phrase()?.unclear().length) return this.phrase()!.focus();
     form.markAllAsTouched();
@@ -167,11 +283,11 @@ export class OrderComposer {
     }
     const composing = this.composing();
     const original = composing.kind === 'change' ? (this.theirs() ?? composing.order) : null;
-    this.store.dispatch(OrderActions.saveAsked({ draft: draftOf(form), original }));
+    this.store.dispatch(OrderActions.saveAsked({ draft: draftOf(form, taking), original }));
   }
 
   private freshForm(composing: NonNullable<Composing>): DraftForm {
-    if (composing.kind === 'change') return draftForm(startOf(composing.order));
+    if (composing.kind === 'change') return draftForm(startOf(composing.order, this.workshop()?.boxes ?? []));
     const day = this.days()[0]?.id ?? '';
     const pickupPoint = this.workshop()?.pickupPoints[0]?.id ?? '';
     return draftForm({ customer: '', lines: [], day, time: '', pickupPoint, note: '' });

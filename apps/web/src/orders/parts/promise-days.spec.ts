@@ -1,13 +1,15 @@
 import type { PromisedSlot } from '@alnage/contract';
 import { piece, order, savedPlan, workshop } from '../../testing/small-workshop';
 import { planWords } from '../../shared/plan/plan-names';
-import { promiseDays, promiseHours, promiseSummary, promiseText } from './promise-days';
+import { promiseDays, promiseSummary, promiseText, promiseTimes } from './promise-days';
 
 const slot = (at: string, change: Partial<PromisedSlot> = {}): PromisedSlot => ({
   at,
   atInstant: new Date(`${at}:00+03:00`).toISOString(),
   kind: 'open',
   ageMinutes: 390,
+  roomBoxes: null,
+  slotFault: null,
   piece: null,
   blocker: null,
   ...change,
@@ -27,14 +29,14 @@ const context = {
 
 describe('the promise grid', () => {
   test('stands by day and hour, each answer with a shape and a word', () => {
-    expect(promiseHours(slots).map(({ text }) => text)).toEqual(['13:00', '14:00']);
+    expect(promiseTimes(slots).map(({ text }) => text)).toEqual(['13:00', '14:00']);
     const days = promiseDays(slots, workshop.timeZone);
-    expect(days.map(({ name, cells }) => [name, cells.map(({ mark }) => mark).join('')])).toEqual([
+    expect(days.map(({ name, cells }) => [name, cells.map((cell) => cell?.mark ?? ' ').join('')])).toEqual([
       ['Thu 18', '–◐'],
-      ['Fri 19', '●'],
+      ['Fri 19', '● '],
     ]);
     expect(days[0]!.cells[1]!.name).toBe('Thu 18, 14:00: tight');
-    expect(promiseSummary(slots)).toBe('2 of 3 hours can be');
+    expect(promiseSummary(slots)).toBe('2 of 3 slots can be');
   });
 
   test('says how old the oldest piece is, and whether more would fit', () => {
@@ -48,6 +50,21 @@ describe('the promise grid', () => {
     expect(promiseText(no, slots, context)).toBe(
       'Thu 18, 13:00 cannot be. Dusk berry: 3 trays do not fit in the fridge before Thu 18, 13:00. Nearest that is: Thu 18, 14:00.',
     );
-    expect(promiseText(no, [no], context)).toContain('No other hour is, either.');
+    expect(promiseText(no, [no], context)).toContain('No other slot is, either.');
+  });
+
+  test('heads full hours only, and tells what is wrong with a slot itself', () => {
+    const half = slot('2026-06-18T13:30', { kind: 'no', slotFault: 'full', roomBoxes: 1 });
+    const closed = slot('2026-06-18T14:00', { kind: 'no', slotFault: 'closed' });
+    expect(promiseTimes([no, half, closed]).map(({ isHeaded }) => isHeaded)).toEqual([true, false, true]);
+    expect(promiseDays([no, half, closed], workshop.timeZone)[0]!.cells.map((cell) => cell!.mark)).toEqual([
+      '–',
+      '–',
+      '×',
+    ]);
+    expect(promiseText(half, [half], context)).toContain('The slot hands over 1 box more.');
+    expect(promiseText(closed, [closed], context)).toContain('The slot takes no more orders.');
+    const room = slot('2026-06-18T15:00', { roomBoxes: 4 });
+    expect(promiseText(room, [room], context)).toContain('The slot hands over 4 boxes more.');
   });
 });

@@ -1,6 +1,6 @@
-import type { PromisedSlot } from '@alnage/contract';
-import { count, duration } from '../../shared/formats/formats';
-import { hourText, WallTime } from '../../shared/formats/wall-time';
+import type { PromisedSlot, SlotFault } from '@alnage/contract';
+import { count, counted, duration } from '../../shared/formats/formats';
+import { hourText, timeText, WallTime } from '../../shared/formats/wall-time';
 import { blockerText } from '../../shared/plan/plan-words';
 import type { PlanWords } from '../../shared/plan/plan-names';
 
@@ -12,11 +12,11 @@ export interface PromiseCell {
   readonly name: string;
 }
 
-/** The pickups of one day. */
+/** The slots of one day, one for each of the grid’s columns; null where it is shut or over. */
 export interface PromiseDay {
   readonly date: string;
   readonly name: string;
-  readonly cells: readonly PromiseCell[];
+  readonly cells: readonly (PromiseCell | null)[];
 }
 
 const MARKS: Readonly<Record<PromisedSlot['kind'], string>> = { open: '●', tight: '◐', no: '–' };
@@ -26,26 +26,42 @@ const WORDS: Readonly<Record<PromisedSlot['kind'], string>> = {
   no: 'not possible',
 };
 
-/** The grid’s hours, as they are headed. */
-export function promiseHours(slots: readonly PromisedSlot[]): { hour: string; text: string }[] {
-  const hours = [...new Set(slots.map(({ at }) => at.slice(11, 13)))].sort();
-  return hours.map((hour) => ({ hour, text: hourText(hour) }));
+/** The grid’s columns by their time of day; only full hours have their heading shown. */
+export function promiseTimes(
+  slots: readonly PromisedSlot[],
+): { time: string; text: string; isHeaded: boolean }[] {
+  const times = [...new Set(slots.map(({ at }) => at.slice(11)))].sort();
+  return times.map((time) => {
+    const isHeaded = time.endsWith(':00');
+    return { time, isHeaded, text: isHeaded ? hourText(time.slice(0, 2)) : timeText(time) };
+  });
 }
 
 /** Pickups day by day. */
 export function promiseDays(slots: readonly PromisedSlot[], timeZone: string): PromiseDay[] {
   const wall = new WallTime(timeZone);
+  const times = promiseTimes(slots);
   const dates = [...new Set(slots.map(({ at }) => at.slice(0, 10)))];
   return dates.map((date) => {
     const own = slots.filter(({ at }) => at.startsWith(date));
-    const cells = own.map((slot): PromiseCell => ({
-      slot,
-      mark: MARKS[slot.kind],
-      name: `${wall.dayTime(Date.parse(slot.atInstant))}: ${WORDS[slot.kind]}`,
-    }));
+    const cells = times.map(({ time }): PromiseCell | null => {
+      const slot = own.find(({ at }) => at.endsWith(time));
+      return slot
+        ? {
+            slot,
+            mark: slot.slotFault === 'closed' ? '×' : MARKS[slot.kind],
+            name: `${wall.dayTime(Date.parse(slot.atInstant))}: ${WORDS[slot.kind]}`,
+          }
+        : null;
+    });
     return { date, name: wall.day(Date.parse(own[0]!.atInstant)), cells };
   });
 }
+
+const SLOT_WORDS: Readonly<Record<SlotFault, (left: number) => string>> = {
+  full: (left) => `The slot hands over ${left === 0 ? 'no box' : counted(left, 'box')} more.`,
+  closed: () => 'The slot takes no more orders.',
+};
 
 /** Why a pickup is possible, or why not and which is nearest to it that is. */
 export function promiseText(
@@ -57,14 +73,19 @@ export function promiseText(
   const when = wall.dayTime(Date.parse(slot.atInstant));
   if (slot.kind !== 'no') {
     const room = slot.kind === 'open' ? 'As much again would fit too.' : 'Just this fits, not as much again.';
-    return `${when} can be: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then. ${room}`;
+    const boxes =
+      slot.roomBoxes === null ? '' : ` The slot hands over ${counted(slot.roomBoxes, 'box')} more.`;
+    return `${when} can be: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then. ${room}${boxes}`;
   }
-  const why =
-    slot.blocker && slot.piece ? `${words.piece(slot.piece)}: ${blockerText(slot.blocker, words)}` : '';
+  const why = slot.slotFault
+    ? SLOT_WORDS[slot.slotFault](slot.roomBoxes ?? 0)
+    : slot.blocker && slot.piece
+      ? `${words.piece(slot.piece)}: ${blockerText(slot.blocker, words)}`
+      : '';
   const near = nearest(slot, slots);
   const instead = near
     ? ` Nearest that is: ${wall.dayTime(Date.parse(near.atInstant))}.`
-    : ' No other hour is, either.';
+    : ' No other slot is, either.';
   return `${when} cannot be. ${why.charAt(0).toUpperCase()}${why.slice(1)}${instead}`;
 }
 
@@ -75,8 +96,8 @@ function nearest(slot: PromisedSlot, slots: readonly PromisedSlot[]): PromisedSl
   return possible[0] ?? null;
 }
 
-/** How many of the hours can be, in words. */
+/** How many of the slots can be, in words. */
 export function promiseSummary(slots: readonly PromisedSlot[]): string {
   const yes = slots.filter(({ kind }) => kind !== 'no').length;
-  return `${count(yes)} of ${count(slots.length)} hours can be`;
+  return `${count(yes)} of ${count(slots.length)} slots can be`;
 }

@@ -6,8 +6,10 @@ import {
   input,
   linkedSignal,
   output,
+  signal,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
 import type { PromiseAsk, PromisedSlot } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, distinctUntilChanged, map, of, startWith, switchMap } from 'rxjs';
@@ -17,7 +19,7 @@ import { Api } from '../../state/api';
 import { planFeature } from '../../state/plan.state';
 import { troubleOf } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
-import { promiseDays, promiseHours, promiseSummary, promiseText } from './promise-days';
+import { promiseDays, promiseSummary, promiseText, promiseTimes } from './promise-days';
 
 const WAIT_MS = 350;
 
@@ -27,9 +29,10 @@ type Answer =
   | { readonly kind: 'told'; readonly slots: readonly PromisedSlot[] }
   | { readonly kind: 'failed'; readonly text: string };
 
-/** For what is being ordered, every hour to come as open, tight or not possible, and why. */
+/** For what is being ordered, every slot to come as open, tight or not possible, and why. */
 @Component({
   selector: 'al-promise-grid',
+  imports: [MatButtonModule],
   template: `
     @switch (answer().kind) {
       @case ('asking') {
@@ -39,14 +42,18 @@ type Answer =
         <p class="soft">{{ failure() }}</p>
       }
       @case ('told') {
-        <p class="soft">When it could be collected: {{ summary() }}. ● open, ◐ tight, – not possible</p>
+        <p class="soft">
+          When it could be collected: {{ summary() }}. ● open, ◐ tight, – not possible, × closed
+        </p>
         <div class="scroll">
           <table aria-label="When it could be collected">
             <thead>
               <tr>
                 <th scope="col"><span class="visually-hidden">Day</span></th>
-                @for (hour of hours(); track hour.hour) {
-                  <th scope="col" class="figure">{{ hour.text }}</th>
+                @for (column of times(); track column.time) {
+                  <th scope="col" class="figure">
+                    <span [class.visually-hidden]="!column.isHeaded">{{ column.text }}</span>
+                  </th>
                 }
               </tr>
             </thead>
@@ -54,22 +61,21 @@ type Answer =
               @for (day of days(); track day.date) {
                 <tr>
                   <th scope="row">{{ day.name }}</th>
-                  @for (skipped of before(day.cells.length); track $index) {
-                    <td></td>
-                  }
-                  @for (cell of day.cells; track cell.slot.at) {
+                  @for (cell of day.cells; track $index) {
                     <td>
-                      <button
-                        type="button"
-                        [class]="cell.slot.kind"
-                        [attr.aria-label]="cell.name"
-                        [attr.aria-pressed]="cell.slot.at === pickup()"
-                        (mouseenter)="look(cell.slot)"
-                        (focus)="look(cell.slot)"
-                        (click)="pick(cell.slot)"
-                      >
-                        {{ cell.mark }}
-                      </button>
+                      @if (cell) {
+                        <button
+                          type="button"
+                          [class]="cell.slot.kind"
+                          [attr.aria-label]="cell.name"
+                          [attr.aria-pressed]="cell.slot.at === chosenSlot()"
+                          (mouseenter)="look(cell.slot)"
+                          (focus)="look(cell.slot)"
+                          (click)="pick(cell.slot)"
+                        >
+                          {{ cell.mark }}
+                        </button>
+                      }
                     </td>
                   }
                 </tr>
@@ -77,8 +83,16 @@ type Answer =
             </tbody>
           </table>
         </div>
+        @if (closingTrouble(); as text) {
+          <p class="over" role="alert">{{ text }}</p>
+        }
         @if (why(); as text) {
           <p class="why" role="status">{{ text }}</p>
+          @if (seen(); as slot) {
+            <button matButton="outlined" type="button" class="closing" (click)="close(slot)">
+              {{ slot.slotFault === 'closed' ? 'Open this slot again' : 'Take no more orders for this slot' }}
+            </button>
+          }
         }
       }
     }
@@ -98,11 +112,14 @@ export class PromiseGrid {
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
+  /** Counts the closings made here: the grid is asked for again after each. */
+  private readonly again = signal(0);
+  protected readonly closingTrouble = signal('');
   protected readonly answer = toSignal(
-    toObservable(this.ask).pipe(
+    toObservable(computed(() => ({ ask: this.ask(), again: this.again() }))).pipe(
       distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
       debounceTime(WAIT_MS),
-      switchMap((ask) => (ask ? this.answerTo(ask) : of<Answer>({ kind: 'none' }))),
+      switchMap(({ ask }) => (ask ? this.answerTo(ask) : of<Answer>({ kind: 'none' }))),
     ),
     { initialValue: { kind: 'none' } as Answer },
   );
@@ -114,12 +131,18 @@ export class PromiseGrid {
     const answer = this.answer();
     return answer.kind === 'failed' ? answer.text : '';
   });
-  protected readonly hours = computed(() => promiseHours(this.slots()));
+  protected readonly times = computed(() => promiseTimes(this.slots()));
   protected readonly days = computed(() => promiseDays(this.slots(), this.workshop()?.timeZone ?? 'UTC'));
   protected readonly summary = computed(() => promiseSummary(this.slots()));
+  /** The slot that the chosen pickup falls in: the last one of its day that has begun by then. */
+  protected readonly chosenSlot = computed(() => {
+    const pickup = this.pickup();
+    const sameDay = this.slots().filter(({ at }) => at.slice(0, 10) === pickup.slice(0, 10) && at <= pickup);
+    return sameDay.at(-1)?.at ?? '';
+  });
   /** The slot looked at: the one under the finger, or the one that is chosen. */
-  private readonly seen = linkedSignal<PromisedSlot | null>(
-    () => this.slots().find(({ at }) => at === this.pickup()) ?? null,
+  protected readonly seen = linkedSignal<PromisedSlot | null>(
+    () => this.slots().find(({ at }) => at === this.chosenSlot()) ?? null,
   );
   protected readonly why = computed(() => {
     const [slot, saved, workshop] = [this.seen(), this.saved(), this.workshop()];
@@ -128,19 +151,24 @@ export class PromiseGrid {
     return promiseText(slot, this.slots(), { words, timeZone: workshop.timeZone });
   });
 
-  /** Hours of a day that are over stand empty. */
-  protected before(cells: number): readonly null[] {
-    return Array.from({ length: this.hours().length - cells }, () => null);
-  }
-
   protected look(slot: PromisedSlot): void {
     this.seen.set(slot);
   }
 
-  /** Takes an hour that can be; of one that cannot it is told why. */
+  /** Takes a slot that can be; of one that cannot it is told why. */
   protected pick(slot: PromisedSlot): void {
     this.look(slot);
     if (slot.kind !== 'no') this.picked.emit(slot.at);
+  }
+
+  /** Closes a slot for orders at the last minute, or opens it again. */
+  protected close({ at, slotFault }: PromisedSlot): void {
+    const point = this.ask()?.pickupPoint;
+    if (!point) return;
+    this.api.closeSlot(point, { at, isClosed: slotFault !== 'closed' }).subscribe({
+      next: () => this.again.update((times) => times + 1),
+      error: (error: unknown) => this.closingTrouble.set(troubleText(troubleOf(error))),
+    });
   }
 
   private answerTo(ask: PromiseAsk) {

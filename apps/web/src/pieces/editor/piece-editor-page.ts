@@ -6,7 +6,7 @@ import { SIZES_MOST, type PieceDraft } from '@alnage/contract';
 import { coatRoles, FAMILIES, InputError, requireCentreGrams, type Family } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FigureTable } from '../../shared/figures/figure-table';
-import { AllergenField } from '../../shared/forms/allergen-field';
+import { TicksField } from '../../shared/forms/ticks-field';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
@@ -18,6 +18,7 @@ import { pieceMass } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
 import { Margin } from '../../shared/margin/margin';
 import { weighingsFeature } from '../../state/weighings.state';
+import { ALLERGEN_CHOICES } from '../../shared/piece-words';
 import { workshopFeature } from '../../state/workshop.state';
 import { PieceSection } from '../parts/piece-section';
 import { pieceFigures, type PieceFigures } from '../piece-figures';
@@ -42,7 +43,7 @@ import { fitStages, stageForm, stageOf } from './stage-form';
     ReactiveFormsModule,
     RouterLink,
     MatCheckboxModule,
-    AllergenField,
+    TicksField,
     CastFields,
     ChoiceField,
     DippedFields,
@@ -81,6 +82,7 @@ export class PieceEditorPage {
   protected readonly SIZES_MOST = SIZES_MOST;
   protected readonly pieceMass = pieceMass;
 
+  protected readonly allergens = ALLERGEN_CHOICES;
   protected readonly record = new RecordForm<PieceFormGroup, PieceDraft>(
     {
       path: 'pieces',

@@ -35,9 +35,10 @@ export function count(value: number): string {
   return whole.format(value);
 }
 
-/** A count with what is counted: 1 weighing, 12 weighings. */
+/** A count with what is counted: 1 weighing, 12 weighings, 3 boxes. */
 export function counted(value: number, what: string): string {
-  return `${count(value)} ${value === 1 ? what : `${what}s`}`;
+  const many = what.endsWith('x') ? `${what}es` : `${what}s`;
+  return `${count(value)} ${value === 1 ? what : many}`;
 }
 
 /** What one piece carries: 6.2 g, or 0.219 oz. */

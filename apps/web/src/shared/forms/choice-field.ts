@@ -34,7 +34,7 @@ export function choicesOf<T extends string>(
         #field
         [errorStateMatcher]="matcher"
         [attr.aria-invalid]="problems().length > 0"
-        (change)="choose(field.selectedIndex)"
+        (change)="choose(field.value)"
         (blur)="control()?.markAsTouched()"
       >
         @if (!isKnown()) {
@@ -78,8 +78,8 @@ export class ChoiceField<T extends string> {
     ...this.told(),
   ]);
 
-  protected choose(index: number): void {
-    const { id } = this.choices()[index - (this.isKnown() ? 0 : 1)]!;
+  protected choose(chosen: string): void {
+    const { id } = this.choices().find((each) => each.id === chosen)!;
     this.control()?.markAsDirty();
     this.control()?.setValue(id);
     this.chosen.emit(id);

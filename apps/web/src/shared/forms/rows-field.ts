@@ -44,10 +44,12 @@ export class RowTemplate<T extends AbstractControl> {
       <legend [class.visually-hidden]="isLegendHidden()">{{ legend() }}</legend>
       @for (control of controls(); track control; let index = $index) {
         <div class="row">
-          <ng-container
-            [ngTemplateOutlet]="row().template"
-            [ngTemplateOutletContext]="{ $implicit: control, index }"
-          />
+          <div class="fields">
+            <ng-container
+              [ngTemplateOutlet]="row().template"
+              [ngTemplateOutletContext]="{ $implicit: control, index }"
+            />
+          </div>
           <button
             matButton="outlined"
             type="button"
@@ -59,7 +61,7 @@ export class RowTemplate<T extends AbstractControl> {
           </button>
         </div>
       }
-      <div class="row">
+      <div class="fields">
         <button
           matButton="outlined"
           type="button"
@@ -85,13 +87,19 @@ export class RowTemplate<T extends AbstractControl> {
       font-weight: 600;
     }
     .row {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) auto;
+      gap: 12px;
+      align-items: start;
+    }
+    .row > button {
+      margin-top: 4px;
+    }
+    .fields {
       display: flex;
       flex-wrap: wrap;
       gap: 8px 12px;
       align-items: start;
-    }
-    .row button {
-      margin-top: 4px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Order } from '@alnage/contract';
+import type { Order, OrderState } from '@alnage/contract';
 import { pieceAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { duration, listed } from '../formats/formats';
+import { counted, duration, listed, money } from '../formats/formats';
 import type { WallTime } from '../formats/wall-time';
 import { blockerText } from '../plan/plan-words';
 import { planWords } from '../plan/plan-names';
@@ -12,6 +12,26 @@ import { OrderActions } from '../../state/orders.state';
 import { planFeature } from '../../state/plan.state';
 import { workshopFeature } from '../../state/workshop.state';
 import { linesText, standingOf } from './order-rows';
+
+interface Step {
+  readonly to: OrderState;
+  readonly verb: string;
+}
+
+const CANCEL: Step = { to: 'cancelled', verb: 'Cancel the order' };
+
+/** What can be done with an order here; handing over is the counter’s. */
+const STEPS: Readonly<Record<OrderState, readonly Step[]>> = {
+  waiting: [{ to: 'promised', verb: 'Promise it' }, CANCEL],
+  promised: [CANCEL],
+  ready: [{ to: 'not-collected', verb: 'Not collected' }, CANCEL],
+  'handed-over': [],
+  'not-collected': [{ to: 'ready', verb: 'Back on the shelf' }],
+  cancelled: [
+    { to: 'promised', verb: 'Promise it again' },
+    { to: 'waiting', verb: 'Put it on the waiting list' },
+  ],
+};
 
 /** The margin's answer for one order: how it is made, how old it will be, or why it cannot be. */
 @Component({
@@ -30,7 +50,7 @@ export class OrderDetails {
   readonly changeAsked = output();
 
   private readonly store = inject(Store);
-  private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
+  private readonly names = this.store.selectSignal(workshopFeature.selectOrderNames);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
@@ -69,7 +89,7 @@ export class OrderDetails {
 
   protected readonly allergens = computed(() => {
     const coatings = this.workshop()?.coatings ?? [];
-    const all = this.order().lines.flatMap((line) => {
+    const all = this.order().pieces.flatMap((line) => {
       const piece = this.pieces().find((each) => each.id === line.piece);
       return piece ? pieceAllergens(piece, coatings) : [];
     });
@@ -78,17 +98,23 @@ export class OrderDetails {
 
   /** How each of its pieces is kept, said once. */
   protected readonly advice = computed(() => {
-    const kept = this.order().lines.flatMap(
+    const kept = this.order().pieces.flatMap(
       (line) => this.pieces().find((piece) => piece.id === line.piece)?.keeping.advice ?? [],
     );
     return [...new Set(kept)];
   });
 
-  protected cancel(): void {
-    this.store.dispatch(OrderActions.moveAsked({ order: this.order(), to: 'cancelled' }));
-  }
+  /** What it comes to, and what of it has no price. */
+  protected readonly price = computed(() => {
+    const { totalMinor, unpriced } = this.order();
+    const total = money(totalMinor, this.workshop()?.currency ?? 'EUR');
+    return unpriced === 0 ? total : `${total}, and ${counted(unpriced, 'line')} without a price`;
+  });
 
-  protected promiseAgain(): void {
-    this.store.dispatch(OrderActions.moveAsked({ order: this.order(), to: 'promised' }));
+  protected readonly steps = computed(() => STEPS[this.order().state]);
+  protected readonly isOpen = computed(() => ['promised', 'waiting'].includes(this.order().state));
+
+  protected move(to: OrderState): void {
+    this.store.dispatch(OrderActions.moveAsked({ order: this.order(), to }));
   }
 }

@@ -1,7 +1,8 @@
 import type { Order, OrderState } from '@alnage/contract';
-import { count } from '../formats/formats';
+import { count, listed } from '../formats/formats';
 import type { WallTime } from '../formats/wall-time';
 import type { OrderFate } from '../../state/order-fate';
+import type { OrderNames } from '../../state/workshop.state';
 
 /** How an order stands, by a word and a mark that do without colour. */
 export interface Standing {
@@ -19,10 +20,12 @@ export interface OrderRow {
   readonly state: string;
 }
 
-const STATE_WORDS: Readonly<Record<OrderState, string>> = {
+export const STATE_WORDS: Readonly<Record<OrderState, string>> = {
+  waiting: 'on the waiting list',
   promised: 'promised',
   ready: 'on the shelf',
   'handed-over': 'handed over',
+  'not-collected': 'not collected',
   cancelled: 'cancelled',
 };
 
@@ -32,31 +35,43 @@ const STANDINGS: Readonly<Record<OrderFate['standing'], Standing>> = {
   unmet: { word: 'not met', mark: '✕', tone: 'over' },
 };
 
-/** The order's lines in words: 12 dusk berry, 8 rye truffle. */
-export function linesText(order: Order, names: ReadonlyMap<string, string>): string {
-  return order.lines
-    .map((line) => `${count(line.pieces)} ${(names.get(line.piece) ?? line.piece).toLowerCase()}`)
-    .join(', ');
+/** What is ordered, in words: 2 twist bag, 12 dusk berry; a box that was filled as chosen tells what is in it. */
+export function linesText({ lines, boxes }: Pick<Order, 'lines' | 'boxes'>, names: OrderNames): string {
+  const piecesText = (all: readonly { piece: string; pieces: number }[]): string[] =>
+    all.map(({ piece, pieces }) => `${count(pieces)} ${(names.pieces.get(piece) ?? piece).toLowerCase()}`);
+  const boxTexts = boxes.map(({ box: id, count: times, contents }) => {
+    const box = names.boxes.get(id);
+    const text = `${count(times)} ${(box?.name ?? id).toLowerCase()}`;
+    return box && box.among.length === 0 ? text : `${text} of ${listed(piecesText(contents))}`;
+  });
+  return [...boxTexts, ...piecesText(lines)].join(', ');
 }
 
 /** What the plan does with an order, as it is now. */
 export function standingOf(order: Order, fate: OrderFate | undefined): Standing {
   if (order.state === 'cancelled') return { word: 'cancelled', mark: '–', tone: 'soft' };
+  if (order.state === 'waiting') return { word: 'not made yet', mark: '…', tone: 'soft' };
+  if (order.state === 'not-collected') return { word: 'left behind', mark: '!', tone: 'care' };
   if (order.state === 'handed-over') return { word: 'gone', mark: '✓', tone: 'soft' };
   if (!fate || !isPlannedFor(order, fate)) return { word: 'not planned', mark: '○', tone: 'care' };
   return STANDINGS[fate.standing];
+}
+
+/** How many pieces an order has, loose and in boxes. */
+export function piecesIn({ pieces }: Pick<Order, 'pieces'>): number {
+  return pieces.reduce((sum, each) => sum + each.pieces, 0);
 }
 
 /** Whether the plan speaks of all that the order wants now, not of what it wanted before a change. */
 function isPlannedFor(order: Order, fate: OrderFate): boolean {
   const planned = fate.madeBy.reduce((sum, made) => sum + made.pieces, 0);
   const unmet = fate.unmet.reduce((sum, reason) => sum + reason.pieces, 0);
-  return planned + unmet === order.lines.reduce((sum, line) => sum + line.pieces, 0);
+  return planned + unmet === piecesIn(order);
 }
 
 export interface RowInput {
   readonly orders: readonly Order[];
-  readonly names: ReadonlyMap<string, string>;
+  readonly names: OrderNames;
   readonly fates: ReadonlyMap<string, OrderFate>;
   readonly wall: WallTime;
 }
@@ -67,7 +82,7 @@ export function orderRows({ orders, names, fates, wall }: RowInput): OrderRow[] 
     order,
     pickup: wall.dayTime(Date.parse(order.pickupAt)),
     what: linesText(order, names),
-    pieces: count(order.lines.reduce((sum, line) => sum + line.pieces, 0)),
+    pieces: count(piecesIn(order)),
     standing: standingOf(order, fates.get(order.id)),
     state: STATE_WORDS[order.state],
   }));

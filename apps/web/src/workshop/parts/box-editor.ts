@@ -11,6 +11,7 @@ import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { nameControl, TextField } from '../../shared/forms/text-field';
+import { TicksField } from '../../shared/forms/ticks-field';
 import { workshopFeature } from '../../state/workshop.state';
 
 type BoxForm = ReturnType<typeof boxForm>;
@@ -22,13 +23,21 @@ function contentForm(piece = '', pieces: number | null = 6) {
   });
 }
 
-const FIRST: BoxDraft = { name: '', contents: [], boxMinor: 0, packingSeconds: 60, priceMinor: null };
+const FIRST: BoxDraft = {
+  name: '',
+  contents: [],
+  among: [],
+  boxMinor: 0,
+  packingSeconds: 60,
+  priceMinor: null,
+};
 
-function boxForm({ name, contents, boxMinor, packingSeconds, priceMinor }: BoxDraft = FIRST) {
+function boxForm({ name, contents, among, boxMinor, packingSeconds, priceMinor }: BoxDraft = FIRST) {
   const lines = contents.map(({ piece, pieces }) => contentForm(piece, pieces));
   return new FormGroup({
     name: nameControl(name),
     contents: new FormArray(lines.length > 0 ? lines : [contentForm()]),
+    among: new FormControl<readonly string[]>(among, { nonNullable: true }),
     boxMinor: new NumberControl(boxMinor, MINOR),
     packingSeconds: new NumberControl(packingSeconds, PACKING_SECONDS),
     priceMinor: new NumberControl(priceMinor, MINOR, { isOptional: true }),
@@ -42,6 +51,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
       piece: controls.piece.value,
       pieces: controls.pieces.number,
     })),
+    among: [...c.among.value],
     boxMinor: c.boxMinor.number,
     packingSeconds: c.packingSeconds.number,
     priceMinor: c.priceMinor.value,
@@ -51,7 +61,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
 /** A box: what is in it, what it costs itself, how long packing takes, and the price asked. */
 @Component({
   selector: 'al-box-editor',
-  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField],
+  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField, TicksField],
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record">
@@ -98,6 +108,11 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
             />
           </ng-template>
         </al-rows>
+        <al-ticks
+          legend="Whoever orders may fill it with, as many in all; none: it is as it is"
+          [choices]="pieces()"
+          [control]="form.controls.among"
+        />
       </al-record-editor>
     }
   `,

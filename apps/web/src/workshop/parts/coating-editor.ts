@@ -21,6 +21,7 @@ import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { listed, money, thickness } from '../../shared/formats/formats';
+import { ALLERGEN_CHOICES } from '../../shared/piece-words';
 import { workshopFeature } from '../../state/workshop.state';
 import {
   FLUIDITY_WORDS,
@@ -32,7 +33,7 @@ import {
   takeKind,
   type CoatingForm,
 } from '../coating-form';
-import { AllergenField } from '../../shared/forms/allergen-field';
+import { TicksField } from '../../shared/forms/ticks-field';
 
 /** What follows from a coating as it is typed. */
 interface Follows {
@@ -49,7 +50,7 @@ interface Follows {
     ReactiveFormsModule,
     MatButtonModule,
     MatCheckboxModule,
-    AllergenField,
+    TicksField,
     ChoiceField,
     QuantityField,
     RecordEditor,
@@ -75,6 +76,7 @@ export class CoatingEditor {
   protected readonly takeKind = takeKind;
   protected readonly BLEND_PARTS_MOST = BLEND_PARTS_MOST;
   protected readonly PACKS_MOST = PACKS_MOST;
+  protected readonly allergens = ALLERGEN_CHOICES;
   protected readonly record = new RecordForm<CoatingForm, CoatingDraft>(
     {
       path: 'coatings',

@@ -2,18 +2,20 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { FormControl } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { ALLERGENS } from '@alnage/contract';
 import { startWith, switchMap } from 'rxjs';
+import type { Choice } from './choice-field';
 
-/** Which allergens something declares, each a box to tick. */
+/** Which of several things, each a box to tick. */
 @Component({
-  selector: 'al-allergens',
+  selector: 'al-ticks',
   imports: [MatCheckboxModule],
   template: `
     <fieldset>
       <legend>{{ legend() }}</legend>
-      @for (each of all; track each) {
-        <mat-checkbox [checked]="chosen().has(each)" (change)="toggle(each)">{{ each }}</mat-checkbox>
+      @for (each of choices(); track each.id) {
+        <mat-checkbox [checked]="chosen().has(each.id)" (change)="toggle(each.id)">{{
+          each.name
+        }}</mat-checkbox>
       }
     </fieldset>
   `,
@@ -33,11 +35,11 @@ import { startWith, switchMap } from 'rxjs';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class AllergenField {
-  readonly legend = input('It declares');
+export class TicksField {
+  readonly legend = input.required<string>();
+  readonly choices = input.required<readonly Choice[]>();
   readonly control = input.required<FormControl<readonly string[]>>();
 
-  protected readonly all = ALLERGENS;
   private readonly value = toSignal(
     toObservable(this.control).pipe(
       switchMap((control) => control.valueChanges.pipe(startWith(control.value))),
@@ -46,9 +48,11 @@ export class AllergenField {
   );
   protected readonly chosen = computed(() => new Set<string>(this.value()));
 
-  protected toggle(allergen: string): void {
+  /** What is ticked stands in the order of the choices. */
+  protected toggle(id: string): void {
     const before = this.chosen();
-    this.control().setValue(this.all.filter((each) => (each === allergen) !== before.has(each)));
+    const ids = this.choices().map((each) => each.id);
+    this.control().setValue(ids.filter((each) => (each === id) !== before.has(each)));
     this.control().markAsDirty();
   }
 }

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { piecesOfLine, piecesOfLines } from './pieces-of-lines';
-import type { PhraseLine } from './read-phrase';
+import type { PhraseLine } from '../phrasing/read-phrase';
 
 const boxes = [
   { id: 'bag', contents: [{ piece: 'twist', pieces: 20 }] },

@@ -1,0 +1,29 @@
+import type { EntityManager } from 'typeorm';
+import { BoxEntity } from '../boxes/box.entity';
+import { PieceEntity } from '../pieces/piece.entity';
+import { PickupPointEntity } from '../workshop/resources.entity';
+import type { SetUp } from '../workshop/set-up';
+
+/** What an order is judged against. */
+export interface OrderContext {
+  readonly pieces: ReadonlyMap<string, Pick<PieceEntity, 'costs'>>;
+  readonly boxes: ReadonlyMap<string, Pick<BoxEntity, 'contents' | 'among' | 'priceMinor'>>;
+  readonly points: ReadonlyMap<string, PickupPointEntity>;
+  readonly timeZone: string;
+  readonly now: Date;
+  /** Start and end of the days on which orders can be collected. */
+  readonly season: { readonly start: Date; readonly end: Date };
+}
+
+export async function orderContext(manager: EntityManager, setUp: SetUp, now: Date): Promise<OrderContext> {
+  const byId = <T extends { id: string }>(rows: readonly T[]): ReadonlyMap<string, T> =>
+    new Map(rows.map((row) => [row.id, row]));
+  return {
+    pieces: byId(await manager.find(PieceEntity)),
+    boxes: byId(await manager.find(BoxEntity)),
+    points: byId(await manager.find(PickupPointEntity)),
+    timeZone: setUp.timeZone,
+    now,
+    season: setUp.span,
+  };
+}

@@ -1,0 +1,100 @@
+import {
+  carryOver,
+  clockStageIndex,
+  promises,
+  type OrderContents,
+  type OrderLine,
+  type Plan,
+  type Problem,
+  type SlotPromise,
+} from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import type { WorkshopClock } from '../plugins/workshop-clock';
+import type { SetUp } from '../workshop/set-up';
+import { minutesFrom } from '../workshop/workshop-time';
+import { buildProblem, productLines } from './build-problem';
+import { PlanEntity } from './plan.entity';
+
+/** What the kitchen is asked: an order, where it goes, and the order that it would replace. */
+export interface KitchenAsk {
+  readonly contents: OrderContents;
+  readonly pickupPoint: string;
+  readonly changing: string | null;
+}
+
+/** What the plan makes already of the order that would be replaced, for the pickup that it had. */
+interface Held {
+  readonly due: number;
+  readonly place: string | undefined;
+  readonly pieces: ReadonlyMap<string, number>;
+  readonly packed: number;
+  readonly ageMinutes: number;
+}
+
+/** The kitchen's week as it is planned, with all of the plan fixed. */
+export class Kitchen {
+  private constructor(
+    private readonly planned: { readonly problem: Problem; readonly held: Held | null },
+    private readonly setUp: SetUp,
+    private readonly ask: KitchenAsk,
+  ) {}
+
+  /** Null before anything of the season is planned: there is nothing then to hold a promise against. */
+  static async load(
+    manager: EntityManager,
+    { setUp, clock, ask }: { setUp: SetUp; clock: Pick<WorkshopClock, 'now'>; ask: KitchenAsk },
+  ): Promise<Kitchen | null> {
+    const [newest] = await manager.find(PlanEntity, { order: { version: 'DESC' }, take: 1 });
+    if (newest?.horizonStart.getTime() !== setUp.span.start.getTime()) return null;
+    const asked = await buildProblem(manager, setUp, clock);
+    const { fixed, orders } = carryOver({
+      plan: newest.plan,
+      before: newest.problem.orders,
+      orders: asked.orders.filter(({ id }) => id !== ask.changing),
+      closed: new Set(),
+      products: asked.products,
+      places: asked.places,
+      now: Infinity,
+    });
+    const now = minutesFrom(setUp.span.start, clock.now());
+    const held = heldOf(newest.problem, newest.plan, ask.changing);
+    return new Kitchen({ problem: { ...asked, fixed, orders, now }, held }, setUp, ask);
+  }
+
+  /** Whether the order could be made for each of these pickups; what is planned for it already need not be made again. */
+  answer(pickups: readonly Date[]): SlotPromise[] {
+    const wanted = productLines(this.ask.contents);
+    const { problem, held } = this.planned;
+    return pickups.map((pickup) => {
+      const due = minutesFrom(this.setUp.span.start, pickup);
+      const isHeld = held?.due === due && held.place === this.ask.pickupPoint;
+      const lines = isHeld ? lessHeld(wanted, held) : wanted;
+      if (isHeld && lines.length === 0) {
+        const { packed, ageMinutes } = held;
+        return { kind: 'tight', due, packed, ageMinutes };
+      }
+      return promises(problem, { lines, place: this.ask.pickupPoint, dues: [due] })[0]!;
+    });
+  }
+}
+
+function heldOf({ orders, products }: Problem, { batches }: Plan, id: string | null): Held | null {
+  const order = orders.find((each) => each.id === id);
+  if (!order) return null;
+  const pieces = new Map<string, number>();
+  let [packed, ageMinutes] = [0, 0];
+  for (const { product: name, serves, stages } of batches)
+    for (const serve of serves.filter((each) => each.order === id)) {
+      const product = products.find((each) => each.id === name)!;
+      pieces.set(name, (pieces.get(name) ?? 0) + serve.pieces);
+      packed = Math.max(packed, stages.at(-1)!.end);
+      ageMinutes = Math.max(ageMinutes, order.due - stages[clockStageIndex(product)]!.end);
+    }
+  return { due: order.due, place: order.place, pieces, packed, ageMinutes };
+}
+
+function lessHeld(lines: readonly OrderLine[], { pieces }: Held): OrderLine[] {
+  return lines
+    .map((line) => ({ ...line, pieces: line.pieces - (pieces.get(line.product) ?? 0) }))
+    .filter((line) => line.pieces > 0);
+}

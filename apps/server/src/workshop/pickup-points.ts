@@ -1,0 +1,94 @@
+import type { FieldProblem, PickupPoint, PickupPointDraft, SlotClosing } from '@alnage/contract';
+import { minutesOf } from '@alnage/core';
+import type { DataSource } from 'typeorm';
+import type { RecordKind } from '../kept/kept-records';
+import { OrderEntity } from '../orders/order.entity';
+import { announce } from '../plugins/live';
+import { ProblemError } from '../plugins/problem-error';
+import { slotStart } from './pickup-slots';
+import { PickupPointEntity } from './resources.entity';
+
+/** Pickup points: held by the orders that are collected there. */
+export const PICKUP_POINTS: RecordKind<PickupPointEntity, PickupPointDraft, PickupPoint> = {
+  entity: PickupPointEntity,
+  what: 'pickup point',
+  judge: (_manager, { hours, exceptions }) =>
+    Promise.resolve([
+      ...hours.flatMap((each, index) => spanProblems(each, `/hours/${index}`)),
+      ...exceptions.flatMap((each, index) => spanProblems(each, `/exceptions/${index}`)),
+      ...overlapping(
+        hours.map((each) => ({ ...each, day: String(each.weekday) })),
+        '/hours',
+      ),
+      ...overlapping(
+        exceptions.map((each) => ({ ...each, day: each.date })),
+        '/exceptions',
+      ),
+    ]),
+  columns: (draft) => ({ ...draft }),
+  view: (_manager, point) => Promise.resolve(pointView(point)),
+  settle: () => Promise.resolve(),
+  heldBy: async (manager, { id }) => {
+    const orders = await manager.count(OrderEntity, { where: { pickupPointId: id } });
+    return orders > 0 ? [`${orders} orders`] : [];
+  },
+};
+
+export function pointView({ position: _position, ...point }: PickupPointEntity): PickupPoint {
+  return point;
+}
+
+interface Span {
+  readonly opens: string | null;
+  readonly closes: string | null;
+}
+
+/** Both times or neither, and closing after opening. */
+function spanProblems({ opens, closes }: Span, pointer: string): FieldProblem[] {
+  if (opens === null && closes === null) return [];
+  if (opens === null) return [{ pointer: `${pointer}/opens`, code: 'required', params: {} }];
+  if (closes === null) return [{ pointer: `${pointer}/closes`, code: 'required', params: {} }];
+  return minutesOf(closes) > minutesOf(opens)
+    ? []
+    : [
+        {
+          pointer: `${pointer}/closes`,
+          code: 'out-of-range',
+          params: { value: closes, range: `later than ${opens}` },
+        },
+      ];
+}
+
+/** Hours of one day that run into each other, or a date that is shut and open. */
+function overlapping(spans: readonly (Span & { readonly day: string })[], pointer: string): FieldProblem[] {
+  return spans.flatMap((span, index): FieldProblem[] => {
+    const crosses = spans.slice(0, index).some((other) => other.day === span.day && meet(other, span));
+    return crosses ? [{ pointer: `${pointer}/${index}/opens`, code: 'hours-cross', params: {} }] : [];
+  });
+}
+
+function meet(a: Span, b: Span): boolean {
+  if (a.opens === null || a.closes === null || b.opens === null || b.closes === null) return true;
+  return minutesOf(a.opens) < minutesOf(b.closes) && minutesOf(b.opens) < minutesOf(a.closes);
+}
+
+/** Closes a slot for new orders at the last minute, or opens it again; asked twice it stays as it is. */
+export function closeSlot(db: DataSource, id: string, { at, isClosed }: SlotClosing): Promise<PickupPoint> {
+  return db.transaction(async (manager) => {
+    const point = await manager.findOne(PickupPointEntity, {
+      where: { id },
+      lock: { mode: 'pessimistic_write' },
+    });
+    if (!point) throw new ProblemError('record-not-found', { what: 'pickup point', id });
+    const slot = slotStart(point, at);
+    if (slot === null)
+      throw new ProblemError('invalid-input', {}, [
+        { pointer: '/at', code: 'pickup-shut', params: { value: at, point: point.name } },
+      ]);
+    const others = point.closedSlots.filter((each) => each !== slot);
+    point.closedSlots = isClosed ? [...others, slot].sort() : others;
+    await manager.save(point);
+    await announce(manager, 'workshop');
+    return pointView(point);
+  });
+}

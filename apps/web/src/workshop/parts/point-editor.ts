@@ -1,0 +1,144 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { EXCEPTIONS_MOST, HOURS_MOST, type PickupPointDraft } from '@alnage/contract';
+import { Store } from '@ngrx/store';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { RecordEditor } from '../../shared/forms/record-editor';
+import { RecordForm } from '../../shared/forms/record-form';
+import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { TextField } from '../../shared/forms/text-field';
+import { workshopFeature } from '../../state/workshop.state';
+import {
+  exceptionForm,
+  hoursForm,
+  nextWeekday,
+  pointDraftOf,
+  pointForm,
+  WEEKDAY_WORDS,
+  type PointForm,
+} from '../point-form';
+
+/** A pickup point: its opening hours, the days that differ, how far it is, and what a slot hands over. */
+@Component({
+  selector: 'al-point-editor',
+  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField],
+  template: `
+    @if (record.form(); as form) {
+      <al-record-editor [record]="record">
+        <div class="row">
+          <al-text class="wide" [control]="form.controls.name" at="/name" />
+          <al-quantity
+            label="Journey there"
+            unit="min"
+            [control]="form.controls.journeyMinutes"
+            at="/journeyMinutes"
+          />
+          <al-quantity
+            label="A slot lasts"
+            unit="min"
+            [control]="form.controls.slotMinutes"
+            at="/slotMinutes"
+          />
+          <al-quantity
+            label="It hands over"
+            unit="boxes"
+            [control]="form.controls.slotBoxes"
+            at="/slotBoxes"
+          />
+        </div>
+        <al-rows
+          legend="Open every week"
+          thing="day"
+          [most]="HOURS_MOST"
+          (added)="form.controls.hours.push(hoursForm(nextWeekday(form.controls.hours)))"
+        >
+          <ng-template [alRow]="form.controls.hours" let-span let-index="index">
+            <al-choice label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
+            <al-text
+              class="narrow"
+              label="Opens"
+              wanted="Give a time, such as 9:00."
+              [control]="span.controls.opens"
+              [at]="'/hours/' + index + '/opens'"
+            />
+            <al-text
+              class="narrow"
+              label="Closes"
+              wanted="Give a time, such as 18:30."
+              [control]="span.controls.closes"
+              [at]="'/hours/' + index + '/closes'"
+            />
+          </ng-template>
+        </al-rows>
+        <al-rows
+          legend="Dates that differ"
+          thing="date"
+          [most]="EXCEPTIONS_MOST"
+          (added)="form.controls.exceptions.push(exceptionForm(firstDay()))"
+        >
+          <ng-template [alRow]="form.controls.exceptions" let-day let-index="index">
+            <al-text
+              class="narrow"
+              label="Date"
+              type="date"
+              wanted="Give a date."
+              [control]="day.controls.date"
+              [at]="'/exceptions/' + index + '/date'"
+            />
+            <al-choice class="narrow" label="It is" [control]="day.controls.kind" [choices]="kinds" />
+            @if (day.controls.kind.value === 'open') {
+              <al-text
+                class="narrow"
+                label="Opens"
+                wanted="Give a time, such as 9:00."
+                [control]="day.controls.opens"
+                [at]="'/exceptions/' + index + '/opens'"
+              />
+              <al-text
+                class="narrow"
+                label="Closes"
+                wanted="Give a time, such as 13:00."
+                [control]="day.controls.closes"
+                [at]="'/exceptions/' + index + '/closes'"
+              />
+            }
+          </ng-template>
+        </al-rows>
+      </al-record-editor>
+    }
+  `,
+  styleUrl: '../../shared/forms/fields.scss',
+  providers: [FieldErrors],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PointEditor {
+  /** The pickup point to change; null for a new one. */
+  readonly id = input.required<string | null>();
+  readonly done = output<string | null>();
+
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  protected readonly HOURS_MOST = HOURS_MOST;
+  protected readonly EXCEPTIONS_MOST = EXCEPTIONS_MOST;
+  protected readonly weekdays = choicesOf(WEEKDAY_WORDS as Record<`${keyof typeof WEEKDAY_WORDS}`, string>);
+  protected readonly kinds = choicesOf({ shut: 'shut', open: 'open, at' });
+  protected readonly hoursForm = hoursForm;
+  protected readonly exceptionForm = exceptionForm;
+  protected readonly nextWeekday = nextWeekday;
+  protected readonly firstDay = computed(() => this.workshop()?.season?.days[0]?.date ?? '');
+  protected readonly record = new RecordForm<PointForm, PickupPointDraft>(
+    {
+      path: 'points',
+      thing: 'pickup point',
+      fill: (id) => pointForm(this.find(id) ?? undefined),
+      draftOf: pointDraftOf,
+      done: (id) => this.done.emit(id),
+    },
+    this.id,
+    (id) => this.find(id),
+  );
+
+  private find(id: string | null) {
+    return this.workshop()?.pickupPoints.find((point) => point.id === id) ?? null;
+  }
+}

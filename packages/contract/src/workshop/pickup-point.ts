@@ -1,0 +1,51 @@
+import { Type, type Static } from 'typebox';
+import { Version, within } from '../shared/bounds';
+import { ClockTime, closed, Day, Id, plainText, WallClock } from '../shared/closed';
+
+export const JOURNEY_MINUTES = { min: 0, max: 600, isInteger: true } as const;
+export const SLOT_MINUTES = { min: 5, max: 240, isInteger: true } as const;
+export const SLOT_BOXES = { min: 1, max: 1000, isInteger: true } as const;
+export const HOURS_MOST = 21;
+export const EXCEPTIONS_MOST = 60;
+
+const draft = {
+  name: plainText({ minLength: 1, maxLength: 60 }),
+  journeyMinutes: within(JOURNEY_MINUTES),
+  /** Monday is 1. */
+  hours: Type.Array(
+    closed({ weekday: Type.Integer({ minimum: 1, maximum: 7 }), opens: ClockTime, closes: ClockTime }),
+    { maxItems: HOURS_MOST },
+  ),
+  /** Dates with hours of their own, or none. */
+  exceptions: Type.Array(
+    closed({
+      date: Day,
+      opens: Type.Union([ClockTime, Type.Null()]),
+      closes: Type.Union([ClockTime, Type.Null()]),
+    }),
+    { maxItems: EXCEPTIONS_MOST },
+  ),
+  slotMinutes: within(SLOT_MINUTES),
+  /** Boxes that one slot can hand over; null where nobody counts them. */
+  slotBoxes: Type.Union([within(SLOT_BOXES), Type.Null()]),
+};
+
+/** Where orders are collected: its hours, how far it is, and what a slot can hand over. */
+export const PickupPointDraft = closed(draft);
+export type PickupPointDraft = Static<typeof PickupPointDraft>;
+
+export const PickupPointChange = closed({ ...draft, version: Version });
+export type PickupPointChange = Static<typeof PickupPointChange>;
+
+export const PickupPoint = closed({
+  id: Id,
+  ...draft,
+  /** Starts of slots that take no more orders. */
+  closedSlots: Type.Array(WallClock),
+  version: Version,
+});
+export type PickupPoint = Static<typeof PickupPoint>;
+
+/** Closes a slot for new orders, or opens it again. */
+export const SlotClosing = closed({ at: WallClock, isClosed: Type.Boolean() });
+export type SlotClosing = Static<typeof SlotClosing>;
