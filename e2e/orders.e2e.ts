@@ -143,8 +143,15 @@ test('a box is filled as one likes; a slot is closed, and what waits is promised
   await expect(demo.getByText(/This slot takes no more orders/)).toBeVisible();
   const closing = { at: '2026-06-21T12:00', isClosed: false };
   await demo.request.put(`${process.env['ALNAGE_E2E_DEMO']!}/api/points/shop/slots`, { data: closing });
-  await demo.getByRole('button', { name: 'Promise it' }).click();
+  await expect(demo.getByText('There is room now for P. Mixed, Sun 21, 12:00, who waits.')).toBeVisible();
+  await demo.getByRole('button', { name: 'Promise it' }).first().click();
   await expect(row).toContainText('promised');
+  await demo.getByRole('button', { name: 'Take payment' }).click();
+  await demo.getByRole('button', { name: 'Book it' }).click();
+  await expect(demo.getByText('€24.90 of €24.90, all of it')).toBeVisible();
+  await demo.getByText('Who did what').click();
+  await expect(demo.getByText('state: on the waiting list → promised')).toBeVisible();
+  await expectAccessible(demo);
 });
 
 test('what cannot be is said at its field, and nothing is stored', async ({ demo }) => {

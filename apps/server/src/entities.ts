@@ -1,4 +1,10 @@
-import { OrderBoxEntity, OrderEntity, OrderLineEntity } from './orders/order.entity';
+import {
+  OrderBoxEntity,
+  OrderEntity,
+  OrderEventEntity,
+  OrderLineEntity,
+  OrderPaymentEntity,
+} from './orders/order.entity';
 import { PieceEntity } from './pieces/piece.entity';
 import { PlanEntity } from './plan/plan.entity';
 import { BoxEntity } from './boxes/box.entity';
@@ -23,6 +29,8 @@ export const ENTITIES = [
   OrderEntity,
   OrderLineEntity,
   OrderBoxEntity,
+  OrderPaymentEntity,
+  OrderEventEntity,
   PlanEntity,
   WeighingEntity,
   BoxEntity,

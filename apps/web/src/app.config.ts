@@ -1,4 +1,4 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
 import {
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
@@ -10,6 +10,7 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
+import { tellPerson } from './shared/person/person';
 import * as live from './state/live.state';
 import * as orders from './state/orders.state';
 import * as plan from './state/plan.state';
@@ -22,7 +23,7 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     provideRouter(routes, withComponentInputBinding()),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([tellPerson])),
     provideStore(),
     provideState(workshop.workshopFeature),
     provideState(orders.ordersFeature),
@@ -32,7 +33,12 @@ export const appConfig: ApplicationConfig = {
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
-      { readOrders: orders.readOrders, saveOrder: orders.saveOrder, moveOrder: orders.moveOrder },
+      {
+        readOrders: orders.readOrders,
+        saveOrder: orders.saveOrder,
+        moveOrder: orders.moveOrder,
+        payOrder: orders.payOrder,
+      },
       { readPlan: plan.readPlan, makePlan: plan.makePlan },
       { saveRecord: records.saveRecord, removeRecord: records.removeRecord },
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },

@@ -19,6 +19,14 @@ export {
   OrderState,
 } from './orders/order';
 export {
+  AMOUNT_MINOR,
+  OrderEvent,
+  PAYMENT_KINDS,
+  PAYMENT_METHODS,
+  Payment,
+  PaymentDraft,
+} from './orders/payment';
+export {
   Keeping,
   Piece,
   PieceChange,

@@ -10,6 +10,7 @@ export const PROBLEMS = {
   'record-not-found': { status: 404, title: 'There is no such record' },
   'record-changed': { status: 409, title: 'Somebody changed this record meanwhile' },
   'in-use': { status: 409, title: 'It is still in use' },
+  'card-declined': { status: 409, title: 'The card device declined' },
   'order-state': { status: 409, title: 'The order’s state does not allow that' },
   'no-plan': { status: 404, title: 'Nothing has been planned yet' },
   'nothing-set-up': { status: 409, title: 'The workshop is not set up yet' },
@@ -51,6 +52,7 @@ export const FIELD_CODES = [
   'slot-full',
   'not-makeable',
   'hours-cross',
+  'more-than-due',
 ] as const;
 
 export type FieldCode = (typeof FIELD_CODES)[number];

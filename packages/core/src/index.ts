@@ -266,6 +266,16 @@ export {
   type OrderContents,
   type PieceCount,
 } from './ordering/order-contents';
+export {
+  accountOf,
+  DEFAULT_REFUND_RULE,
+  LATE_REFUND_SHARE,
+  REFUND_HOURS,
+  refundDue,
+  type Account,
+  type LedgerEntry,
+  type RefundRule,
+} from './ordering/ledger';
 export { orderPrice, type OrderPrice, type PricedCount } from './ordering/order-price';
 export {
   minutesOf,

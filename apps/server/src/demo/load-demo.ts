@@ -1,5 +1,6 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import { OrderBoxEntity, OrderEntity, OrderLineEntity } from '../orders/order.entity';
+import { orderView } from '../orders/order-view';
+import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanService } from '../plan/plan.service';
 import type { ShiftEntity } from '../workshop/resources.entity';
@@ -30,6 +31,7 @@ import {
 
 const FIRST_TICKET = 361;
 const HOUR_MS = 3_600_000;
+const DEPOSIT_SHARE = 0.3;
 
 /**
  * Fills an empty database with the demo workshop: its orders as if taken over the weeks before, the plan as it was
@@ -106,11 +108,26 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
 }
 
 async function bringToThursday(manager: EntityManager): Promise<void> {
-  const orders = await manager.find(OrderEntity);
+  const orders = await manager.find(OrderEntity, { order: { ticket: 'ASC' } });
   for (const order of orders) {
     const untilPickup = order.pickupAt.getTime() - DEMO_START.getTime();
     if (untilPickup < 0) order.state = 'handed-over';
     else if (untilPickup < HOUR_MS) order.state = 'ready';
   }
   await manager.save(orders);
+  await manager.insert(OrderPaymentEntity, orders.flatMap(paymentsOf));
+}
+
+/** Every third order left a deposit when it was taken; what is handed over is paid. */
+function paymentsOf(order: OrderEntity, index: number): Partial<OrderPaymentEntity>[] {
+  const { totalMinor } = orderView(order, DEMO_WORKSHOP.timeZone);
+  const deposit = index % 3 === 0 ? Math.round((totalMinor * DEPOSIT_SHARE) / 100) * 100 : 0;
+  const entry = (kind: OrderPaymentEntity['kind'], amountMinor: number, at: Date) =>
+    amountMinor === 0
+      ? []
+      : [{ orderId: order.id, at, by: 'maj', kind, method: 'cash' as const, amountMinor, reference: null }];
+  return [
+    ...entry('deposit', deposit, order.createdAt),
+    ...(order.state === 'handed-over' ? entry('payment', totalMinor - deposit, order.pickupAt) : []),
+  ];
 }

@@ -1,6 +1,12 @@
 import { Bones1781000000000 } from './1781000000000-bones';
 import { Measure1782000000000 } from './1782000000000-measure';
 import { Promise1783000000000 } from './1783000000000-promise';
+import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
-export const MIGRATIONS = [Bones1781000000000, Measure1782000000000, Promise1783000000000];
+export const MIGRATIONS = [
+  Bones1781000000000,
+  Measure1782000000000,
+  Promise1783000000000,
+  Ledger1784000000000,
+];

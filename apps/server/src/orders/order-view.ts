@@ -1,5 +1,5 @@
-import type { Order } from '@alnage/contract';
-import { orderPrice, piecesOfOrder, type OrderContents } from '@alnage/core';
+import type { Order, Payment } from '@alnage/contract';
+import { accountOf, orderPrice, piecesOfOrder, type OrderContents } from '@alnage/core';
 import { wallClockOf } from '../workshop/workshop-time';
 import type { OrderEntity } from './order.entity';
 
@@ -31,8 +31,23 @@ export function orderView(order: OrderEntity, timeZone: string): Order {
     lines,
     boxes,
     pieces: piecesOfOrder({ lines, boxes }),
+    payments: paymentsOf(order),
+    paidMinor: accountOf(0, order.payments ?? []).paidMinor,
     ...orderPrice([...lines.map(({ pieces, priceMinor }) => ({ count: pieces, priceMinor })), ...boxes]),
   };
+}
+
+function paymentsOf({ payments = [] }: OrderEntity): Payment[] {
+  return [...payments]
+    .sort((a, b) => a.at.getTime() - b.at.getTime())
+    .map(({ kind, method, amountMinor, at, by, reference }) => ({
+      kind,
+      method,
+      amountMinor,
+      at: at.toISOString(),
+      by,
+      reference,
+    }));
 }
 
 /** What an order is of, for the core. */

@@ -1,4 +1,4 @@
-import type { OrderLine, OrderState } from '@alnage/contract';
+import type { OrderEvent, OrderLine, OrderState, Payment } from '@alnage/contract';
 import {
   Column,
   Entity,
@@ -56,6 +56,9 @@ export class OrderEntity {
 
   @OneToMany(() => OrderBoxEntity, (box) => box.order, { cascade: true, eager: true })
   boxes: Relation<OrderBoxEntity>[];
+
+  @OneToMany(() => OrderPaymentEntity, (payment) => payment.order, { eager: true })
+  payments: Relation<OrderPaymentEntity>[];
 }
 
 @Entity('order_line')
@@ -114,4 +117,64 @@ export class OrderBoxEntity {
   @ManyToOne(() => BoxEntity)
   @JoinColumn({ name: 'box_id' })
   kind: Relation<BoxEntity>;
+}
+
+/** One entry of an order's ledger. */
+@Entity('order_payment')
+export class OrderPaymentEntity {
+  @PrimaryGeneratedColumn('uuid')
+  id: string;
+
+  @Index('order_payment_order_id')
+  @Column('uuid', { name: 'order_id' })
+  orderId: string;
+
+  @ManyToOne(() => OrderEntity, (order) => order.payments, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'order_id' })
+  order: Relation<OrderEntity>;
+
+  @Column('timestamptz')
+  at: Date;
+
+  @Column('text', { nullable: true })
+  by: string | null;
+
+  @Column('text')
+  kind: Payment['kind'];
+
+  @Column('text')
+  method: Payment['method'];
+
+  @Column('integer', { name: 'amount_minor' })
+  amountMinor: number;
+
+  @Column('text', { nullable: true })
+  reference: string | null;
+}
+
+/** One thing that was done with an order. */
+@Entity('order_event')
+export class OrderEventEntity {
+  @PrimaryGeneratedColumn('identity', { type: 'bigint' })
+  id: string;
+
+  @Index('order_event_order_id')
+  @Column('uuid', { name: 'order_id' })
+  orderId: string;
+
+  @ManyToOne(() => OrderEntity, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'order_id' })
+  order: Relation<OrderEntity>;
+
+  @Column('timestamptz')
+  at: Date;
+
+  @Column('text', { nullable: true })
+  by: string | null;
+
+  @Column('text')
+  what: OrderEvent['what'];
+
+  @Column('jsonb')
+  changes: OrderEvent['changes'];
 }

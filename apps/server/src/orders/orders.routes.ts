@@ -1,6 +1,16 @@
-import { Order, OrderChange, OrderDraft, OrderMove, OrderParams } from '@alnage/contract';
+import {
+  Id,
+  Order,
+  OrderChange,
+  OrderDraft,
+  OrderEvent,
+  OrderMove,
+  OrderParams,
+  PaymentDraft,
+} from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../app-type';
+import { personAt } from '../plugins/person';
 import { OrdersService } from './orders.service';
 
 const tags = ['orders'];
@@ -17,18 +27,37 @@ export function addOrders(app: App): void {
   app.post(
     '/api/orders',
     { schema: { tags, body: OrderDraft, response: { 201: Order } } },
-    async (request, reply) => reply.status(201).send(await orders.take(request.body)),
+    async (request, reply) =>
+      reply.status(201).send(await orders.take(request.body, await personAt(app.db.manager, request))),
   );
 
   app.put(
     '/api/orders/:id',
     { schema: { tags, params: OrderParams, body: OrderChange, response: { 200: Order } } },
-    (request) => orders.change(request.params.id, request.body),
+    async (request) =>
+      orders.change(request.params.id, request.body, await personAt(app.db.manager, request)),
   );
 
   app.post(
     '/api/orders/:id/move',
     { schema: { tags, params: OrderParams, body: OrderMove, response: { 200: Order } } },
-    (request) => orders.move(request.params.id, request.body),
+    async (request) => orders.move(request.params.id, request.body, await personAt(app.db.manager, request)),
   );
+
+  app.post(
+    '/api/orders/:id/payments',
+    { schema: { tags, params: OrderParams, body: PaymentDraft, response: { 201: Order } } },
+    async (request, reply) =>
+      reply
+        .status(201)
+        .send(await orders.pay(request.params.id, request.body, await personAt(app.db.manager, request))),
+  );
+
+  app.get(
+    '/api/orders/:id/history',
+    { schema: { tags, params: OrderParams, response: { 200: Type.Array(OrderEvent) } } },
+    (request) => orders.history(request.params.id),
+  );
+
+  app.get('/api/offers', { schema: { tags, response: { 200: Type.Array(Id) } } }, () => orders.offers());
 }

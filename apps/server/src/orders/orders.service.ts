@@ -3,7 +3,9 @@ import {
   type Order,
   type OrderChange,
   type OrderDraft,
+  type OrderEvent,
   type OrderMove,
+  type PaymentDraft,
 } from '@alnage/contract';
 import type { DataSource, EntityManager } from 'typeorm';
 import { announce } from '../plugins/live';
@@ -11,16 +13,19 @@ import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
+import { SimulatedCardDevice, type CardDevice } from './card-device';
 import { filledContents } from './filled-contents';
 import { orderContext, type OrderContext } from './order-context';
 import { canMove, draftProblems } from './order-rules';
 import { contentsOf, orderView } from './order-view';
-import { OrderBoxEntity, OrderEntity, OrderLineEntity } from './order.entity';
+import { orderHistory, recordEvent } from './order-events';
+import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from './order.entity';
 import { PromiseGate } from './promise-gate';
 
 /** Takes, changes and moves orders; each call is one transaction and tells every open page. */
 export class OrdersService {
   private readonly gate: PromiseGate;
+  private readonly card: CardDevice = new SimulatedCardDevice();
 
   constructor(
     private readonly db: DataSource,
@@ -45,7 +50,7 @@ export class OrdersService {
   }
 
   /** @throws ProblemError `invalid-input` naming each field at fault; nothing is stored then */
-  take({ state, despiteKitchen, ...draft }: OrderDraft): Promise<Order> {
+  take({ state, despiteKitchen, ...draft }: OrderDraft, by: string | null): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const context = await this.judge(manager, draft, setUp);
@@ -65,15 +70,15 @@ export class OrdersService {
         state,
         version: 1,
         createdAt: this.clock.now(),
+        payments: [],
       });
       await manager.save(order);
-      await announce(manager, 'orders');
-      return orderView(order, setUp.timeZone);
+      return this.told(manager, { what: 'taken', before: null, after: orderView(order, setUp.timeZone) }, by);
     });
   }
 
   /** @throws ProblemError `order-changed` with the order as it is now, when it is no longer the version given */
-  change(id: string, { version, despiteKitchen, ...draft }: OrderChange): Promise<Order> {
+  change(id: string, { version, despiteKitchen, ...draft }: OrderChange, by: string | null): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
@@ -86,18 +91,18 @@ export class OrdersService {
           changing: id,
           despiteKitchen,
         });
+      const before = orderView(order, setUp.timeZone);
       const rows = orderedRows(draft, context, order);
       await manager.delete(OrderLineEntity, { orderId: id });
       await manager.delete(OrderBoxEntity, { orderId: id });
       Object.assign(order, fields(draft, setUp), rows, { version: version + 1 });
       await manager.save(order);
-      await announce(manager, 'orders');
-      return orderView(order, setUp.timeZone);
+      return this.told(manager, { what: 'changed', before, after: orderView(order, setUp.timeZone) }, by);
     });
   }
 
   /** @throws ProblemError `order-state` when the order cannot go there from where it is */
-  move(id: string, { to, version, despiteKitchen }: OrderMove): Promise<Order> {
+  move(id: string, { to, version, despiteKitchen }: OrderMove, by: string | null): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
@@ -110,11 +115,71 @@ export class OrdersService {
           changing: id,
           despiteKitchen,
         });
+      const before = orderView(order, setUp.timeZone);
       Object.assign(order, { state: to, version: order.version + 1 });
       await manager.save(order);
-      await announce(manager, 'orders');
-      return orderView(order, setUp.timeZone);
+      return this.told(manager, { what: 'moved', before, after: orderView(order, setUp.timeZone) }, by);
     });
+  }
+
+  /**
+   * Takes money for an order, or gives it back. The order is held meanwhile, so that two cannot take the same balance.
+   * @throws ProblemError `card-declined`; `invalid-input` for more given back than was paid
+   */
+  pay(id: string, { version, ...entry }: PaymentDraft, by: string | null): Promise<Order> {
+    return this.db.transaction(async (manager) => {
+      const { timeZone } = await requireSetUp(manager);
+      const order = await this.lock(manager, { id, version }, timeZone);
+      const before = orderView(order, timeZone);
+      requirePayable(entry, before);
+      const at = this.clock.now();
+      const kind = entry.kind === 'refund' ? 'refund' : 'charge';
+      const reference = entry.method === 'card' ? await this.card.transact(kind, entry.amountMinor) : null;
+      if (entry.method === 'card' && reference === null)
+        throw new ProblemError('card-declined', { amountMinor: entry.amountMinor });
+      await manager.insert(OrderPaymentEntity, { ...entry, orderId: id, at, by, reference });
+      await manager.update(OrderEntity, { id }, { version: version + 1 });
+      const after = orderView(await manager.findOneByOrFail(OrderEntity, { id }), timeZone);
+      return this.told(manager, { what: 'paid', before, after }, by);
+    });
+  }
+
+  /** Ids of orders on the waiting list that could be promised now as they are, the longest waiting first. */
+  async offers(): Promise<string[]> {
+    const { manager } = this.db;
+    const setUp = await requireSetUp(manager);
+    const waiting = await manager.find(OrderEntity, {
+      where: { state: 'waiting' },
+      order: { createdAt: 'ASC' },
+    });
+    const now = this.clock.now();
+    const ids: string[] = [];
+    for (const order of waiting.filter(({ pickupAt }) => pickupAt > now)) {
+      const wanted = {
+        contents: contentsOf(order),
+        pickup: wallClockOf(order.pickupAt, setUp.timeZone),
+        pickupPoint: order.pickupPointId,
+        changing: order.id,
+      };
+      if (await this.gate.hasRoom(manager, setUp, wanted)) ids.push(order.id);
+    }
+    return ids;
+  }
+
+  /** What was done with an order, the oldest first. @throws ProblemError `order-not-found` */
+  async history(id: string): Promise<OrderEvent[]> {
+    await this.find(id);
+    return orderHistory(this.db.manager, id);
+  }
+
+  private async told(
+    manager: EntityManager,
+    event: { what: OrderEvent['what']; before: Order | null; after: Order },
+    by: string | null,
+  ): Promise<Order> {
+    await recordEvent(manager, event, { by, at: this.clock.now() });
+    await announce(manager, 'orders');
+    return event.after;
   }
 
   private async lock(
@@ -140,6 +205,23 @@ export class OrdersService {
     if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
     return context;
   }
+}
+
+/** @throws ProblemError for more than there is to pay, or to give back */
+function requirePayable(
+  { kind, amountMinor }: Omit<PaymentDraft, 'version'>,
+  { totalMinor, paidMinor }: Order,
+): void {
+  const most = kind === 'refund' ? paidMinor : totalMinor - paidMinor;
+  if (amountMinor <= most) return;
+  const range = kind === 'refund' ? `what was paid, ${paidMinor}` : `what is still to pay, ${most}`;
+  throw new ProblemError('invalid-input', {}, [
+    {
+      pointer: '/amountMinor',
+      code: 'more-than-due',
+      params: { value: amountMinor, limit: Math.max(0, most), range },
+    },
+  ]);
 }
 
 type Fields = Omit<OrderDraft, 'state' | 'despiteKitchen'>;

@@ -104,8 +104,12 @@ describe('an order is promised only where it can be handed over', () => {
         version: order.version,
         despiteKitchen: true,
       });
+    const offers = async () => (await shop.app.inject('/api/offers')).json<string[]>();
+    expect(await offers()).not.toContain(waiting.id);
     expect((await move(waiting, 'promised')).body.errors).toMatchObject([{ code: 'slot-full' }]);
     await move(taken, 'cancelled');
+    // nothing of it is planned yet, and four twists fit into Monday
+    expect(await offers()).toContain(waiting.id);
     expect((await move(waiting, 'promised')).body.state).toBe('promised');
     // and the one that was cancelled does not get its place back
     expect((await move({ ...taken, version: 2 }, 'promised')).body.errors).toMatchObject([

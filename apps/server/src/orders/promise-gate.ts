@@ -22,6 +22,12 @@ export interface PromiseWanted {
   readonly despiteKitchen: boolean;
 }
 
+interface Situation {
+  readonly point: PickupPointEntity;
+  readonly room: SlotRoom;
+  readonly kitchen: Kitchen | null;
+}
+
 const PROMISES_LOCK = 4312;
 /** So many slots, the nearest first, are asked for one that can be instead; shop default. */
 const SLOTS_TRIED = 40;
@@ -34,20 +40,13 @@ export class PromiseGate {
   /** @throws ProblemError `invalid-input` at the pickup, with the nearest slot that can be, if there is one */
   async requireRoom(manager: EntityManager, setUp: SetUp, wanted: PromiseWanted): Promise<void> {
     await manager.query('select pg_advisory_xact_lock($1)', [PROMISES_LOCK]);
-    const { contents, pickup, pickupPoint, changing, despiteKitchen } = wanted;
-    const { timeZone } = setUp;
-    const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
-    const room = await slotRoom(manager, point, { timeZone, changing });
-    const kitchen = await Kitchen.load(manager, {
-      setUp,
-      clock: this.clock,
-      ask: { contents, pickupPoint, changing },
-    });
-    const slot = slotStart(point, pickup)!;
-    const fault =
-      slotFault(slot, room, contents) ??
-      (despiteKitchen ? null : kitchenFault(kitchen, instantOf(pickup, timeZone)!));
+    const situation = await this.situation(manager, setUp, wanted);
+    const fault = faultIn(situation, setUp, wanted);
     if (!fault) return;
+    const { timeZone } = setUp;
+    const { contents, pickup } = wanted;
+    const { point, room, kitchen } = situation;
+    const slot = slotStart(point, pickup)!;
     const others = slotsToCome(point, { days: setUp.days, timeZone, now: this.clock.now() });
     const nearest = nearestTo(slot, others).find(
       ({ at, instant }) => !slotFault(at, room, contents) && !kitchenFault(kitchen, instant),
@@ -56,6 +55,39 @@ export class PromiseGate {
       { ...fault, params: { ...fault.params, value: pickup, nearest: nearest?.at ?? null } },
     ]);
   }
+
+  /** Whether an order could be promised as it is, with nothing overruled. */
+  async hasRoom(
+    manager: EntityManager,
+    setUp: SetUp,
+    wanted: Omit<PromiseWanted, 'despiteKitchen'>,
+  ): Promise<boolean> {
+    const all = { ...wanted, despiteKitchen: false };
+    return faultIn(await this.situation(manager, setUp, all), setUp, all) === null;
+  }
+
+  /** The pickup point with what its slots still take, and the kitchen as it is planned. */
+  private async situation(
+    manager: EntityManager,
+    setUp: SetUp,
+    { contents, pickupPoint, changing }: PromiseWanted,
+  ): Promise<Situation> {
+    const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
+    const room = await slotRoom(manager, point, { timeZone: setUp.timeZone, changing });
+    const ask = { contents, pickupPoint, changing };
+    return { point, room, kitchen: await Kitchen.load(manager, { setUp, clock: this.clock, ask }) };
+  }
+}
+
+function faultIn(
+  { point, room, kitchen }: Situation,
+  { timeZone }: SetUp,
+  { contents, pickup, despiteKitchen }: PromiseWanted,
+): FieldProblem | null {
+  const slot = slotStart(point, pickup);
+  if (slot === null) return problem('/pickup', 'pickup-shut', { point: point.name });
+  const fault = slotFault(slot, room, contents);
+  return fault ?? (despiteKitchen ? null : kitchenFault(kitchen, instantOf(pickup, timeZone)!));
 }
 
 function slotFault(slot: string, room: SlotRoom, contents: OrderContents): FieldProblem | null {

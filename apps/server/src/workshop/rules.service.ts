@@ -39,6 +39,16 @@ function wayProblems(ways: Rules['ways']): FieldProblem[] {
 }
 
 export function rulesView(workshop: WorkshopEntity): Rules {
-  const { ways, labourMinorPerHour, wasteShare, certainty, seedShare, rulesVersion } = workshop;
-  return { ways: [...ways], labourMinorPerHour, wasteShare, certainty, seedShare, version: rulesVersion };
+  const { ways, labourMinorPerHour, wasteShare, certainty, seedShare } = workshop;
+  const { refundHours, lateRefundShare, rulesVersion: version } = workshop;
+  return {
+    ways: [...ways],
+    labourMinorPerHour,
+    wasteShare,
+    certainty,
+    seedShare,
+    refundHours,
+    lateRefundShare,
+    version,
+  };
 }

@@ -46,6 +46,14 @@ export class WorkshopEntity {
   @Column('double precision', { name: 'seed_share' })
   seedShare: number;
 
+  /** An order cancelled so many hours before its pickup gets back all that was paid. */
+  @Column('integer', { name: 'refund_hours' })
+  refundHours: number;
+
+  /** Share of it that goes back after that. */
+  @Column('double precision', { name: 'late_refund_share' })
+  lateRefundShare: number;
+
   @Column('integer', { name: 'rules_version' })
   rulesVersion: number;
 }

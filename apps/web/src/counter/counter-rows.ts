@@ -1,5 +1,5 @@
 import { PROMISED_STATES, type Order, type Piece, type SeasonDay, type Workshop } from '@alnage/contract';
-import { duration } from '../shared/formats/formats';
+import { duration, money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
 import type { OrderFate } from '../state/order-fate';
@@ -17,6 +17,8 @@ export interface CounterRow {
   readonly age: string;
   readonly eatBy: string;
   readonly isLate: boolean;
+  /** What is still to pay when it is collected; '' where all is paid. */
+  readonly toPay: string;
 }
 
 /** The orders that leave within one hour. */
@@ -70,8 +72,13 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
     ready: readyText(order, fate, (minute) => wall.dayTime(input.horizonStart + minute * MS_PER_MINUTE)),
     age: ageText(fate),
     eatBy: eatByText(fate, input, wall),
+    toPay: toPayText(order, input.workshop.currency),
     isLate: (order.state === 'promised' || order.state === 'ready') && at < input.now,
   };
+}
+
+function toPayText({ totalMinor, paidMinor }: Order, currency: string): string {
+  return totalMinor > paidMinor ? `${money(totalMinor - paidMinor, currency)} to pay` : '';
 }
 
 function readyText(

@@ -251,6 +251,21 @@ describe('the Orders place', () => {
     expect(page.text()).toContain('comes to €16.80');
   });
 
+  test('offers an order that waits once there is room, and promises it', async () => {
+    const waiting = order({ id: 'o9', customer: 'W. Wait', state: 'waiting' });
+    const page = await render(OrdersPage, { orders: [...orders, waiting], saved: savedPlan([orders[0]!]) });
+    await new Promise((done) => setTimeout(done, 450));
+    page.http.expectOne('/api/offers').flush(['o9']);
+    await page.settle();
+    expect(page.text()).toContain('There is room now for W. Wait, Fri 19, 15:00, who waits.');
+    await page.click('Promise it');
+    expect(page.http.expectOne('/api/orders/o9/move').request.body).toEqual({
+      to: 'promised',
+      version: 1,
+      despiteKitchen: false,
+    });
+  });
+
   test('cancels the chosen order, against the version that was seen', async () => {
     const page = await open();
     press('ArrowDown');

@@ -13,6 +13,7 @@ import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { OrdersPageStore } from './orders.store';
+import { WaitingOffers } from './parts/waiting-offers';
 import { OrderComposer } from './parts/order-composer';
 import { piecesIn } from '../shared/orders/order-rows';
 import { OrderDetails } from '../shared/orders/order-details';
@@ -27,6 +28,7 @@ import { OrderDetails } from '../shared/orders/order-details';
     Margin,
     OrderComposer,
     OrderDetails,
+    WaitingOffers,
   ],
   providers: [OrdersPageStore],
   templateUrl: './orders-page.html',

@@ -13,6 +13,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string
   'order-changed':
     'Somebody changed this order while you had it open. Look at theirs below before you save yours.',
   'order-state': 'The order has moved on meanwhile, so this step is not open to it now.',
+  'card-declined': 'The card device declined. Nothing was taken; try again, or take cash.',
   'record-not-found': 'This is not there any more: somebody removed it meanwhile.',
   'record-changed':
     'Somebody changed this while you had it open. Look at theirs below before you save yours.',
@@ -57,6 +58,7 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
     `This slot hands over ${left ? `${left} more` : 'no more'}, not ${asked ?? 'this one'}.${nearestText(nearest)}`,
   'not-makeable': ({ piece, nearest }) =>
     `The kitchen cannot make ${String(piece ?? 'this').replaceAll('-', ' ')} for then.${nearestText(nearest)}`,
+  'more-than-due': ({ range }) => `That is more than ${moneyless(range)}.`,
   'hours-cross': () => 'These hours run into others of the same day.',
   'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
 };
@@ -64,6 +66,11 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
 function wrongFormatText({ value, format }: Params): string {
   if (format === 'plain-text') return 'Only letters, figures and signs on one line can be kept.';
   return value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.';
+}
+
+/** Money stands in minor units in a range; its field shows the sum, so that the words will do. */
+function moneyless(range: Params[string] | undefined): string {
+  return String(range ?? 'is due').replace(/, -?\d+$/, '');
 }
 
 function nearestText(nearest: Params[string] | undefined): string {

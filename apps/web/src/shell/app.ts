@@ -5,6 +5,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { choosePerson, personHere } from '../shared/person/person';
 import { filter, map } from 'rxjs';
 import { PLACES } from '../places';
 import { Ell } from '../shared/ell/ell';
@@ -60,6 +61,12 @@ export class App {
     const workshop = this.workshop();
     return workshop ? new WallTime(workshop.timeZone).dayTime(this.clock.now()) : '';
   });
+
+  protected readonly choosePerson = choosePerson;
+  /** Who is at this screen, by name. */
+  protected readonly personName = computed(
+    () => this.workshop()?.people.find(({ id }) => id === personHere())?.name ?? '',
+  );
 
   constructor() {
     this.store.dispatch(WorkshopActions.opened());

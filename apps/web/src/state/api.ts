@@ -4,7 +4,9 @@ import type {
   Order,
   OrderChange,
   OrderDraft,
+  OrderEvent,
   OrderMove,
+  PaymentDraft,
   PickupPoint,
   Piece,
   PromiseAsk,
@@ -55,6 +57,18 @@ export class Api {
 
   moveOrder(id: string, move: OrderMove): Observable<Order> {
     return this.http.post<Order>(`/api/orders/${id}/move`, move);
+  }
+
+  payOrder(id: string, draft: PaymentDraft): Observable<Order> {
+    return this.http.post<Order>(`/api/orders/${id}/payments`, draft);
+  }
+
+  offers(): Observable<string[]> {
+    return this.http.get<string[]>('/api/offers');
+  }
+
+  orderHistory(id: string): Observable<OrderEvent[]> {
+    return this.http.get<OrderEvent[]>(`/api/orders/${id}/history`);
   }
 
   promises(ask: PromiseAsk): Observable<PromisedSlot[]> {

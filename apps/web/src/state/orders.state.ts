@@ -5,6 +5,7 @@ import {
   type OrderChange,
   type OrderDraft,
   type OrderState,
+  type PaymentDraft,
 } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
@@ -34,6 +35,10 @@ export const OrderActions = createActionGroup({
     'Move asked': props<{ order: Order; to: OrderState }>(),
     Moved: props<{ order: Order; from: OrderState }>(),
     'Move failed': props<{ trouble: Trouble }>(),
+    'Pay asked': props<{ id: string; draft: PaymentDraft }>(),
+    Paid: props<{ order: Order }>(),
+    'Pay failed': props<{ trouble: Trouble }>(),
+    'Pay dismissed': emptyProps(),
   },
 });
 
@@ -42,9 +47,18 @@ export interface OrdersState {
   readonly isRead: boolean;
   readonly isSaving: boolean;
   readonly saveTrouble: Trouble | null;
+  readonly isPaying: boolean;
+  readonly payTrouble: Trouble | null;
 }
 
-const initial: OrdersState = { orders: [], isRead: false, isSaving: false, saveTrouble: null };
+const initial: OrdersState = {
+  orders: [],
+  isRead: false,
+  isSaving: false,
+  saveTrouble: null,
+  isPaying: false,
+  payTrouble: null,
+};
 
 export const ordersFeature = createFeature({
   name: 'orders',
@@ -67,6 +81,18 @@ export const ordersFeature = createFeature({
       ...state,
       orders: withOrder(state.orders, order),
     })),
+    on(OrderActions.payAsked, (state): OrdersState => ({ ...state, isPaying: true, payTrouble: null })),
+    on(OrderActions.paid, (state, { order }): OrdersState => ({
+      ...state,
+      orders: withOrder(state.orders, order),
+      isPaying: false,
+    })),
+    on(OrderActions.payFailed, (state, { trouble }): OrdersState => ({
+      ...state,
+      isPaying: false,
+      payTrouble: trouble,
+    })),
+    on(OrderActions.payDismissed, (state): OrdersState => ({ ...state, payTrouble: null })),
   ),
   extraSelectors: ({ selectOrders }) => ({
     selectOrdersById: createSelector(
@@ -92,7 +118,12 @@ export function withOrder(orders: readonly Order[], order: Order): Order[] {
 export const readOrders = createEffect(
   (actions = inject(Actions), api = inject(Api)) => {
     return actions.pipe(
-      ofType(WorkshopActions.read, LiveActions.ordersChanged, OrderActions.moveFailed),
+      ofType(
+        WorkshopActions.read,
+        LiveActions.ordersChanged,
+        OrderActions.moveFailed,
+        OrderActions.payFailed,
+      ),
       switchMap(() =>
         api.orders().pipe(
           map((orders) => OrderActions.read({ orders })),
@@ -116,6 +147,21 @@ export const saveOrder = createEffect(
         (original ? api.changeOrder(original.id, changeOf(draft, original)) : api.takeOrder(draft)).pipe(
           map((order) => OrderActions.saved({ order })),
           catchError((error: unknown) => of(OrderActions.saveFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+export const payOrder = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(OrderActions.payAsked),
+      exhaustMap(({ id, draft }) =>
+        api.payOrder(id, draft).pipe(
+          map((order) => OrderActions.paid({ order })),
+          catchError((error: unknown) => of(OrderActions.payFailed({ trouble: troubleOf(error) }))),
         ),
       ),
     );

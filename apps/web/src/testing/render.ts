@@ -1,4 +1,4 @@
-import { provideHttpClient } from '@angular/common/http';
+import { provideHttpClient, withInterceptors } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
@@ -7,11 +7,12 @@ import type { Order, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contra
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { liveFeature } from '../state/live.state';
-import { moveOrder, OrderActions, ordersFeature, saveOrder } from '../state/orders.state';
+import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
 import { makePlan, PlanActions, planFeature } from '../state/plan.state';
 import { recordsFeature, removeRecord, saveRecord } from '../state/records.state';
 import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighings.state';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
+import { choosePerson, tellPerson } from '../shared/person/person';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { piece, workshop as smallWorkshop } from './small-workshop';
 
@@ -47,9 +48,10 @@ export async function render<T>(
 ): Promise<Rendered<T>> {
   Element.prototype.scrollIntoView = () => undefined;
   chooseUnits(FIRST_UNITS);
+  choosePerson(null);
   TestBed.configureTestingModule({
     providers: [
-      provideHttpClient(),
+      provideHttpClient(withInterceptors([tellPerson])),
       provideHttpClientTesting(),
       provideRouter([]),
       provideStore(),
@@ -59,7 +61,12 @@ export async function render<T>(
       provideState(recordsFeature),
       provideState(weighingsFeature),
       provideState(liveFeature),
-      provideEffects({ saveOrder, moveOrder }, { makePlan }, { saveRecord, removeRecord }, { takeWeighing }),
+      provideEffects(
+        { saveOrder, moveOrder, payOrder },
+        { makePlan },
+        { saveRecord, removeRecord },
+        { takeWeighing },
+      ),
     ],
   });
   const store = TestBed.inject(Store);

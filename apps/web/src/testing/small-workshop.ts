@@ -127,6 +127,8 @@ export const workshop: Workshop = {
     wasteShare: 0.2,
     certainty: 0.95,
     seedShare: 1 / 3,
+    refundHours: 48,
+    lateRefundShare: 0.5,
     version: 1,
   },
 };
@@ -232,6 +234,8 @@ export function order({
     boxes,
     pieces: piecesOfOrder({ lines: loose, boxes }),
     ...orderPrice([...loose.map(({ pieces, priceMinor }) => ({ count: pieces, priceMinor })), ...boxes]),
+    payments: [],
+    paidMinor: 0,
     pickup: '2026-06-19T15:00',
     pickupAt: '2026-06-19T12:00:00.000Z',
     pickupPoint: 'shop',

@@ -1,5 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
+import { Payment } from './payment';
 import { closed, Id, Instant, plainText, WallClock } from '../shared/closed';
 
 export const CUSTOMER_LENGTH = 120;
@@ -81,6 +82,9 @@ export const Order = closed({
   totalMinor: Type.Integer(),
   /** Lines that have no price, and count as nothing. */
   unpriced: Type.Integer(),
+  /** Its ledger, the oldest first, and what was paid by it. */
+  payments: Type.Array(Payment),
+  paidMinor: Type.Integer(),
   pickupAt: Instant,
   state: OrderState,
   version: Type.Integer(),

@@ -1,7 +1,9 @@
 import {
   CERTAINTY,
   FOOT_FACTOR,
+  LATE_REFUND_SHARE,
   MINOR,
+  REFUND_HOURS,
   SEED_SHARE,
   WASTE_SHARE,
   WAYS,
@@ -27,6 +29,8 @@ export const Rules = closed({
   wasteShare: within(WASTE_SHARE),
   certainty: within(CERTAINTY),
   seedShare: within(SEED_SHARE),
+  refundHours: within(REFUND_HOURS),
+  lateRefundShare: within(LATE_REFUND_SHARE),
   version: Version,
 });
 export type Rules = Static<typeof Rules>;

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Order, OrderState } from '@alnage/contract';
 import { pieceAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { counted, duration, listed, money } from '../formats/formats';
+import { counted, duration, listed } from '../formats/formats';
 import type { WallTime } from '../formats/wall-time';
 import { blockerText } from '../plan/plan-words';
 import { planWords } from '../plan/plan-names';
@@ -11,6 +11,8 @@ import type { OrderFate } from '../../state/order-fate';
 import { OrderActions } from '../../state/orders.state';
 import { planFeature } from '../../state/plan.state';
 import { workshopFeature } from '../../state/workshop.state';
+import { OrderHistory } from './order-history';
+import { OrderPayments } from './order-payments';
 import { linesText, standingOf } from './order-rows';
 
 interface Step {
@@ -36,7 +38,7 @@ const STEPS: Readonly<Record<OrderState, readonly Step[]>> = {
 /** The margin's answer for one order: how it is made, how old it will be, or why it cannot be. */
 @Component({
   selector: 'al-order-details',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, OrderHistory, OrderPayments],
   templateUrl: './order-details.html',
   styleUrl: './order-details.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -104,13 +106,7 @@ export class OrderDetails {
     return [...new Set(kept)];
   });
 
-  /** What it comes to, and what of it has no price. */
-  protected readonly price = computed(() => {
-    const { totalMinor, unpriced } = this.order();
-    const total = money(totalMinor, this.workshop()?.currency ?? 'EUR');
-    return unpriced === 0 ? total : `${total}, and ${counted(unpriced, 'line')} without a price`;
-  });
-
+  protected readonly counted = counted;
   protected readonly steps = computed(() => STEPS[this.order().state]);
   protected readonly isOpen = computed(() => ['promised', 'waiting'].includes(this.order().state));
 

@@ -4,7 +4,9 @@ import type { Rules } from '@alnage/contract';
 import {
   CERTAINTY,
   FOOT_FACTOR,
+  LATE_REFUND_SHARE,
   MINOR,
+  REFUND_HOURS,
   SEED_SHARE,
   WASTE_SHARE,
   WAY_FACTOR_BOUND,
@@ -38,6 +40,8 @@ function rulesForm(rules: Rules) {
     wasteShare: new NumberControl(rules.wasteShare, WASTE_SHARE),
     certainty: new NumberControl(rules.certainty, CERTAINTY),
     seedShare: new NumberControl(rules.seedShare, SEED_SHARE),
+    refundHours: new NumberControl(rules.refundHours, REFUND_HOURS),
+    lateRefundShare: new NumberControl(rules.lateRefundShare, LATE_REFUND_SHARE),
   });
 }
 
@@ -53,6 +57,8 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
     wasteShare: c.wasteShare.number,
     certainty: c.certainty.number,
     seedShare: c.seedShare.number,
+    refundHours: c.refundHours.number,
+    lateRefundShare: c.lateRefundShare.number,
   };
 }
 
@@ -88,6 +94,21 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
             quantity="share"
             [control]="form.controls.seedShare"
             at="/seedShare"
+          />
+        </div>
+        <h2>When an order is cancelled</h2>
+        <div class="row">
+          <al-quantity
+            label="All is given back until"
+            unit="h before"
+            [control]="form.controls.refundHours"
+            at="/refundHours"
+          />
+          <al-quantity
+            label="After that"
+            quantity="share"
+            [control]="form.controls.lateRefundShare"
+            at="/lateRefundShare"
           />
         </div>
         <h2>Ways of dipping</h2>

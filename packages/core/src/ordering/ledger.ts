@@ -1,0 +1,47 @@
+import { requireWithin, type Bound } from '../input/bounds';
+import { MINOR } from '../pricing/price-piece';
+
+/** Money that changed hands for an order: what was paid, or given back. */
+export interface LedgerEntry {
+  readonly kind: 'deposit' | 'payment' | 'refund';
+  readonly amountMinor: number;
+}
+
+/** Where an order's account stands, in minor units. */
+export interface Account {
+  readonly paidMinor: number;
+  /** What is still to pay; below 0 what was paid too much. */
+  readonly balanceMinor: number;
+}
+
+/** How long before its pickup an order is cancelled for all of what was paid, and the share that is given back after. */
+export interface RefundRule {
+  readonly refundHours: number;
+  readonly lateRefundShare: number;
+}
+
+export const REFUND_HOURS: Bound = { min: 0, max: 8760, isInteger: true };
+export const LATE_REFUND_SHARE: Bound = { min: 0, max: 1 };
+/** Shop default: all of it until two days before, half of it after. */
+export const DEFAULT_REFUND_RULE: RefundRule = { refundHours: 48, lateRefundShare: 0.5 };
+
+/** By hand: of 67.40 a deposit of 20.00 and a refund of 5.00 leave 52.40 to pay. */
+export function accountOf(totalMinor: number, entries: readonly LedgerEntry[]): Account {
+  const paidMinor = entries.reduce(
+    (sum, { kind, amountMinor }) => sum + (kind === 'refund' ? -amountMinor : amountMinor),
+    0,
+  );
+  return { paidMinor, balanceMinor: totalMinor - paidMinor };
+}
+
+/**
+ * What of what was paid goes back when an order is cancelled so many minutes before its pickup, rounded to the
+ * customer's favour. By hand: of 20.01 paid, half is 10.01. @throws InputError for a figure out of range
+ */
+export function refundDue(paidMinor: number, minutesBefore: number, rule: RefundRule): number {
+  requireWithin('/paidMinor', paidMinor, MINOR);
+  requireWithin('/refundHours', rule.refundHours, REFUND_HOURS);
+  requireWithin('/lateRefundShare', rule.lateRefundShare, LATE_REFUND_SHARE);
+  const isEarly = minutesBefore >= rule.refundHours * 60;
+  return isEarly ? paidMinor : Math.min(paidMinor, Math.ceil(paidMinor * rule.lateRefundShare - 1e-9));
+}
