@@ -12,6 +12,7 @@ const PLACES = [
   '/workshop/rules',
   '/workshop/boxes',
   '/workshop/points',
+  '/workshop/customers',
   '/workshop/units',
 ];
 

@@ -7,6 +7,7 @@ import Fastify, { type FastifyServerOptions } from 'fastify';
 import type { DataSource } from 'typeorm';
 import type { App } from './app-type';
 import { addBoxes } from './boxes/boxes.routes';
+import { addCustomers } from './customers/customers.routes';
 import { addHealth } from './health/health.routes';
 import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
@@ -76,6 +77,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addPieces(typed);
   addWeighings(typed);
   addBoxes(typed);
+  addCustomers(typed);
   addOrders(typed);
   addPlan(typed);
   addPromises(typed);

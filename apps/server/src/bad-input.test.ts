@@ -92,6 +92,11 @@ const BODIES: readonly (readonly [path: string, make: () => Promise<unknown>, ta
       }),
     'bowl',
   ],
+  [
+    '/api/customers',
+    () => Promise.resolve({ name: 'Strange', phone: '1', allergies: ['milk'], wishes: 'x' }),
+    'customer',
+  ],
   ['/api/zones', () => Promise.resolve({ name: 'Strange', trays: 12 }), 'zone'],
   [
     '/api/boxes',

@@ -7,6 +7,7 @@ import {
 } from './orders/order.entity';
 import { PieceEntity } from './pieces/piece.entity';
 import { PlanEntity } from './plan/plan.entity';
+import { CustomerEntity } from './customers/customer.entity';
 import { BoxEntity } from './boxes/box.entity';
 import { WeighingEntity } from './weighings/weighing.entity';
 import { BowlEntity } from './workshop/bowl.entity';
@@ -34,4 +35,5 @@ export const ENTITIES = [
   PlanEntity,
   WeighingEntity,
   BoxEntity,
+  CustomerEntity,
 ];

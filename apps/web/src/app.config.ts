@@ -11,6 +11,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { tellPerson } from './shared/person/person';
+import * as customers from './state/customers.state';
 import * as live from './state/live.state';
 import * as orders from './state/orders.state';
 import * as plan from './state/plan.state';
@@ -30,9 +31,11 @@ export const appConfig: ApplicationConfig = {
     provideState(plan.planFeature),
     provideState(records.recordsFeature),
     provideState(weighings.weighingsFeature),
+    provideState(customers.customersFeature),
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
+      { readCustomers: customers.readCustomers },
       {
         readOrders: orders.readOrders,
         saveOrder: orders.saveOrder,

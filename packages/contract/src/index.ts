@@ -38,6 +38,15 @@ export {
 } from './pieces/piece';
 export { Weighed, Weighing, WeighingDraft, WeighingSetAside, seenOf } from './weighings/weighing';
 export { BOX_LINES_MOST, BOX_PIECES, PACKING_SECONDS, Box, BoxChange, BoxDraft } from './boxes/box';
+export {
+  Customer,
+  CustomerChange,
+  CustomerDraft,
+  CustomerExport,
+  CustomerMerge,
+  PHONE_LENGTH,
+  WISHES_LENGTH,
+} from './customers/customer';
 export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
 export { BLEND_PARTS_MOST, PACKS_MOST, CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';

@@ -2,6 +2,7 @@ import type { BoxEntity } from '../boxes/box.entity';
 import type { BowlEntity } from '../workshop/bowl.entity';
 import type { CoatingEntity } from '../workshop/coating.entity';
 import type { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import type { CustomerEntity } from '../customers/customer.entity';
 import type { SeasonEntity } from '../workshop/season.entity';
 import type { WorkshopEntity } from '../workshop/workshop.entity';
 import { EMPTY_WORKSHOP } from '../workshop/empty-workshop';
@@ -303,4 +304,20 @@ export const DEMO_PEOPLE: readonly (Omit<Row<PersonEntity>, 'shifts'> & { hours:
       ...days(20, 20, ['07:00', '14:00']),
     ],
   },
+];
+
+/** Regulars, with what is to be remembered of them; orders find theirs by name. */
+export const DEMO_CUSTOMERS: readonly Row<CustomerEntity>[] = [
+  {
+    id: 'harbour-school',
+    name: 'Harbour school',
+    phone: '050 0117',
+    allergies: ['nuts', 'peanut'],
+    wishes: '',
+  },
+  { id: 'i-varg', name: 'I. Varg', phone: '050 0163', allergies: [], wishes: 'Rings when in the yard' },
+  { id: 'island-nursery', name: 'Island nursery', phone: '050 0124', allergies: ['nuts'], wishes: '' },
+  { id: 'o-lind', name: 'O. Lind', phone: '050 0188', allergies: ['nuts'], wishes: 'Frost berries only' },
+  { id: 'quay-cafe', name: 'Quay café', phone: '050 0140', allergies: [], wishes: 'On the café trays' },
+  { id: 'e-halla', name: 'E. Halla', phone: '050 0171', allergies: ['nuts'], wishes: '' },
 ];

@@ -4,6 +4,7 @@ import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanService } from '../plan/plan.service';
 import type { ShiftEntity } from '../workshop/resources.entity';
+import { CustomerEntity } from '../customers/customer.entity';
 import { BoxEntity } from '../boxes/box.entity';
 import { WeighingsService } from '../weighings/weighings.service';
 import { BowlEntity } from '../workshop/bowl.entity';
@@ -19,6 +20,7 @@ import {
   DEMO_BOWLS,
   DEMO_BOXES,
   DEMO_COATINGS,
+  DEMO_CUSTOMERS,
   DEMO_LAST_SEASON,
   DEMO_PEOPLE,
   DEMO_PICKUP_POINTS,
@@ -48,6 +50,7 @@ export async function loadDemo(db: DataSource): Promise<void> {
     await savePeople(manager);
     await manager.save(PieceEntity, listed(DEMO_PIECES));
     await manager.save(BoxEntity, listed(DEMO_BOXES));
+    await manager.save(CustomerEntity, listed(DEMO_CUSTOMERS));
     await manager.save(OrderEntity, DEMO_ORDERS.map(orderOf));
     await manager.query(`select setval('order_ticket', $1)`, [FIRST_TICKET + DEMO_ORDERS.length - 1]);
   });
@@ -96,6 +99,7 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
   return Object.assign(new OrderEntity(), {
     ticket: `${DEMO_SEASON.ticketPrefix}-${String(FIRST_TICKET + index).padStart(4, '0')}`,
     customer: order.customer,
+    customerId: DEMO_CUSTOMERS.find(({ name }) => name === order.customer)?.id ?? null,
     note: order.note ?? '',
     pickupAt: instantOf(order.pickup, DEMO_WORKSHOP.timeZone)!,
     pickupPointId: order.point ?? 'shop',

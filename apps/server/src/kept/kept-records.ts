@@ -8,7 +8,7 @@ import { recordId } from './record-id';
 /** One kind of record: how it is judged, shown, and by what it is held. */
 export interface RecordKind<Entity extends KeptRecord, Draft extends { name: string }, View> {
   readonly entity: EntityTarget<Entity>;
-  readonly what: 'piece' | 'coating' | 'bowl' | 'zone' | 'box' | 'pickup point';
+  readonly what: 'piece' | 'coating' | 'bowl' | 'zone' | 'box' | 'pickup point' | 'customer';
   /** Refuses a draft by throwing, or lists what is wrong with it; `id` is null for a new record. */
   judge(manager: EntityManager, draft: Draft, id: string | null): Promise<readonly FieldProblem[]>;
   /** The draft as columns. */
@@ -18,6 +18,8 @@ export interface RecordKind<Entity extends KeptRecord, Draft extends { name: str
   settle(manager: EntityManager): Promise<void>;
   /** Names of what still needs the record; empty when it may go. */
   heldBy(manager: EntityManager, entity: Entity): Promise<readonly string[]>;
+  /** Takes what is known of the record out of everything else, before it goes. */
+  remove?(manager: EntityManager, entity: Entity): Promise<void>;
 }
 
 const RECORDS_LOCK = 4311;
@@ -77,6 +79,7 @@ export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string
       const entity = await this.lock(manager, id);
       const by = await this.kind.heldBy(manager, entity);
       if (by.length > 0) throw new ProblemError('in-use', { name: entity.name, by });
+      await this.kind.remove?.(manager, entity);
       await manager.remove(entity);
       await this.kind.settle(manager);
       await announce(manager, 'workshop');

@@ -1,6 +1,7 @@
 import { Bones1781000000000 } from './1781000000000-bones';
 import { Measure1782000000000 } from './1782000000000-measure';
 import { Promise1783000000000 } from './1783000000000-promise';
+import { Customers1785000000000 } from './1785000000000-customers';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -9,4 +10,5 @@ export const MIGRATIONS = [
   Measure1782000000000,
   Promise1783000000000,
   Ledger1784000000000,
+  Customers1785000000000,
 ];

@@ -5,7 +5,8 @@ import type { OrderEntity } from './order.entity';
 
 /** An order as the API shows it. */
 export function orderView(order: OrderEntity, timeZone: string): Order {
-  const { id, ticket, customer, note, pickupAt, pickupPointId, state, version, createdAt } = order;
+  const { id, ticket, customer, customerId, note, pickupAt, pickupPointId, state, version, createdAt } =
+    order;
   const lines = placed(order.lines).map(({ pieceId: piece, pieces, priceMinor }) => ({
     piece,
     pieces,
@@ -21,6 +22,7 @@ export function orderView(order: OrderEntity, timeZone: string): Order {
     id,
     ticket,
     customer,
+    customerId,
     note,
     pickup: wallClockOf(pickupAt, timeZone),
     pickupAt: pickupAt.toISOString(),

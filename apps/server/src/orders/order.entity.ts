@@ -10,6 +10,7 @@ import {
   PrimaryGeneratedColumn,
   type Relation,
 } from 'typeorm';
+import { CustomerEntity } from '../customers/customer.entity';
 import { BoxEntity } from '../boxes/box.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PickupPointEntity } from '../workshop/resources.entity';
@@ -26,6 +27,14 @@ export class OrderEntity {
 
   @Column('text')
   customer: string;
+
+  @Index('customer_order_customer_id')
+  @Column('text', { name: 'customer_id', nullable: true })
+  customerId: string | null;
+
+  @ManyToOne(() => CustomerEntity, { onDelete: 'SET NULL' })
+  @JoinColumn({ name: 'customer_id' })
+  customerRecord: Relation<CustomerEntity> | null;
 
   @Column('text')
   note: string;

@@ -7,7 +7,8 @@ import {
   type OrderMove,
   type PaymentDraft,
 } from '@alnage/contract';
-import type { DataSource, EntityManager } from 'typeorm';
+import { ILike, type DataSource, type EntityManager } from 'typeorm';
+import { CustomerEntity } from '../customers/customer.entity';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
@@ -65,6 +66,7 @@ export class OrdersService {
       ];
       const order = manager.create(OrderEntity, {
         ...fields(draft, setUp),
+        customerId: await customerNamed(manager, draft.customer),
         ...orderedRows(draft, context, null),
         ticket: `${setUp.season.ticketPrefix}-${number.padStart(4, '0')}`,
         state,
@@ -95,7 +97,8 @@ export class OrdersService {
       const rows = orderedRows(draft, context, order);
       await manager.delete(OrderLineEntity, { orderId: id });
       await manager.delete(OrderBoxEntity, { orderId: id });
-      Object.assign(order, fields(draft, setUp), rows, { version: version + 1 });
+      const customerId = await customerNamed(manager, draft.customer);
+      Object.assign(order, fields(draft, setUp), rows, { customerId, version: version + 1 });
       await manager.save(order);
       return this.told(manager, { what: 'changed', before, after: orderView(order, setUp.timeZone) }, by);
     });
@@ -207,6 +210,15 @@ export class OrdersService {
   }
 }
 
+/** The customer of this name, by id; null for somebody who is not remembered. */
+async function customerNamed(manager: EntityManager, name: string): Promise<string | null> {
+  const [known] = await manager.find(CustomerEntity, {
+    where: { name: ILike(escapedLike(name.trim())) },
+    take: 1,
+  });
+  return known?.id ?? null;
+}
+
 /** @throws ProblemError for more than there is to pay, or to give back */
 function requirePayable(
   { kind, amountMinor }: Omit<PaymentDraft, 'version'>,
@@ -222,6 +234,11 @@ function requirePayable(
       params: { value: amountMinor, limit: Math.max(0, most), range },
     },
   ]);
+}
+
+/** A text in which no sign stands for others. */
+function escapedLike(text: string): string {
+  return text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
 }
 
 type Fields = Omit<OrderDraft, 'state' | 'despiteKitchen'>;

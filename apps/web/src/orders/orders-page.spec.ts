@@ -1,3 +1,4 @@
+import type { Customer } from '@alnage/contract';
 import { order, savedPlan } from '../testing/small-workshop';
 import { press, render, type Rendered } from '../testing/render';
 import { OrdersPage } from './orders-page';
@@ -263,6 +264,54 @@ describe('the Orders place', () => {
       to: 'promised',
       version: 1,
       despiteKitchen: false,
+    });
+  });
+
+  const anker: Customer = {
+    id: 'a-anker',
+    name: 'A. Anker',
+    phone: '050 0199',
+    allergies: ['soya'],
+    wishes: 'No ribbon',
+    version: 1,
+  };
+
+  test('knows a customer by name or telephone, and says what they must not have', async () => {
+    const page = await render(OrdersPage, { orders, saved: savedPlan([orders[0]!]), customers: [anker] });
+    await page.click('New order');
+    await page.type('Who', 'anke');
+    await page.click('A. Anker 050 0199');
+    expect(page.field('Who').value).toBe('A. Anker');
+    expect(page.text()).toContain('Never soya. No ribbon 050 0199');
+    expect(page.text()).not.toContain('Not for A. Anker');
+    // a box of berries: their dark coating has soya
+    await page.type('Of what', 'box:six');
+    expect(page.text()).toContain('Not for A. Anker: Dusk berry has soya.');
+    await page.type('Who', '0500199');
+    await page.type('Time', '9.30');
+    await page.click('Take the order');
+    expect(page.http.expectOne('/api/orders').request.body).toMatchObject({ customer: 'A. Anker' });
+  });
+
+  test('shows of an order what is remembered of its customer, or remembers them', async () => {
+    const page = await render(OrdersPage, {
+      orders: [
+        orders[0]!,
+        order({ id: 'o7', ticket: 'M-0407', customer: 'A. Anker', customerId: 'a-anker' }),
+      ],
+      saved: savedPlan([orders[0]!]),
+      customers: [anker],
+    });
+    await page.click('M-0407');
+    expect(page.text()).toContain('Never soya.');
+    expect(page.text()).toContain('Not for A. Anker: Dusk berry has soya.');
+    await page.click('M-0401');
+    await page.click('Remember I. Varg');
+    expect(page.http.expectOne('/api/customers').request.body).toEqual({
+      name: 'I. Varg',
+      phone: '',
+      allergies: [],
+      wishes: '',
     });
   });
 

@@ -1,6 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  Customer,
   Order,
   OrderChange,
   OrderDraft,
@@ -21,7 +22,8 @@ import type {
 import { map, type Observable } from 'rxjs';
 
 /** What people keep and change one version at a time, by its path. */
-export type RecordPath = 'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes' | 'points' | 'rules';
+export type RecordPath =
+  'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes' | 'points' | 'customers' | 'rules';
 
 /** A record as it was read: what a change goes against. */
 export interface Versioned {
@@ -69,6 +71,14 @@ export class Api {
 
   orderHistory(id: string): Observable<OrderEvent[]> {
     return this.http.get<OrderEvent[]>(`/api/orders/${id}/history`);
+  }
+
+  customers(): Observable<Customer[]> {
+    return this.http.get<Customer[]>('/api/customers');
+  }
+
+  mergeCustomer(id: string, into: string): Observable<Customer> {
+    return this.http.post<Customer>(`/api/customers/${id}/merge`, { into });
   }
 
   promises(ask: PromiseAsk): Observable<PromisedSlot[]> {

@@ -3,9 +3,10 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { Order, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
+import type { Customer, Order, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
+import { CustomerActions, customersFeature } from '../state/customers.state';
 import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
 import { makePlan, PlanActions, planFeature } from '../state/plan.state';
@@ -38,6 +39,7 @@ export interface RenderOptions {
   readonly saved?: SavedPlan;
   readonly pieces?: readonly Piece[];
   readonly weighings?: readonly Weighing[];
+  readonly customers?: readonly Customer[];
 }
 
 /** A page on the small workshop, with the store as the server filled it. */
@@ -60,6 +62,7 @@ export async function render<T>(
       provideState(planFeature),
       provideState(recordsFeature),
       provideState(weighingsFeature),
+      provideState(customersFeature),
       provideState(liveFeature),
       provideEffects(
         { saveOrder, moveOrder, payOrder },
@@ -70,12 +73,7 @@ export async function render<T>(
     ],
   });
   const store = TestBed.inject(Store);
-  const { workshop = smallWorkshop, orders = [], saved, weighings = [] } = options;
-  const pieces = options.pieces ?? (workshop.season ? [piece] : []);
-  store.dispatch(WorkshopActions.read({ workshop, pieces: [...pieces] }));
-  store.dispatch(WeighingActions.read({ weighings: [...weighings] }));
-  store.dispatch(OrderActions.read({ orders: [...orders] }));
-  if (saved) store.dispatch(PlanActions.read({ saved }));
+  fillStore(store, options);
   const fixture = TestBed.createComponent(component);
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
   const page = fixture.nativeElement as HTMLElement;
@@ -108,6 +106,17 @@ export async function render<T>(
       await settle();
     },
   };
+}
+
+/** The store as if the server had been read. */
+function fillStore(store: Store, options: RenderOptions): void {
+  const { workshop = smallWorkshop, orders = [], saved, weighings = [] } = options;
+  const pieces = options.pieces ?? (workshop.season ? [piece] : []);
+  store.dispatch(WorkshopActions.read({ workshop, pieces: [...pieces] }));
+  store.dispatch(WeighingActions.read({ weighings: [...weighings] }));
+  store.dispatch(CustomerActions.read({ customers: [...(options.customers ?? [])] }));
+  store.dispatch(OrderActions.read({ orders: [...orders] }));
+  if (saved) store.dispatch(PlanActions.read({ saved }));
 }
 
 function nameOf(element: HTMLElement): string {

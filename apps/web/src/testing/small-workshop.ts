@@ -230,6 +230,7 @@ export function order({
     id: 'o1',
     ticket: 'M-0401',
     customer: 'I. Varg',
+    customerId: null,
     lines: loose,
     boxes,
     pieces: piecesOfOrder({ lines: loose, boxes }),

@@ -1,13 +1,13 @@
-import type { PickupPointDraft } from '@alnage/contract';
+import type { Customer, PickupPointDraft } from '@alnage/contract';
 import { RecordActions } from '../state/records.state';
-import { render } from '../testing/render';
+import { render, type RenderOptions } from '../testing/render';
 import { workshop } from '../testing/small-workshop';
 import { WorkshopActions } from '../state/workshop.state';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { WorkshopPage } from './workshop-page';
 
-async function open(section: string) {
-  const page = await render(WorkshopPage);
+async function open(section: string, options: RenderOptions = {}) {
+  const page = await render(WorkshopPage, options);
   page.fixture.componentRef.setInput('section', section);
   await page.settle();
   return page;
@@ -232,5 +232,60 @@ describe('the pickup points', () => {
     expect(page.http.expectOne('/api/points/shop').request.body).toMatchObject({
       hours: [{ closes: '24:00' }, { closes: '18:00' }],
     });
+  });
+});
+
+describe('the customers', () => {
+  const customers: Customer[] = ['A. Anker', 'B. Anker'].map((name, index) => ({
+    id: `anker-${index}`,
+    name,
+    phone: '050 0199',
+    allergies: ['milk'],
+    wishes: '',
+    version: 1,
+  }));
+
+  test('are listed with what they must not have, and changed against the version that was seen', async () => {
+    const page = await open('customers', { customers });
+    expect(page.page.querySelector('.chooser')!.textContent).toContain('never milk');
+    await page.type('Wishes', 'No ribbon');
+    await page.click('Save the customer');
+    expect(page.http.expectOne({ method: 'PUT', url: '/api/customers/anker-0' }).request.body).toEqual({
+      name: 'A. Anker',
+      phone: '050 0199',
+      allergies: ['milk'],
+      wishes: 'No ribbon',
+      version: 1,
+    });
+  });
+
+  test('are put together, into the one that is chosen; what stands in the way is told', async () => {
+    const page = await open('customers', { customers });
+    await page.type('The same as', 'anker-1');
+    await page.click('Put both together');
+    const merge = () => page.http.expectOne('/api/customers/anker-0/merge');
+    const first = merge();
+    expect(first.request.body).toEqual({ into: 'anker-1' });
+    first.flush(
+      {
+        code: 'invalid-input',
+        errors: [{ pointer: '/wishes', code: 'too-long', params: { limit: 300 } }],
+        params: {},
+      },
+      { status: 400, statusText: 'no' },
+    );
+    await page.settle();
+    expect(page.text()).toContain('Too long: 300 characters are the most.');
+    await page.click('Put both together');
+    merge().flush(customers[1]!);
+    await page.settle();
+    expect(page.page.querySelector('.chosen')!.textContent).toContain('B. Anker');
+  });
+
+  test('take out what is kept of them', async () => {
+    const page = await open('customers', { customers });
+    expect(page.page.querySelector('a[download]')!.getAttribute('href')).toBe(
+      '/api/customers/anker-0/export',
+    );
   });
 });

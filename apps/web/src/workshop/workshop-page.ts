@@ -12,11 +12,13 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
 import { Margin } from '../shared/margin/margin';
+import { customersFeature } from '../state/customers.state';
 import { workshopFeature } from '../state/workshop.state';
 import { KIND_WORDS } from './coating-form';
 import { BowlEditor } from './parts/bowl-editor';
 import { BoxEditor } from './parts/box-editor';
 import { CoatingEditor } from './parts/coating-editor';
+import { CustomerEditor } from './parts/customer-editor';
 import { MyUnits } from './parts/my-units';
 import { PointEditor } from './parts/point-editor';
 import { RulesEditor } from './parts/rules-editor';
@@ -30,6 +32,7 @@ const SECTIONS = [
   { path: 'rules', name: 'Ways and rates' },
   { path: 'boxes', name: 'Boxes' },
   { path: 'points', name: 'Pickup points' },
+  { path: 'customers', name: 'Customers' },
   { path: 'units', name: 'My units' },
 ] as const;
 
@@ -66,6 +69,10 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'An order is promised only while its pickup point is open, and only while its slot has boxes left to hand over. Boxes count one by one, all loose pieces of an order together as one.',
     'The journey is what the plan leaves between packing and pickup. One slot is closed at the last minute from the grid of a new order.',
   ],
+  customers: [
+    'What somebody must never have is shown with every order of theirs, and held against what they order.',
+    'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be taken out, and erased.',
+  ],
   units: ['Recipes, limits and records are stored in °C, g and mm for everybody.'],
 };
 
@@ -79,6 +86,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     BowlEditor,
     BoxEditor,
     CoatingEditor,
+    CustomerEditor,
     MyUnits,
     PointEditor,
     RulesEditor,
@@ -92,7 +100,9 @@ export class WorkshopPage {
   /** From the address. */
   readonly section = input<string>('coatings');
 
-  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly customers = this.store.selectSignal(customersFeature.selectCustomers);
   protected readonly sections = SECTIONS;
   protected readonly shown = computed(
     (): Section => SECTIONS.find(({ path }) => path === this.section())?.path ?? 'coatings',
@@ -134,6 +144,13 @@ export class WorkshopPage {
           more: '',
           figure: counted(trays, 'tray'),
         }));
+      case 'customers':
+        return this.customers().map(({ id, name, phone, allergies }) => ({
+          id,
+          name,
+          more: allergies.length > 0 ? `never ${listed(allergies)}` : '',
+          figure: phone,
+        }));
       case 'points':
         return workshop.pickupPoints.map(({ id, name, journeyMinutes, slotMinutes, slotBoxes }) => ({
           id,
@@ -162,6 +179,7 @@ export class WorkshopPage {
         zones: 'New zone',
         boxes: 'New box',
         points: 'New pickup point',
+        customers: 'New customer',
         rules: '',
         units: '',
       })[this.shown()],

@@ -77,6 +77,8 @@ export const Order = closed({
   /** As agreed when it was ordered; null where it had no price. */
   lines: Type.Array(closed({ ...OrderLine.properties, priceMinor: PriceMinor })),
   boxes: Type.Array(closed({ ...OrderBox.properties, priceMinor: PriceMinor })),
+  /** Whose it is, where that is somebody who is remembered. */
+  customerId: Type.Union([Id, Type.Null()]),
   /** All of its pieces, loose and in boxes, each once. */
   pieces: Type.Array(OrderLine),
   totalMinor: Type.Integer(),

@@ -28,6 +28,9 @@ import { money } from '../../shared/formats/formats';
 import type { NumberControl } from '../../shared/forms/number-control';
 import { timeText, WallTime } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
+import { CustomerNote } from '../../shared/orders/customer-note';
+import { customerMeant, customersLike } from '../../shared/orders/customer-words';
+import { customersFeature } from '../../state/customers.state';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
@@ -75,6 +78,7 @@ interface FilledBox {
   imports: [
     MatButtonModule,
     ChoiceField,
+    CustomerNote,
     OrderPhrase,
     PromiseGrid,
     QuantityField,
@@ -99,6 +103,7 @@ export class OrderComposer {
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly names = this.store.selectSignal(workshopFeature.selectOrderNames);
+  private readonly customers = this.store.selectSignal(customersFeature.selectCustomers);
   protected readonly isSaving = this.store.selectSignal(ordersFeature.selectIsSaving);
   protected readonly trouble = this.store.selectSignal(ordersFeature.selectSaveTrouble);
   protected readonly LINES_MOST = LINES_MOST;
@@ -131,6 +136,28 @@ export class OrderComposer {
     this.change();
     const form = this.form();
     return form ? `${form.controls.day.value}T${typedTime(form.controls.time.value) ?? ''}` : '';
+  });
+
+  private readonly who = computed(() => {
+    this.change();
+    return this.form()?.controls.customer.value ?? '';
+  });
+  /** Customers who may be meant by what is typed so far. */
+  protected readonly alike = computed(() => customersLike(this.customers(), this.who()));
+  /** The customer who is meant, with what is remembered of them. */
+  protected readonly known = computed(() => customerMeant(this.customers(), this.who()));
+  protected readonly orderedPieces = computed(() => {
+    this.change();
+    const form = this.form();
+    if (!form) return [];
+    const boxes = this.workshop()?.boxes ?? [];
+    const { lines, boxes: wanted } = orderedOf(form);
+    const inBoxes = wanted.flatMap(({ box, contents }) =>
+      contents.length > 0 ? contents : (boxes.find(({ id }) => id === box)?.contents ?? []),
+    );
+    return [...lines, ...inBoxes].filter(
+      ({ piece }, index, all) => all.findIndex((each) => each.piece === piece) === index,
+    );
   });
 
   /** Boxes, then loose pieces, to order. */
@@ -281,6 +308,8 @@ export class OrderComposer {
       this.focusFault();
       return;
     }
+    const known = this.known();
+    if (known) form.controls.customer.setValue(known.name);
     const composing = this.composing();
     const original = composing.kind === 'change' ? (this.theirs() ?? composing.order) : null;
     this.store.dispatch(OrderActions.saveAsked({ draft: draftOf(form, taking), original }));

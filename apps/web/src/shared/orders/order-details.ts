@@ -9,8 +9,11 @@ import { blockerText } from '../plan/plan-words';
 import { planWords } from '../plan/plan-names';
 import type { OrderFate } from '../../state/order-fate';
 import { OrderActions } from '../../state/orders.state';
+import { customersFeature } from '../../state/customers.state';
+import { RecordActions } from '../../state/records.state';
 import { planFeature } from '../../state/plan.state';
 import { workshopFeature } from '../../state/workshop.state';
+import { CustomerNote } from './customer-note';
 import { OrderHistory } from './order-history';
 import { OrderPayments } from './order-payments';
 import { linesText, standingOf } from './order-rows';
@@ -38,7 +41,7 @@ const STEPS: Readonly<Record<OrderState, readonly Step[]>> = {
 /** The margin's answer for one order: how it is made, how old it will be, or why it cannot be. */
 @Component({
   selector: 'al-order-details',
-  imports: [MatButtonModule, OrderHistory, OrderPayments],
+  imports: [CustomerNote, MatButtonModule, OrderHistory, OrderPayments],
   templateUrl: './order-details.html',
   styleUrl: './order-details.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -107,8 +110,18 @@ export class OrderDetails {
   });
 
   protected readonly counted = counted;
+  private readonly customers = this.store.selectSignal(customersFeature.selectCustomersById);
+  protected readonly customer = computed(() => this.customers().get(this.order().customerId ?? '') ?? null);
+  /** The name that stands for a person who was erased is nobody to remember. */
+  protected readonly isErased = computed(() => this.order().customer === 'erased');
   protected readonly steps = computed(() => STEPS[this.order().state]);
   protected readonly isOpen = computed(() => ['promised', 'waiting'].includes(this.order().state));
+
+  /** Keeps who ordered it among the customers; what they must not have is told there. */
+  protected remember(): void {
+    const draft = { name: this.order().customer, phone: '', allergies: [], wishes: '' };
+    this.store.dispatch(RecordActions.saveAsked({ path: 'customers', draft, original: null }));
+  }
 
   protected move(to: OrderState): void {
     this.store.dispatch(OrderActions.moveAsked({ order: this.order(), to }));

@@ -1,0 +1,50 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Customer } from '@alnage/contract';
+import { Store } from '@ngrx/store';
+import { workshopFeature } from '../../state/workshop.state';
+import { listed } from '../formats/formats';
+import { clashes } from './customer-words';
+
+/** What is remembered of a customer, and what of an order they must not have. */
+@Component({
+  selector: 'al-customer-note',
+  template: `
+    @let who = customer();
+    @if (who.phone || who.allergies.length > 0 || who.wishes) {
+      <p class="note" [class.care]="who.allergies.length > 0">
+        @if (who.allergies.length > 0) {
+          <strong>Never {{ allergies() }}.</strong>
+        }
+        {{ who.wishes }}
+        @if (who.phone) {
+          <span class="figure">{{ who.phone }}</span>
+        }
+      </p>
+    }
+    @if (clash(); as text) {
+      <p class="note over" role="alert">
+        <strong>Not for {{ who.name }}:</strong> {{ text }}.
+      </p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 6px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CustomerNote {
+  readonly customer = input.required<Customer>();
+  readonly ordered = input.required<readonly { readonly piece: string }[]>();
+
+  private readonly store = inject(Store);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  protected readonly allergies = computed(() => listed(this.customer().allergies));
+  protected readonly clash = computed(() => {
+    const coatings = this.workshop()?.coatings ?? [];
+    return listed(clashes(this.customer(), this.ordered(), { pieces: this.pieces(), coatings }));
+  });
+}

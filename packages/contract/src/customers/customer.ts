@@ -1,0 +1,38 @@
+import { Type, type Static } from 'typebox';
+import { CUSTOMER_LENGTH, Order } from '../orders/order';
+import { Allergens } from '../shared/allergens';
+import { Version } from '../shared/bounds';
+import { closed, Id, plainText } from '../shared/closed';
+
+export const PHONE_LENGTH = 40;
+export const WISHES_LENGTH = 300;
+
+const draft = {
+  name: plainText({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
+  phone: plainText({ maxLength: PHONE_LENGTH }),
+  /** What they must not have. */
+  allergies: Allergens,
+  wishes: plainText({ maxLength: WISHES_LENGTH }),
+};
+
+/** Somebody who orders, with what is to be remembered of them. Orders find theirs by name. */
+export const CustomerDraft = closed(draft);
+export type CustomerDraft = Static<typeof CustomerDraft>;
+
+export const CustomerChange = closed({ ...draft, version: Version });
+export type CustomerChange = Static<typeof CustomerChange>;
+
+export const Customer = closed({ id: Id, ...draft, version: Version });
+export type Customer = Static<typeof Customer>;
+
+/** Puts one customer's orders and what is remembered into another; the one is gone then. */
+export const CustomerMerge = closed({ into: Id });
+export type CustomerMerge = Static<typeof CustomerMerge>;
+
+/** All that is kept of one person. */
+export const CustomerExport = closed({
+  format: Type.Literal('alnage-customer/1'),
+  customer: Customer,
+  orders: Type.Array(Order),
+});
+export type CustomerExport = Static<typeof CustomerExport>;
