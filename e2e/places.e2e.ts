@@ -13,6 +13,7 @@ const PLACES = [
   '/workshop/boxes',
   '/workshop/points',
   '/workshop/customers',
+  '/workshop/out',
   '/workshop/units',
 ];
 

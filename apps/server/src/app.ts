@@ -8,6 +8,7 @@ import type { DataSource } from 'typeorm';
 import type { App } from './app-type';
 import { addBoxes } from './boxes/boxes.routes';
 import { addCustomers } from './customers/customers.routes';
+import { addExports } from './exports/exports.routes';
 import { addHealth } from './health/health.routes';
 import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
@@ -81,6 +82,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addOrders(typed);
   addPlan(typed);
   addPromises(typed);
+  addExports(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
   return typed;

@@ -47,6 +47,7 @@ export {
   PHONE_LENGTH,
   WISHES_LENGTH,
 } from './customers/customer';
+export { CSV_LISTS, FEEDS, Feed, type CsvList } from './exports/feed';
 export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
 export { BLEND_PARTS_MOST, PACKS_MOST, CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';

@@ -11,14 +11,19 @@ const UP = [
     "wishes" text NOT NULL,
     CONSTRAINT "PK_customer" PRIMARY KEY ("id")
   )`,
+  `ALTER TABLE "workshop" ADD "feed_token" text`,
   `ALTER TABLE "customer_order" ADD "customer_id" text`,
   `CREATE INDEX "customer_order_customer_id" ON "customer_order" ("customer_id")`,
   `ALTER TABLE "customer_order" ADD CONSTRAINT "FK_97d7c30b1057c7be6404732d9d4" FOREIGN KEY ("customer_id") REFERENCES "customer"("id") ON DELETE SET NULL ON UPDATE NO ACTION`,
 ];
 
-const DOWN = [`ALTER TABLE "customer_order" DROP COLUMN "customer_id"`, `DROP TABLE "customer"`];
+const DOWN = [
+  `ALTER TABLE "workshop" DROP COLUMN "feed_token"`,
+  `ALTER TABLE "customer_order" DROP COLUMN "customer_id"`,
+  `DROP TABLE "customer"`,
+];
 
-/** Customers are remembered, with their allergies and wishes. */
+/** Customers are remembered, with their allergies and wishes; calendars have a secret address. */
 export class Customers1785000000000 implements MigrationInterface {
   readonly name = 'Customers1785000000000';
 

@@ -24,5 +24,6 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   certainty: 0.95,
   seedShare: 1 / 3,
   ...DEFAULT_REFUND_RULE,
+  feedToken: null,
   rulesVersion: 1,
 };

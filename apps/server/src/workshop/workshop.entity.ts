@@ -54,6 +54,10 @@ export class WorkshopEntity {
   @Column('double precision', { name: 'late_refund_share' })
   lateRefundShare: number;
 
+  /** Secret part of the calendars' addresses. */
+  @Column('text', { name: 'feed_token', nullable: true })
+  feedToken: string | null;
+
   @Column('integer', { name: 'rules_version' })
   rulesVersion: number;
 }

@@ -2,6 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   Customer,
+  Feed,
   Order,
   OrderChange,
   OrderDraft,
@@ -79,6 +80,18 @@ export class Api {
 
   mergeCustomer(id: string, into: string): Observable<Customer> {
     return this.http.post<Customer>(`/api/customers/${id}/merge`, { into });
+  }
+
+  feed(): Observable<Feed> {
+    return this.http.get<Feed>('/api/feed');
+  }
+
+  renewFeed(): Observable<Feed> {
+    return this.http.post<Feed>('/api/feed', null);
+  }
+
+  revokeFeed(): Observable<Feed> {
+    return this.http.delete<Feed>('/api/feed');
   }
 
   promises(ask: PromiseAsk): Observable<PromisedSlot[]> {

@@ -289,3 +289,22 @@ describe('the customers', () => {
     );
   });
 });
+
+describe('taking out', () => {
+  test('shows the calendars’ addresses once there are any, renews and takes them back', async () => {
+    const page = await open('out');
+    page.http.expectOne({ method: 'GET', url: '/api/feed' }).flush({ token: null });
+    await page.settle();
+    expect(page.text()).not.toContain('/api/feeds/');
+    await page.click('Make an address');
+    page.http.expectOne({ method: 'POST', url: '/api/feed' }).flush({ token: 'secret' });
+    await page.settle();
+    expect(page.text()).toContain('/api/feeds/secret/pickups');
+    expect(page.text()).toContain('/api/feeds/secret/kitchen');
+    await page.click('Take it back');
+    page.http.expectOne({ method: 'DELETE', url: '/api/feed' }).error(new ProgressEvent('error'));
+    await page.settle();
+    expect(page.text()).toContain('The server does not answer.');
+    expect(page.text()).toContain('/api/feeds/secret/pickups');
+  });
+});

@@ -22,6 +22,7 @@ import { CustomerEditor } from './parts/customer-editor';
 import { MyUnits } from './parts/my-units';
 import { PointEditor } from './parts/point-editor';
 import { RulesEditor } from './parts/rules-editor';
+import { TakingOut } from './parts/taking-out';
 import { ZoneEditor } from './parts/zone-editor';
 
 /** The parts of the settings, in the order in which a new workshop needs them. */
@@ -33,6 +34,7 @@ const SECTIONS = [
   { path: 'boxes', name: 'Boxes' },
   { path: 'points', name: 'Pickup points' },
   { path: 'customers', name: 'Customers' },
+  { path: 'out', name: 'Taking out' },
   { path: 'units', name: 'My units' },
 ] as const;
 
@@ -73,6 +75,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'What somebody must never have is shown with every order of theirs, and held against what they order.',
     'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be taken out, and erased.',
   ],
+  out: ['What is yours can be taken out at any time, in formats that other programs read.'],
   units: ['Recipes, limits and records are stored in °C, g and mm for everybody.'],
 };
 
@@ -90,6 +93,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     MyUnits,
     PointEditor,
     RulesEditor,
+    TakingOut,
     ZoneEditor,
   ],
   templateUrl: './workshop-page.html',
@@ -180,6 +184,7 @@ export class WorkshopPage {
         boxes: 'New box',
         points: 'New pickup point',
         customers: 'New customer',
+        out: '',
         rules: '',
         units: '',
       })[this.shown()],

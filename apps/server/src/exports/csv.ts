@@ -1,0 +1,81 @@
+import type { CsvList, Order } from '@alnage/contract';
+import { accountOf } from '@alnage/core';
+import { stringify } from 'csv-stringify/sync';
+import type { EntityManager } from 'typeorm';
+import { CustomerEntity } from '../customers/customer.entity';
+import { orderView } from '../orders/order-view';
+import { OrderEntity } from '../orders/order.entity';
+import { loadNames, type Names } from './names';
+
+type Row = Readonly<Record<string, string | number>>;
+
+/**
+ * A list as CSV: UTF-8 with its mark, so that spreadsheets read every letter; amounts with a point; a cell that begins as
+ * a formula does is made plain text.
+ */
+export async function csvOf(manager: EntityManager, list: CsvList): Promise<string> {
+  const [columns, rows] = await LISTS[list](manager);
+  return stringify(rows, {
+    header: true,
+    columns,
+    bom: true,
+    record_delimiter: 'windows',
+    escape_formulas: true,
+  });
+}
+
+const LISTS: Readonly<
+  Record<CsvList, (manager: EntityManager) => Promise<readonly [columns: string[], rows: Row[]]>>
+> = {
+  orders: async (manager) => {
+    const names = await loadNames(manager);
+    const orders = await manager.find(OrderEntity, { order: { pickupAt: 'ASC', ticket: 'ASC' } });
+    const rows = orders.map((order) => orderRow(orderView(order, names.workshop.timeZone), names));
+    return [ORDER_COLUMNS, rows];
+  },
+  customers: async (manager) => {
+    const customers = await manager.find(CustomerEntity, { order: { name: 'ASC' } });
+    const rows = customers.map(({ name, phone, allergies, wishes }) => ({
+      name,
+      phone,
+      'must never have': allergies.join(', '),
+      wishes,
+    }));
+    return [['name', 'phone', 'must never have', 'wishes'], rows];
+  },
+};
+
+const ORDER_COLUMNS = [
+  'ticket',
+  'customer',
+  'state',
+  'day',
+  'time',
+  'pickup point',
+  'what',
+  'pieces',
+  'total',
+  'paid',
+  'to pay',
+  'currency',
+  'note',
+];
+
+function orderRow(order: Order, names: Names): Row {
+  const { paidMinor, balanceMinor } = accountOf(order.totalMinor, order.payments);
+  return {
+    ticket: order.ticket,
+    customer: order.customer,
+    state: order.state,
+    day: order.pickup.slice(0, 10),
+    time: order.pickup.slice(11),
+    'pickup point': names.points.get(order.pickupPoint) ?? order.pickupPoint,
+    what: names.linesText(order),
+    pieces: order.pieces.reduce((sum, { pieces }) => sum + pieces, 0),
+    total: names.money(order.totalMinor),
+    paid: names.money(paidMinor),
+    'to pay': names.money(balanceMinor),
+    currency: names.workshop.currency,
+    note: order.note,
+  };
+}

@@ -1,0 +1,53 @@
+import type { Order } from '@alnage/contract';
+import type { EntityManager } from 'typeorm';
+import { BoxEntity } from '../boxes/box.entity';
+import { PieceEntity } from '../pieces/piece.entity';
+import { BowlEntity } from '../workshop/bowl.entity';
+import { CoatingEntity } from '../workshop/coating.entity';
+import { PersonEntity, PickupPointEntity } from '../workshop/resources.entity';
+import { WorkshopEntity } from '../workshop/workshop.entity';
+
+type NameById = ReadonlyMap<string, string>;
+
+/** What ids are called in what is taken out. */
+export interface Names {
+  readonly workshop: WorkshopEntity;
+  readonly pieces: NameById;
+  readonly points: NameById;
+  readonly people: NameById;
+  readonly bowls: NameById;
+  readonly coatings: NameById;
+  /** 2 Twist bag, 12 Dusk berry */
+  linesText(order: Pick<Order, 'lines' | 'boxes'>): string;
+  /** An amount with a point, without its currency: 24.90 */
+  money(minor: number): string;
+}
+
+export async function loadNames(manager: EntityManager): Promise<Names> {
+  const named = (rows: readonly { readonly id: string; readonly name: string }[]): NameById =>
+    new Map(rows.map(({ id, name }) => [id, name]));
+  const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  const pieces = named(await manager.find(PieceEntity));
+  const boxes = named(await manager.find(BoxEntity));
+  const digits = minorDigits(workshop.currency);
+  return {
+    workshop,
+    pieces,
+    points: named(await manager.find(PickupPointEntity)),
+    people: named(await manager.find(PersonEntity)),
+    bowls: named(await manager.find(BowlEntity)),
+    coatings: named(await manager.find(CoatingEntity)),
+    linesText: (order) =>
+      [
+        ...order.boxes.map(({ box, count }) => `${count} ${boxes.get(box) ?? box}`),
+        ...order.lines.map((line) => `${line.pieces} ${pieces.get(line.piece) ?? line.piece}`),
+      ].join(', '),
+    money: (minor) => (minor / 10 ** digits).toFixed(digits),
+  };
+}
+
+/** How many digits a currency has after its point. */
+function minorDigits(currency: string): number {
+  return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions()
+    .maximumFractionDigits!;
+}
