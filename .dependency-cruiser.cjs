@@ -1,6 +1,7 @@
 /** Layers: core <- contract <- server, core <- contract <- web; features meet only in what is shared. */
 const PLACES = '(orders|pieces|plan|counter|workshop)';
-const FEATURES = '(orders|pieces|plan|workshop|boxes|weighings|promises|customers|exports|health|kept)';
+const FEATURES =
+  '(orders|pieces|plan|workshop|boxes|weighings|promises|customers|exports|imports|health|kept)';
 
 module.exports = {
   forbidden: [

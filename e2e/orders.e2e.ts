@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, expectAccessible, go, test } from './workshop';
 
 test('an order is taken by keyboard alone, found, and planned', async ({ demo }) => {
@@ -152,6 +153,28 @@ test('a box is filled as one likes; a slot is closed, and what waits is promised
   await demo.getByText('Who did what').click();
   await expect(demo.getByText('state: on the waiting list → promised')).toBeVisible();
   await expectAccessible(demo);
+});
+
+test('a list goes out as CSV and comes in again, once', async ({ demo }) => {
+  await go(demo, '/workshop/out');
+  const [download] = await Promise.all([
+    demo.waitForEvent('download'),
+    demo.getByRole('link', { name: 'Orders (CSV)' }).click(),
+  ]);
+  const csv = await readFile(await download.path(), 'utf8');
+  const [head] = csv.split('\r\n');
+  const line =
+    'X,R. Turn,promised,2026-06-20,13:30,The shop,"1 Truffle box, 2 Salt twist",10,0,0,0,EUR,=not run';
+  const file = { name: 'orders.csv', mimeType: 'text/csv', buffer: Buffer.from(`${head}\r\n${line}\r\n`) };
+  await demo.getByLabel('List of orders').setInputFiles(file);
+  await expect(demo.getByText('1 line: 1 to bring in, 0 there already, 0 at fault')).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Bring in 1 order' }).click();
+  await expect(demo.getByText('1 order brought in.')).toBeVisible();
+  await demo.getByLabel('List of orders').setInputFiles(file);
+  await expect(demo.getByText('1 line: 0 to bring in, 1 there already, 0 at fault')).toBeVisible();
+  await go(demo, '/orders');
+  await expect(demo.getByRole('row', { name: /R\. Turn/ })).toContainText('1 truffle box, 2 salt twist');
 });
 
 test('what cannot be is said at its field, and nothing is stored', async ({ demo }) => {

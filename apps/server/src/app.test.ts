@@ -65,6 +65,7 @@ describe('the application', () => {
         '/api/feed',
         '/api/feeds/{token}/{feed}',
         '/api/health',
+        '/api/imports/orders',
         '/api/lists/{list}',
         '/api/offers',
         '/api/orders/',

@@ -10,6 +10,7 @@ import { addBoxes } from './boxes/boxes.routes';
 import { addCustomers } from './customers/customers.routes';
 import { addExports } from './exports/exports.routes';
 import { addHealth } from './health/health.routes';
+import { addImports } from './imports/imports.routes';
 import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
 import { addPlan } from './plan/plan.routes';
@@ -83,6 +84,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addPlan(typed);
   addPromises(typed);
   addExports(typed);
+  addImports(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
   return typed;

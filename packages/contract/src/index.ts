@@ -48,6 +48,16 @@ export {
   WISHES_LENGTH,
 } from './customers/customer';
 export { CSV_LISTS, FEEDS, Feed, type CsvList } from './exports/feed';
+export {
+  IMPORT_FIELDS,
+  IMPORT_LINES_MOST,
+  IMPORT_TEXT_MOST,
+  ImportReport,
+  ImportedLine,
+  OrderImport,
+  type ImportField,
+  type ImportMapping,
+} from './exports/import';
 export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
 export { BLEND_PARTS_MOST, PACKS_MOST, CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';

@@ -53,6 +53,11 @@ export const FIELD_CODES = [
   'not-makeable',
   'hours-cross',
   'more-than-due',
+  'empty-list',
+  'broken-list',
+  'half-line',
+  'not-understood',
+  'lines-at-fault',
 ] as const;
 
 export type FieldCode = (typeof FIELD_CODES)[number];

@@ -44,7 +44,7 @@ async function erase(manager: EntityManager, { id }: CustomerEntity): Promise<vo
     [id, ERASED],
   );
   await manager.query(
-    `update customer_order set customer = $2, note = '', customer_id = null, version = version + 1
+    `update customer_order set customer = $2, note = '', customer_id = null, import_key = null, version = version + 1
       where customer_id = $1`,
     [id, ERASED],
   );

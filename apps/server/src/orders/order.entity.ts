@@ -57,6 +57,11 @@ export class OrderEntity {
   @Column('integer')
   version: number;
 
+  /** By which a line of a list that was brought in is known again. */
+  @Index('customer_order_import_key', { unique: true })
+  @Column('text', { name: 'import_key', nullable: true })
+  importKey: string | null;
+
   @Column('timestamptz', { name: 'created_at' })
   createdAt: Date;
 

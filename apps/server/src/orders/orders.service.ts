@@ -110,7 +110,7 @@ export class OrdersService {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
       if (!canMove(order.state, to)) throw new ProblemError('order-state', { state: order.state, to });
-      if (to === 'promised' && !PROMISED_STATES.includes(order.state))
+      if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state))
         await this.gate.requireRoom(manager, setUp, {
           contents: contentsOf(order),
           pickup: wallClockOf(order.pickupAt, setUp.timeZone),
@@ -156,17 +156,16 @@ export class OrdersService {
       order: { createdAt: 'ASC' },
     });
     const now = this.clock.now();
-    const ids: string[] = [];
-    for (const order of waiting.filter(({ pickupAt }) => pickupAt > now)) {
-      const wanted = {
+    const wanted = waiting
+      .filter(({ pickupAt }) => pickupAt > now)
+      .map((order) => ({
+        id: order.id,
         contents: contentsOf(order),
         pickup: wallClockOf(order.pickupAt, setUp.timeZone),
         pickupPoint: order.pickupPointId,
         changing: order.id,
-      };
-      if (await this.gate.hasRoom(manager, setUp, wanted)) ids.push(order.id);
-    }
-    return ids;
+      }));
+    return (await this.gate.withRoom(manager, setUp, wanted)).map(({ id }) => id);
   }
 
   /** What was done with an order, the oldest first. @throws ProblemError `order-not-found` */

@@ -46,10 +46,24 @@ describe('an order is promised only where it can be handed over', () => {
         params: { value: pickup, nearest: '2026-06-22T10:30' },
       },
     ]);
-    expect(
-      (await ask<Order>(shop.app, ['PUT', `/api/orders/${kept.id}`], change(1, { pickup, lines: twists })))
-        .status,
-    ).toBe(400);
+    // what has its place there keeps it, and may be changed without asking for more
+    const put = (version: number, what: Parameters<typeof change>[1]) =>
+      ask<Order>(
+        shop.app,
+        ['PUT', `/api/orders/${kept.id}`],
+        change(version, { pickup, lines: twists, ...what }),
+      );
+    expect((await put(1, { note: 'Ring' })).body.note).toBe('Ring');
+    const { body: grid } = await ask<PromisedSlot[]>(shop.app, ['POST', '/api/promises'], {
+      lines: twists,
+      boxes: [],
+      pickupPoint: 'shop',
+      order: kept.id,
+    });
+    expect(grid.find(({ at }) => at === '2026-06-22T10:00')!.slotFault).toBeNull();
+    expect((await put(2, { boxes: [{ box: 'twist-bag', count: 1, contents: [] }] })).status).toBe(200);
+    expect((await put(3, { pickup: '2026-06-22T11:10' })).status).toBe(200);
+    expect((await put(4, {})).body.errors).toMatchObject([{ code: 'slot-closed' }]);
     await closing(pickup, false);
     expect((await post({ pickup, lines: twists })).status).toBe(201);
   });
@@ -111,7 +125,10 @@ describe('an order is promised only where it can be handed over', () => {
     // nothing of it is planned yet, and four twists fit into Monday
     expect(await offers()).toContain(waiting.id);
     expect((await move(waiting, 'promised')).body.state).toBe('promised');
-    // and the one that was cancelled does not get its place back
+    // and the one that was cancelled does not get its place back, by whatever way
+    expect((await move({ ...taken, version: 2 }, 'ready')).body.errors).toMatchObject([
+      { code: 'slot-full' },
+    ]);
     expect((await move({ ...taken, version: 2 }, 'promised')).body.errors).toMatchObject([
       { code: 'slot-full' },
     ]);

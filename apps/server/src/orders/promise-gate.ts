@@ -9,7 +9,7 @@ import { PickupPointEntity } from '../workshop/resources.entity';
 import type { SetUp } from '../workshop/set-up';
 import { instantOf } from '../workshop/workshop-time';
 import { problem } from './order-rules';
-import { slotRoom, type SlotRoom } from './slot-room';
+import { SlotRoom } from './slot-room';
 
 /** An order that is about to be promised. */
 export interface PromiseWanted {
@@ -32,73 +32,85 @@ const PROMISES_LOCK = 4312;
 /** So many slots, the nearest first, are asked for one that can be instead; shop default. */
 const SLOTS_TRIED = 40;
 
-/** Lets an order be promised only where its slot and the kitchen have room; one order at a time, so that two cannot
- * both get the last place. */
+/**
+ * Lets an order be promised only where its slot and the kitchen have room; one order at a time, so that two cannot both
+ * get the last place.
+ */
 export class PromiseGate {
   constructor(private readonly clock: Pick<WorkshopClock, 'now'>) {}
 
   /** @throws ProblemError `invalid-input` at the pickup, with the nearest slot that can be, if there is one */
   async requireRoom(manager: EntityManager, setUp: SetUp, wanted: PromiseWanted): Promise<void> {
     await manager.query('select pg_advisory_xact_lock($1)', [PROMISES_LOCK]);
-    const situation = await this.situation(manager, setUp, wanted);
+    const kitchen = await Kitchen.load(manager, setUp, this.clock);
+    const situation = { kitchen, ...(await placeOf(manager, setUp, wanted)) };
     const fault = faultIn(situation, setUp, wanted);
     if (!fault) return;
     const { timeZone } = setUp;
-    const { contents, pickup } = wanted;
-    const { point, room, kitchen } = situation;
-    const slot = slotStart(point, pickup)!;
+    const { point, room } = situation;
+    const slot = slotStart(point, wanted.pickup)!;
     const others = slotsToCome(point, { days: setUp.days, timeZone, now: this.clock.now() });
     const nearest = nearestTo(slot, others).find(
-      ({ at, instant }) => !slotFault(at, room, contents) && !kitchenFault(kitchen, instant),
+      ({ at, instant }) => !slotFault(at, room, wanted) && !kitchenFault(kitchen, wanted, instant),
     );
     throw new ProblemError('invalid-input', {}, [
-      { ...fault, params: { ...fault.params, value: pickup, nearest: nearest?.at ?? null } },
+      { ...fault, params: { ...fault.params, value: wanted.pickup, nearest: nearest?.at ?? null } },
     ]);
   }
 
-  /** Whether an order could be promised as it is, with nothing overruled. */
-  async hasRoom(
+  /** Those of these orders that could be promised as they are, with nothing overruled. */
+  async withRoom<T extends Omit<PromiseWanted, 'despiteKitchen'>>(
     manager: EntityManager,
     setUp: SetUp,
-    wanted: Omit<PromiseWanted, 'despiteKitchen'>,
-  ): Promise<boolean> {
-    const all = { ...wanted, despiteKitchen: false };
-    return faultIn(await this.situation(manager, setUp, all), setUp, all) === null;
+    all: readonly T[],
+  ): Promise<T[]> {
+    const kitchen = all.length > 0 ? await Kitchen.load(manager, setUp, this.clock) : null;
+    const found: T[] = [];
+    for (const each of all) {
+      const wanted = { ...each, despiteKitchen: false };
+      const situation = { kitchen, ...(await placeOf(manager, setUp, wanted)) };
+      if (faultIn(situation, setUp, wanted) === null) found.push(each);
+    }
+    return found;
   }
+}
 
-  /** The pickup point with what its slots still take, and the kitchen as it is planned. */
-  private async situation(
-    manager: EntityManager,
-    setUp: SetUp,
-    { contents, pickupPoint, changing }: PromiseWanted,
-  ): Promise<Situation> {
-    const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
-    const room = await slotRoom(manager, point, { timeZone: setUp.timeZone, changing });
-    const ask = { contents, pickupPoint, changing };
-    return { point, room, kitchen: await Kitchen.load(manager, { setUp, clock: this.clock, ask }) };
-  }
+/** The pickup point with what its slots still take. */
+async function placeOf(
+  manager: EntityManager,
+  { timeZone }: SetUp,
+  { pickupPoint, changing }: PromiseWanted,
+): Promise<Pick<Situation, 'point' | 'room'>> {
+  const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
+  return { point, room: await SlotRoom.load(manager, point, { timeZone, changing }) };
 }
 
 function faultIn(
   { point, room, kitchen }: Situation,
   { timeZone }: SetUp,
-  { contents, pickup, despiteKitchen }: PromiseWanted,
+  wanted: PromiseWanted,
 ): FieldProblem | null {
-  const slot = slotStart(point, pickup);
+  const slot = slotStart(point, wanted.pickup);
   if (slot === null) return problem('/pickup', 'pickup-shut', { point: point.name });
-  const fault = slotFault(slot, room, contents);
-  return fault ?? (despiteKitchen ? null : kitchenFault(kitchen, instantOf(pickup, timeZone)!));
+  const fault = slotFault(slot, room, wanted);
+  if (fault || wanted.despiteKitchen) return fault;
+  return kitchenFault(kitchen, wanted, instantOf(wanted.pickup, timeZone)!);
 }
 
-function slotFault(slot: string, room: SlotRoom, contents: OrderContents): FieldProblem | null {
-  if (room.isClosed(slot)) return problem('/pickup', 'slot-closed');
-  const left = room.boxesLeft(slot);
+function slotFault(slot: string, room: SlotRoom, { contents }: PromiseWanted): FieldProblem | null {
   const asked = boxesHandedOver(contents);
-  return left !== null && left < asked ? problem('/pickup', 'slot-full', { asked, left }) : null;
+  switch (room.faultOf(slot, asked)) {
+    case 'closed':
+      return problem('/pickup', 'slot-closed');
+    case 'full':
+      return problem('/pickup', 'slot-full', { asked, left: room.boxesLeft(slot) });
+    case null:
+      return null;
+  }
 }
 
-function kitchenFault(kitchen: Kitchen | null, pickup: Date): FieldProblem | null {
-  const answer = kitchen?.answer([pickup])[0];
+function kitchenFault(kitchen: Kitchen | null, wanted: PromiseWanted, pickup: Date): FieldProblem | null {
+  const answer = kitchen?.answer(wanted, [pickup])[0];
   return answer?.kind === 'no' ? problem('/pickup', 'not-makeable', { piece: answer.reason.product }) : null;
 }
 

@@ -1,37 +1,56 @@
-import { PROMISED_STATES } from '@alnage/contract';
-import { boxesHandedOver } from '@alnage/core';
-import { In, type EntityManager } from 'typeorm';
+import { PROMISED_STATES, type SlotFault } from '@alnage/contract';
+import type { EntityManager } from 'typeorm';
 import { slotStart } from '../workshop/pickup-slots';
 import type { PickupPointEntity } from '../workshop/resources.entity';
 import { wallClockOf } from '../workshop/workshop-time';
-import { contentsOf } from './order-view';
-import { OrderEntity } from './order.entity';
 
-/** What the slots of a pickup point still take. */
-export interface SlotRoom {
-  /** Boxes that a slot can still hand over; null where nobody counts them. */
-  boxesLeft(slot: string): number | null;
-  isClosed(slot: string): boolean;
+interface Handover {
+  readonly id: string;
+  readonly pickup_at: Date;
+  readonly boxes: number;
 }
 
-/** Counts what is promised for each slot of a point, less an order that is about to change. */
-export async function slotRoom(
-  manager: EntityManager,
-  point: PickupPointEntity,
-  { timeZone, changing }: { readonly timeZone: string; readonly changing: string | null },
-): Promise<SlotRoom> {
-  const orders = await manager.find(OrderEntity, {
-    where: { pickupPointId: point.id, state: In([...PROMISED_STATES]) },
-  });
-  const taken = new Map<string, number>();
-  for (const order of orders.filter(({ id }) => id !== changing)) {
-    const slot = slotStart(point, wallClockOf(order.pickupAt, timeZone)) ?? '';
-    taken.set(slot, (taken.get(slot) ?? 0) + boxesHandedOver(contentsOf(order)));
+/** What the slots of a pickup point still take, less an order that is about to change. */
+export class SlotRoom {
+  private constructor(
+    private readonly point: PickupPointEntity,
+    private readonly taken: ReadonlyMap<string, number>,
+    /** The place that the order has now: it keeps it, whatever became of the slot since. */
+    private readonly own: { readonly slot: string; readonly boxes: number } | null,
+  ) {}
+
+  static async load(
+    manager: EntityManager,
+    point: PickupPointEntity,
+    { timeZone, changing }: { readonly timeZone: string; readonly changing: string | null },
+  ): Promise<SlotRoom> {
+    // boxes one by one, and all loose pieces of an order together as one: the core's boxesHandedOver, counted where they are
+    const rows = await manager.query<Handover[]>(
+      `select o.id, o.pickup_at,
+              ((select coalesce(sum(b.count), 0) from order_box b where b.order_id = o.id)
+               + exists(select 1 from order_line l where l.order_id = o.id)::int)::int as boxes
+         from customer_order o where o.pickup_point_id = $1 and o.state = any($2)`,
+      [point.id, [...PROMISED_STATES]],
+    );
+    const slotOf = ({ pickup_at }: Handover): string =>
+      slotStart(point, wallClockOf(pickup_at, timeZone)) ?? '';
+    const taken = new Map<string, number>();
+    for (const row of rows.filter(({ id }) => id !== changing))
+      taken.set(slotOf(row), (taken.get(slotOf(row)) ?? 0) + row.boxes);
+    const own = rows.find(({ id }) => id === changing);
+    return new SlotRoom(point, taken, own ? { slot: slotOf(own), boxes: own.boxes } : null);
   }
-  const closed = new Set(point.closedSlots);
-  return {
-    boxesLeft: (slot) =>
-      point.slotBoxes === null ? null : Math.max(0, point.slotBoxes - (taken.get(slot) ?? 0)),
-    isClosed: (slot) => closed.has(slot),
-  };
+
+  /** Boxes that a slot can still hand over; null where nobody counts them. */
+  boxesLeft(slot: string): number | null {
+    const { slotBoxes } = this.point;
+    return slotBoxes === null ? null : Math.max(0, slotBoxes - (this.taken.get(slot) ?? 0));
+  }
+
+  /** Why a slot does not take so many boxes; null where it does. */
+  faultOf(slot: string, boxes: number): SlotFault | null {
+    if (this.own?.slot === slot && boxes <= this.own.boxes) return null;
+    if (this.point.closedSlots.includes(slot) && this.own?.slot !== slot) return 'closed';
+    return (this.boxesLeft(slot) ?? boxes) < boxes ? 'full' : null;
+  }
 }

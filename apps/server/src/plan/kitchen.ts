@@ -31,49 +31,53 @@ interface Held {
   readonly ageMinutes: number;
 }
 
-/** The kitchen's week as it is planned, with all of the plan fixed. */
+/** The kitchen's week as the newest plan has it, to be asked about any number of orders. */
 export class Kitchen {
   private constructor(
-    private readonly planned: { readonly problem: Problem; readonly held: Held | null },
+    private readonly newest: PlanEntity,
+    private readonly asked: Problem,
     private readonly setUp: SetUp,
-    private readonly ask: KitchenAsk,
   ) {}
 
   /** Null before anything of the season is planned: there is nothing then to hold a promise against. */
   static async load(
     manager: EntityManager,
-    { setUp, clock, ask }: { setUp: SetUp; clock: Pick<WorkshopClock, 'now'>; ask: KitchenAsk },
+    setUp: SetUp,
+    clock: Pick<WorkshopClock, 'now'>,
   ): Promise<Kitchen | null> {
     const [newest] = await manager.find(PlanEntity, { order: { version: 'DESC' }, take: 1 });
     if (newest?.horizonStart.getTime() !== setUp.span.start.getTime()) return null;
-    const asked = await buildProblem(manager, setUp, clock);
-    const { fixed, orders } = carryOver({
-      plan: newest.plan,
-      before: newest.problem.orders,
-      orders: asked.orders.filter(({ id }) => id !== ask.changing),
-      closed: new Set(),
-      products: asked.products,
-      places: asked.places,
-      now: Infinity,
-    });
     const now = minutesFrom(setUp.span.start, clock.now());
-    const held = heldOf(newest.problem, newest.plan, ask.changing);
-    return new Kitchen({ problem: { ...asked, fixed, orders, now }, held }, setUp, ask);
+    return new Kitchen(newest, { ...(await buildProblem(manager, setUp, clock)), now }, setUp);
   }
 
-  /** Whether the order could be made for each of these pickups; what is planned for it already need not be made again. */
-  answer(pickups: readonly Date[]): SlotPromise[] {
-    const wanted = productLines(this.ask.contents);
-    const { problem, held } = this.planned;
+  /**
+   * Whether an order could be made for each of these pickups beside all that is planned; what is planned for it already
+   * need not be made again.
+   */
+  answer({ contents, pickupPoint: place, changing }: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
+    const { problem: before, plan } = this.newest;
+    const { fixed, orders } = carryOver({
+      plan,
+      before: before.orders,
+      orders: this.asked.orders.filter(({ id }) => id !== changing),
+      closed: new Set(),
+      products: this.asked.products,
+      places: this.asked.places,
+      now: Infinity,
+    });
+    const problem = { ...this.asked, fixed, orders };
+    const held = heldOf(before, plan, changing);
+    const wanted = productLines(contents);
     return pickups.map((pickup) => {
       const due = minutesFrom(this.setUp.span.start, pickup);
-      const isHeld = held?.due === due && held.place === this.ask.pickupPoint;
+      const isHeld = held?.due === due && held.place === place;
       const lines = isHeld ? lessHeld(wanted, held) : wanted;
       if (isHeld && lines.length === 0) {
         const { packed, ageMinutes } = held;
         return { kind: 'tight', due, packed, ageMinutes };
       }
-      return promises(problem, { lines, place: this.ask.pickupPoint, dues: [due] })[0]!;
+      return promises(problem, { lines, place, dues: [due] })[0]!;
     });
   }
 }

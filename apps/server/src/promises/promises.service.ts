@@ -1,10 +1,10 @@
-import type { PromiseAsk, PromisedSlot, SlotFault } from '@alnage/contract';
+import type { PromiseAsk, PromisedSlot } from '@alnage/contract';
 import { boxesHandedOver, type OrderContents, type SlotPromise } from '@alnage/core';
 import type { DataSource } from 'typeorm';
 import { filledContents } from '../orders/filled-contents';
 import { orderedProblems, pointProblems } from '../orders/order-rules';
 import { orderContext } from '../orders/order-context';
-import { slotRoom, type SlotRoom } from '../orders/slot-room';
+import { SlotRoom } from '../orders/slot-room';
 import { Kitchen } from '../plan/kitchen';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
@@ -29,16 +29,15 @@ export class PromisesService {
     if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
     const contents = filledContents(ask, context.boxes);
     const { order: changing, pickupPoint } = ask;
-    const kitchen = await Kitchen.load(manager, {
-      setUp,
-      clock: this.clock,
-      ask: { contents, pickupPoint, changing },
-    });
+    const kitchen = await Kitchen.load(manager, setUp, this.clock);
     if (!kitchen) throw new ProblemError('no-plan');
     const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
-    const room = await slotRoom(manager, point, { timeZone: setUp.timeZone, changing });
+    const room = await SlotRoom.load(manager, point, { timeZone: setUp.timeZone, changing });
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
-    const answers = kitchen.answer(slots.map(({ instant }) => instant));
+    const answers = kitchen.answer(
+      { contents, pickupPoint, changing },
+      slots.map(({ instant }) => instant),
+    );
     return answers.map((answer, index) => slotView(slots[index]!, answer, { room, contents }));
   }
 }
@@ -50,11 +49,7 @@ function slotView(
 ): PromisedSlot {
   const roomBoxes = room.boxesLeft(at);
   const asked = boxesHandedOver(contents);
-  const slotFault: SlotFault | null = room.isClosed(at)
-    ? 'closed'
-    : (roomBoxes ?? asked) < asked
-      ? 'full'
-      : null;
+  const slotFault = room.faultOf(at, asked);
   const base = { at, atInstant: instant.toISOString(), roomBoxes, slotFault };
   if (answer.kind === 'no') {
     const { product: piece, blocker } = answer.reason;

@@ -59,6 +59,12 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'not-makeable': ({ piece, nearest }) =>
     `The kitchen cannot make ${String(piece ?? 'this').replaceAll('-', ' ')} for then.${nearestText(nearest)}`,
   'more-than-due': ({ range }) => `That is more than ${moneyless(range)}.`,
+  'empty-list': () => 'There is nothing in this list below its head.',
+  'broken-list': ({ line }) => `The list breaks off in line ${line ?? 1}: a quote or a separator is missing.`,
+  'half-line': ({ value, limit }) => `This line has ${value} cells, its head has ${limit}.`,
+  'not-understood': ({ value }) => `“${value}” is not understood.`,
+  'lines-at-fault': ({ value, line }) =>
+    `Nothing was brought in: ${value} lines are at fault, the first is line ${line ?? 2}.`,
   'hours-cross': () => 'These hours run into others of the same day.',
   'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
 };

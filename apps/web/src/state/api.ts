@@ -3,10 +3,12 @@ import { inject, Injectable } from '@angular/core';
 import type {
   Customer,
   Feed,
+  ImportReport,
   Order,
   OrderChange,
   OrderDraft,
   OrderEvent,
+  OrderImport,
   OrderMove,
   PaymentDraft,
   PickupPoint,
@@ -80,6 +82,10 @@ export class Api {
 
   mergeCustomer(id: string, into: string): Observable<Customer> {
     return this.http.post<Customer>(`/api/customers/${id}/merge`, { into });
+  }
+
+  importOrders(list: OrderImport): Observable<ImportReport> {
+    return this.http.post<ImportReport>('/api/imports/orders', list);
   }
 
   feed(): Observable<Feed> {

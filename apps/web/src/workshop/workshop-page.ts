@@ -17,6 +17,7 @@ import { workshopFeature } from '../state/workshop.state';
 import { KIND_WORDS } from './coating-form';
 import { BowlEditor } from './parts/bowl-editor';
 import { BoxEditor } from './parts/box-editor';
+import { BringIn } from './parts/bring-in';
 import { CoatingEditor } from './parts/coating-editor';
 import { CustomerEditor } from './parts/customer-editor';
 import { MyUnits } from './parts/my-units';
@@ -34,7 +35,7 @@ const SECTIONS = [
   { path: 'boxes', name: 'Boxes' },
   { path: 'points', name: 'Pickup points' },
   { path: 'customers', name: 'Customers' },
-  { path: 'out', name: 'Taking out' },
+  { path: 'out', name: 'In and out' },
   { path: 'units', name: 'My units' },
 ] as const;
 
@@ -75,7 +76,10 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'What somebody must never have is shown with every order of theirs, and held against what they order.',
     'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be taken out, and erased.',
   ],
-  out: ['What is yours can be taken out at any time, in formats that other programs read.'],
+  out: [
+    'What is yours can be taken out at any time, in formats that other programs read.',
+    'A list comes in whole or not at all; a line at fault is told with what is wrong with it.',
+  ],
   units: ['Recipes, limits and records are stored in °C, g and mm for everybody.'],
 };
 
@@ -88,6 +92,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     Margin,
     BowlEditor,
     BoxEditor,
+    BringIn,
     CoatingEditor,
     CustomerEditor,
     MyUnits,

@@ -51,6 +51,7 @@ import { troubleOf } from '../../state/problem';
       gap: 14px;
     }
     a.figure {
+      color: var(--woad);
       overflow-wrap: anywhere;
     }
   `,

@@ -1,0 +1,88 @@
+import type { ImportReport } from '@alnage/contract';
+// @ts-expect-error the scripts are plain JavaScript, so that they run before anything is installed
+import { requireBuild } from '../tools/lib/build.mjs';
+// @ts-expect-error the scripts are plain JavaScript, so that they run before anything is installed
+import { startCluster } from '../tools/lib/postgres.mjs';
+// @ts-expect-error the scripts are plain JavaScript, so that they run before anything is installed
+import { startServer } from '../tools/lib/server.mjs';
+
+/** `npm run bench -- orders`: a list of 5,000 orders looked at, brought in and looked at again, and the list read. */
+
+const ORDERS = 5000;
+const READS = 15;
+
+interface Cluster {
+  requireDatabase(name: string): string;
+  dropDatabase(name: string): void;
+  stop(): void;
+}
+
+interface Server {
+  readonly address: string;
+  stop(): Promise<void>;
+}
+
+function listOf(orders: number): string {
+  const things = ['1 Twist bag', '12 Salt twist', '1 Truffle box, 4 Foam bar', '5 Ridge chip'];
+  const lines = Array.from({ length: orders }, (_, i) => {
+    const time = `${String(9 + (i % 9)).padStart(2, '0')}:${i % 2 === 0 ? '00' : '30'}`;
+    return `Customer ${i},2026-06-19,${time},The shop,"${things[i % things.length]}",`;
+  });
+  return ['customer,day,time,pickup point,what,note', ...lines].join('\n');
+}
+
+async function timed<T>(run: () => Promise<T>): Promise<{ ms: number; answer: T }> {
+  const start = performance.now();
+  const answer = await run();
+  return { ms: performance.now() - start, answer };
+}
+
+async function bring(address: string, text: string, isWanted: boolean): Promise<ImportReport> {
+  const response = await fetch(`${address}/api/imports/orders`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ text, mapping: null, isWanted }),
+  });
+  if (!response.ok) throw new Error(await response.text());
+  return (await response.json()) as ImportReport;
+}
+
+async function measure({ address }: Server): Promise<void> {
+  const text = listOf(ORDERS);
+  console.log('| step | seconds | to bring in | brought in |');
+  console.log('| --- | --- | --- | --- |');
+  const steps = [
+    ['looked at', false],
+    ['brought in', true],
+    ['the same again', true],
+  ] as const;
+  for (const [step, isWanted] of steps) {
+    const { ms, answer } = await timed(() => bring(address, text, isWanted));
+    console.log(`| ${step} | ${(ms / 1000).toFixed(1)} | ${answer.fresh} | ${answer.taken} |`);
+  }
+  const reads: number[] = [];
+  for (let i = 0; i < READS; i++) {
+    const { ms } = await timed(async () => (await fetch(`${address}/api/orders`)).text());
+    reads.push(ms);
+  }
+  reads.sort((a, b) => a - b);
+  const [median, largest] = [reads[READS >> 1]!, reads.at(-1)!];
+  console.log(
+    `\nAll ${ORDERS} orders read: ${median.toFixed(0)} ms in the median, ${largest.toFixed(0)} ms at most.`,
+  );
+}
+
+const cluster = (await startCluster('test')) as Cluster;
+cluster.dropDatabase('bench');
+requireBuild();
+const server = (await startServer({
+  DATABASE_URL: cluster.requireDatabase('bench'),
+  ALNAGE_PORT: '0',
+  ALNAGE_NOW: '2026-06-18T11:32:00+03:00',
+})) as Server;
+try {
+  await measure(server);
+} finally {
+  await server.stop();
+  cluster.stop();
+}
