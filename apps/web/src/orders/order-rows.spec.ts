@@ -125,6 +125,12 @@ describe('the form of an order', () => {
     });
     fillBox(line, [{ piece: 'noon-berry', pieces: 2 }]);
     expect(line.value.contents).toEqual({ 'dusk-berry': 0, 'noon-berry': 2 });
+    expect(line.controls.contents.valid).toBe(true);
+    // a box that is not full is nothing to order, least of all one that is empty
+    fillBox(line, [{ piece: 'noon-berry', pieces: 1 }]);
+    expect(line.valid).toBe(false);
+    fillBox(line, []);
+    expect(line.valid).toBe(false);
     takeItem(line, boxItem('six'), workshop.boxes);
     expect(line.value).toEqual({ item: 'box:six', count: 1, contents: {} });
     takeItem(line, 'dusk-berry', workshop.boxes);
@@ -159,10 +165,12 @@ describe('the form of an order', () => {
   });
 
   test.each([0, 1.5, -3, null, 5001, NaN])('refuses %j pieces', (count) => {
-    expect(lineForm({ item: 'dusk-berry', count, contents: [] }).controls.count.valid).toBe(false);
+    expect(lineForm({ item: 'dusk-berry', count, contents: [], holds: 0 }).controls.count.valid).toBe(false);
   });
 
   test('refuses 1,001 boxes', () => {
-    expect(lineForm({ item: 'box:six', count: 1001, contents: [] }).controls.count.valid).toBe(false);
+    expect(lineForm({ item: 'box:six', count: 1001, contents: [], holds: 0 }).controls.count.valid).toBe(
+      false,
+    );
   });
 });

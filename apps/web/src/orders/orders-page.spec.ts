@@ -245,6 +245,11 @@ describe('the Orders place', () => {
     expect(page.text()).toContain('comes to €5.60');
     await page.type('Dusk berry', '0');
     expect(page.text()).toContain('In each pair: 1 of 2');
+    expect(page.text()).toContain('Put 2 in, or press Evenly.');
+    await page.type('Who', 'W');
+    await page.type('Time', '9');
+    await page.click('Take the order');
+    page.http.expectNone('/api/orders');
     await page.click('Evenly');
     expect(page.text()).toContain('In each pair: 2 of 2');
     expect(page.field('noon-berry').value).toBe('2');

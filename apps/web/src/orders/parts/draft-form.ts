@@ -1,4 +1,4 @@
-import { FormArray, FormControl, FormGroup, FormRecord, Validators } from '@angular/forms';
+import { FormArray, FormControl, FormGroup, FormRecord, Validators, type ValidatorFn } from '@angular/forms';
 import {
   BOX_COUNT,
   CUSTOMER_LENGTH,
@@ -29,9 +29,11 @@ export interface LineStart {
   readonly item: string;
   readonly count: number | null;
   readonly contents: readonly PieceCount[];
+  /** Pieces that the box holds; 0 where there is nothing to fill. */
+  readonly holds: number;
 }
 
-const FIRST_LINE: LineStart = { item: '', count: 12, contents: [] };
+const FIRST_LINE: LineStart = { item: '', count: 12, contents: [], holds: 0 };
 
 export function boxItem(box: string): string {
   return BOX + box;
@@ -43,18 +45,23 @@ export function boxOf(item: string): string | null {
 }
 
 /** One line of the form; a new one wants a dozen. */
-export function lineForm({ item, count, contents }: LineStart = FIRST_LINE) {
+export function lineForm({ item, count, contents, holds }: LineStart = FIRST_LINE) {
   return new FormGroup({
     item: new FormControl(item, { nonNullable: true, validators: [Validators.required] }),
     count: new NumberControl(count, boundOf(item)),
-    contents: contentsForm(contents),
+    contents: contentsForm(contents, holds),
   });
 }
 
-/** How many of each piece go into one box. */
-function contentsForm(contents: readonly PieceCount[]): FormRecord<NumberControl> {
+/** How many of each piece go into one box: as many in all as it holds. */
+function contentsForm(contents: readonly PieceCount[], holds: number): FormRecord<NumberControl> {
+  const isFull: ValidatorFn = (control) => {
+    const counts = Object.values((control as FormRecord<NumberControl>).controls).map(({ number }) => number);
+    return counts.reduce((sum, each) => sum + each, 0) === holds ? null : { holds };
+  };
   return new FormRecord(
     Object.fromEntries(contents.map(({ piece, pieces }) => [piece, new NumberControl(pieces, IN_A_BOX)])),
+    isFull,
   );
 }
 
@@ -71,15 +78,21 @@ export function takeItem(line: LineForm, item: string, boxes: readonly Box[]): v
   c.item.setValue(item);
   c.count.setBound(boundOf(item));
   if (box && !wasBox && c.count.pristine) c.count.setValue(1);
-  line.setControl('contents', contentsForm(box ? chosenStart(box, box.contents) : []));
+  const { contents, holds } = box ? boxLine(box, 1, box.contents) : FIRST_LINE;
+  line.setControl('contents', contentsForm(contents, holds));
 }
 
-/** Every piece that may go into a box, with what it starts from; nothing where a box is as it is. */
-export function chosenStart(box: Box, contents: readonly PieceCount[]): PieceCount[] {
-  return box.among.map((piece) => ({
-    piece,
-    pieces: contents.find((each) => each.piece === piece)?.pieces ?? 0,
-  }));
+/** A line of a box, filled so: every piece that may go in, or nothing to fill where the box is as it is. */
+export function boxLine(box: Box, count: number, contents: readonly PieceCount[]): LineStart {
+  return {
+    item: boxItem(box.id),
+    count,
+    contents: box.among.map((piece) => ({
+      piece,
+      pieces: contents.find((each) => each.piece === piece)?.pieces ?? 0,
+    })),
+    holds: box.among.length > 0 ? box.contents.reduce((sum, { pieces }) => sum + pieces, 0) : 0,
+  };
 }
 
 /** Fills a line's box with so many of each piece. */
@@ -104,9 +117,9 @@ export function startOf(order: Order, boxes: readonly Box[]): DraftStart {
   const lines = [
     ...order.boxes.map(({ box: id, count, contents }) => {
       const box = boxes.find((each) => each.id === id);
-      return { item: boxItem(id), count, contents: box ? chosenStart(box, contents) : [] };
+      return box ? boxLine(box, count, contents) : { ...FIRST_LINE, item: boxItem(id), count };
     }),
-    ...order.lines.map(({ piece, pieces }) => ({ item: piece, count: pieces, contents: [] })),
+    ...order.lines.map(({ piece, pieces }) => ({ ...FIRST_LINE, item: piece, count: pieces })),
   ];
   return { customer, lines, day: pickup.slice(0, 10), time: timeText(pickup.slice(11)), pickupPoint, note };
 }
@@ -114,9 +127,8 @@ export function startOf(order: Order, boxes: readonly Box[]): DraftStart {
 /** The lines that a phrase says, boxes as they are sold. */
 export function linesOfPhrase(lines: readonly PhraseLine[], boxes: readonly Box[]): LineStart[] {
   return lines.map(({ kind, id, count }) => {
-    if (kind === 'piece') return { item: id, count, contents: [] };
-    const box = boxes.find((each) => each.id === id);
-    return { item: boxItem(id), count, contents: box ? chosenStart(box, box.contents) : [] };
+    const box = kind === 'box' && boxes.find((each) => each.id === id);
+    return box ? boxLine(box, count, box.contents) : { ...FIRST_LINE, item: id, count };
   });
 }
 

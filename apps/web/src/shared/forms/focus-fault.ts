@@ -1,11 +1,11 @@
 import { afterNextRender, ElementRef, inject, Injector } from '@angular/core';
 
-/** Brings whoever types to the first field of this component that says what is wrong with it. */
+/** Brings whoever types to the first field of this component, or the first group of fields, that says what is wrong. */
 export function faultFocus(): () => void {
   const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   const injector = inject(Injector);
-  return () =>
-    void afterNextRender(() => host.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus(), {
-      injector,
-    });
+  const fault = (): HTMLElement | null =>
+    host.querySelector<HTMLElement>('[aria-invalid="true"]') ??
+    host.querySelector<HTMLElement>('fieldset:has([role="alert"]) input');
+  return () => void afterNextRender(() => fault()?.focus(), { injector });
 }
