@@ -286,7 +286,7 @@ export {
   type OpeningHours,
   type SlotRules,
 } from './ordering/slots';
-export { piecesOfLine, piecesOfLines, type BoxOf } from './ordering/pieces-of-lines';
+export { piecesOfLine, type BoxOf } from './ordering/pieces-of-line';
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';
 export { promises, type PromiseAsk, type SlotPromise } from './planner/promise';

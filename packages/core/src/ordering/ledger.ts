@@ -25,6 +25,9 @@ export const LATE_REFUND_SHARE: Bound = { min: 0, max: 1 };
 /** Shop default: all of it until two days before, half of it after. */
 export const DEFAULT_REFUND_RULE: RefundRule = { refundHours: 48, lateRefundShare: 0.5 };
 
+/** A whole amount is whole, whatever the last digit of a double says. */
+const ROUNDING = 1e-9;
+
 /** By hand: of 67.40 a deposit of 20.00 and a refund of 5.00 leave 52.40 to pay. */
 export function accountOf(totalMinor: number, entries: readonly LedgerEntry[]): Account {
   const paidMinor = entries.reduce(
@@ -43,5 +46,7 @@ export function refundDue(paidMinor: number, minutesBefore: number, rule: Refund
   requireWithin('/refundHours', rule.refundHours, REFUND_HOURS);
   requireWithin('/lateRefundShare', rule.lateRefundShare, LATE_REFUND_SHARE);
   const isEarly = minutesBefore >= rule.refundHours * 60;
-  return isEarly ? paidMinor : Math.min(paidMinor, Math.ceil(paidMinor * rule.lateRefundShare - 1e-9));
+  return isEarly
+    ? paidMinor
+    : Math.min(paidMinor, Math.max(0, Math.ceil(paidMinor * rule.lateRefundShare - ROUNDING)));
 }

@@ -26,7 +26,7 @@ export function piecesOfOrder({ lines, boxes }: OrderContents): PieceCount[] {
 }
 
 /** Pieces put together, each piece once, in the order in which it was first named. */
-export function summed(counts: readonly PieceCount[]): PieceCount[] {
+function summed(counts: readonly PieceCount[]): PieceCount[] {
   const sums = new Map<string, number>();
   for (const { piece, pieces } of counts) sums.set(piece, (sums.get(piece) ?? 0) + pieces);
   return [...sums].map(([piece, pieces]) => ({ piece, pieces }));

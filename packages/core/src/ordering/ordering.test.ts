@@ -23,6 +23,24 @@ describe('what an order is of', () => {
     ]);
   });
 
+  test('comes to the same whether it is said in one line or in many', () => {
+    const line = fc.record({
+      piece: fc.constantFrom('a', 'b', 'c'),
+      pieces: fc.integer({ min: 1, max: 500 }),
+    });
+    fc.assert(
+      fc.property(fc.array(line, { maxLength: 12 }), fc.integer({ min: 1, max: 9 }), (contents, count) => {
+        const boxed = piecesOfOrder({ lines: [], boxes: [{ box: 'x', count, contents }] });
+        const loose = piecesOfOrder({
+          lines: Array.from({ length: count }, () => contents).flat(),
+          boxes: [],
+        });
+        expect(boxed).toEqual(loose);
+        expect(new Set(boxed.map(({ piece }) => piece)).size).toBe(boxed.length);
+      }),
+    );
+  });
+
   test('goes over the counter in its boxes, loose pieces together as one', () => {
     expect(boxesHandedOver({ lines: [], boxes: [dozen, mixed] })).toBe(5);
     const loose = [

@@ -1,5 +1,5 @@
-import { summed, type PieceCount } from './order-contents';
 import type { PhraseLine } from '../phrasing/read-phrase';
+import type { PieceCount } from './order-contents';
 
 /** A box and what is in it. */
 export interface BoxOf {
@@ -7,15 +7,7 @@ export interface BoxOf {
   readonly contents: readonly PieceCount[];
 }
 
-/**
- * The pieces of lines, each piece once, boxes by what is in them. By hand: 2 bags of 20 twists and 5 twists are 45
- * twists. @throws Error for a box that is not among those given
- */
-export function piecesOfLines(lines: readonly PhraseLine[], boxes: readonly BoxOf[]): PieceCount[] {
-  return summed(lines.flatMap((line) => piecesOfLine(line, boxes)));
-}
-
-/** The pieces of one line, in the order in which its box has them. */
+/** The pieces of one line, in the order in which its box has them. @throws Error for a box that is not among those given */
 export function piecesOfLine({ kind, id, count }: PhraseLine, boxes: readonly BoxOf[]): PieceCount[] {
   if (kind === 'piece') return [{ piece: id, pieces: count }];
   const box = boxes.find((each) => each.id === id);

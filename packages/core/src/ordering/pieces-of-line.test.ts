@@ -1,0 +1,27 @@
+import { expect, test } from 'vitest';
+import { piecesOfLine } from './pieces-of-line';
+import type { PhraseLine } from '../phrasing/read-phrase';
+
+const boxes = [
+  { id: 'bag', contents: [{ piece: 'twist', pieces: 20 }] },
+  {
+    id: 'mixed',
+    contents: [
+      { piece: 'berry', pieces: 6 },
+      { piece: 'twist', pieces: 4 },
+    ],
+  },
+];
+const line = (kind: PhraseLine['kind'], id: string, count: number): PhraseLine => ({ kind, id, count });
+
+test('the pieces of a line are those of its boxes, in their order', () => {
+  expect(piecesOfLine(line('piece', 'berry', 24), boxes)).toEqual([{ piece: 'berry', pieces: 24 }]);
+  expect(piecesOfLine(line('box', 'mixed', 3), boxes)).toEqual([
+    { piece: 'berry', pieces: 18 },
+    { piece: 'twist', pieces: 12 },
+  ]);
+});
+
+test('a box that there is not is a fault of whoever asks', () => {
+  expect(() => piecesOfLine(line('box', 'gone', 1), boxes)).toThrow('no box gone');
+});
