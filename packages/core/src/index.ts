@@ -219,7 +219,7 @@ export {
 } from './melting/melt-for';
 export { CERTAINTY, GOOD_PIECES, startPieces, startPiecesLearned, type Wanted } from './melting/start-pieces';
 export { normalQuantile, normalShareBelow } from './melting/normal';
-export { pieceAllergens } from './coating/piece-allergens';
+export { allergenClashes, pieceAllergens, type AllergenClash } from './coating/piece-allergens';
 export {
   MINOR,
   WASTE_SHARE,
@@ -260,7 +260,10 @@ export {
 } from './phrasing/read-phrase';
 export {
   boxesHandedOver,
+  countPieces,
   evenMakeUp,
+  filledContents,
+  handoversOf,
   piecesOfOrder,
   type BoxCount,
   type OrderContents,
@@ -276,7 +279,16 @@ export {
   type LedgerEntry,
   type RefundRule,
 } from './ordering/ledger';
-export { orderPrice, type OrderPrice, type PricedCount } from './ordering/order-price';
+export {
+  agreedPrices,
+  orderPrice,
+  pricedOrder,
+  type OrderPrice,
+  type PricedOrder,
+  type PriceList,
+} from './ordering/order-price';
+export { majorOf, minorDigits } from './units/currency';
+export { plainText } from './phrasing/words';
 export {
   minutesOf,
   slotAt,

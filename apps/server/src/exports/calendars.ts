@@ -37,10 +37,11 @@ export async function pickupCalendar(manager: EntityManager): Promise<string> {
 }
 
 function pickupText(order: Order, names: Names): string {
-  const toPay = order.totalMinor - order.paidMinor;
   return [
     names.linesText(order),
-    ...(toPay > 0 ? [`to pay: ${names.money(toPay)} ${names.workshop.currency}`] : []),
+    ...(order.balanceMinor > 0
+      ? [`to pay: ${names.money(order.balanceMinor)} ${names.workshop.currency}`]
+      : []),
     ...(order.note ? [order.note] : []),
   ].join('\n');
 }

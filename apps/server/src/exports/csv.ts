@@ -1,5 +1,5 @@
 import type { CsvList, Order } from '@alnage/contract';
-import { accountOf } from '@alnage/core';
+import { countPieces } from '@alnage/core';
 import { stringify } from 'csv-stringify/sync';
 import type { EntityManager } from 'typeorm';
 import { CustomerEntity } from '../customers/customer.entity';
@@ -62,7 +62,6 @@ const ORDER_COLUMNS = [
 ];
 
 function orderRow(order: Order, names: Names): Row {
-  const { paidMinor, balanceMinor } = accountOf(order.totalMinor, order.payments);
   return {
     ticket: order.ticket,
     customer: order.customer,
@@ -71,10 +70,10 @@ function orderRow(order: Order, names: Names): Row {
     time: order.pickup.slice(11),
     'pickup point': names.points.get(order.pickupPoint) ?? order.pickupPoint,
     what: names.linesText(order),
-    pieces: order.pieces.reduce((sum, { pieces }) => sum + pieces, 0),
+    pieces: countPieces(order.pieces),
     total: names.money(order.totalMinor),
-    paid: names.money(paidMinor),
-    'to pay': names.money(balanceMinor),
+    paid: names.money(order.paidMinor),
+    'to pay': names.money(order.balanceMinor),
     currency: names.workshop.currency,
     note: order.note,
   };

@@ -1,4 +1,5 @@
 import type { Order } from '@alnage/contract';
+import { majorOf, minorDigits } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../boxes/box.entity';
 import { PieceEntity } from '../pieces/piece.entity';
@@ -29,7 +30,6 @@ export async function loadNames(manager: EntityManager): Promise<Names> {
   const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
   const pieces = named(await manager.find(PieceEntity));
   const boxes = named(await manager.find(BoxEntity));
-  const digits = minorDigits(workshop.currency);
   return {
     workshop,
     pieces,
@@ -42,12 +42,6 @@ export async function loadNames(manager: EntityManager): Promise<Names> {
         ...order.boxes.map(({ box, count }) => `${count} ${boxes.get(box) ?? box}`),
         ...order.lines.map((line) => `${line.pieces} ${pieces.get(line.piece) ?? line.piece}`),
       ].join(', '),
-    money: (minor) => (minor / 10 ** digits).toFixed(digits),
+    money: (minor) => majorOf(minor, workshop.currency).toFixed(minorDigits(workshop.currency)),
   };
-}
-
-/** How many digits a currency has after its point. */
-function minorDigits(currency: string): number {
-  return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions()
-    .maximumFractionDigits!;
 }

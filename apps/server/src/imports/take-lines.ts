@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { filledContents, pricedOrder } from '@alnage/core';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 import { CustomerEntity } from '../customers/customer.entity';
-import { filledContents } from '../orders/filled-contents';
-import type { OrderContext } from '../orders/order-context';
+import { pricesToday, type OrderContext } from '../orders/order-context';
 import { OrderBoxEntity, OrderEntity, OrderEventEntity, OrderLineEntity } from '../orders/order.entity';
 import { announce } from '../plugins/live';
 import type { SetUp } from '../workshop/set-up';
@@ -34,7 +34,7 @@ export async function takeLines(
     ticket: tickets[index]!,
     key,
     draft,
-    contents: filledContents(draft, context.boxes),
+    contents: pricedOrder(filledContents(draft, context.boxes), pricesToday(context)),
   }));
   await insertAll(
     manager,
@@ -57,12 +57,11 @@ export async function takeLines(
     manager,
     OrderLineEntity,
     taken.flatMap(({ id, contents }) =>
-      contents.lines.map(({ piece, pieces }, position) => ({
+      contents.lines.map(({ piece: pieceId, ...rest }, position) => ({
         orderId: id,
         position,
-        pieceId: piece,
-        pieces,
-        priceMinor: context.pieces.get(piece)!.costs.priceMinor,
+        pieceId,
+        ...rest,
       })),
     ),
   );
@@ -70,13 +69,12 @@ export async function takeLines(
     manager,
     OrderBoxEntity,
     taken.flatMap(({ id, contents }) =>
-      contents.boxes.map(({ box, count, contents: inIt }, position) => ({
+      contents.boxes.map(({ box: boxId, ...rest }, position) => ({
         orderId: id,
         position,
-        boxId: box,
-        count,
-        contents: [...inIt],
-        priceMinor: context.boxes.get(box)!.priceMinor,
+        boxId,
+        ...rest,
+        contents: [...rest.contents],
       })),
     ),
   );

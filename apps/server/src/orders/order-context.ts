@@ -1,3 +1,4 @@
+import type { PriceList } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../boxes/box.entity';
 import { PieceEntity } from '../pieces/piece.entity';
@@ -25,5 +26,13 @@ export async function orderContext(manager: EntityManager, setUp: SetUp, now: Da
     timeZone: setUp.timeZone,
     now,
     season: setUp.span,
+  };
+}
+
+/** What is asked today for pieces and boxes. */
+export function pricesToday({ pieces, boxes }: OrderContext): PriceList {
+  return {
+    piece: (id) => pieces.get(id)?.costs.priceMinor,
+    box: (id) => boxes.get(id)?.priceMinor,
   };
 }

@@ -1,4 +1,5 @@
 import type { FieldProblem, OrderBox, OrderDraft, OrderState } from '@alnage/contract';
+import { countPieces } from '@alnage/core';
 import { slotStart } from '../workshop/pickup-slots';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
 import type { OrderContext } from './order-context';
@@ -49,8 +50,7 @@ function boxProblems(
   if (!box) return [problem(`${pointer}/box`, 'unknown-box', { value: id })];
   if (contents.length === 0) return [];
   const may = box.among.length > 0 ? box.among : box.contents.map(({ piece }) => piece);
-  const total = (all: Ordered['lines']): number => all.reduce((sum, { pieces }) => sum + pieces, 0);
-  const [held, filled] = [total(box.contents), total(contents)];
+  const [held, filled] = [countPieces(box.contents), countPieces(contents)];
   const isAsItIs = (line: Ordered['lines'][number]): boolean =>
     box.contents.some(({ piece, pieces }) => piece === line.piece && pieces === line.pieces);
   const isFilled = box.among.length > 0 ? held === filled : contents.every(isAsItIs) && held === filled;

@@ -7,17 +7,9 @@ import type { OrderEntity } from './order.entity';
 export function orderView(order: OrderEntity, timeZone: string): Order {
   const { id, ticket, customer, customerId, note, pickupAt, pickupPointId, state, version, createdAt } =
     order;
-  const lines = placed(order.lines).map(({ pieceId: piece, pieces, priceMinor }) => ({
-    piece,
-    pieces,
-    priceMinor,
-  }));
-  const boxes = placed(order.boxes).map(({ boxId: box, count, contents, priceMinor }) => ({
-    box,
-    count,
-    contents,
-    priceMinor,
-  }));
+  const { lines, boxes } = pricedContentsOf(order);
+  const payments = paymentsOf(order);
+  const price = orderPrice({ lines, boxes });
   return {
     id,
     ticket,
@@ -33,9 +25,9 @@ export function orderView(order: OrderEntity, timeZone: string): Order {
     lines,
     boxes,
     pieces: piecesOfOrder({ lines, boxes }),
-    payments: paymentsOf(order),
-    paidMinor: accountOf(0, order.payments ?? []).paidMinor,
-    ...orderPrice([...lines.map(({ pieces, priceMinor }) => ({ count: pieces, priceMinor })), ...boxes]),
+    ...price,
+    payments,
+    ...accountOf(price.totalMinor, payments),
   };
 }
 
@@ -52,12 +44,26 @@ function paymentsOf({ payments = [] }: OrderEntity): Payment[] {
     }));
 }
 
+/** What an order is of, each line at the price that was agreed. */
+export function pricedContentsOf(order: Pick<OrderEntity, 'lines' | 'boxes'>) {
+  return {
+    lines: placed(order.lines).map(({ pieceId: piece, pieces, priceMinor }) => ({
+      piece,
+      pieces,
+      priceMinor,
+    })),
+    boxes: placed(order.boxes).map(({ boxId: box, count, contents, priceMinor }) => ({
+      box,
+      count,
+      contents,
+      priceMinor,
+    })),
+  };
+}
+
 /** What an order is of, for the core. */
 export function contentsOf(order: Pick<OrderEntity, 'lines' | 'boxes'>): OrderContents {
-  return {
-    lines: placed(order.lines).map(({ pieceId: piece, pieces }) => ({ piece, pieces })),
-    boxes: placed(order.boxes).map(({ boxId: box, count, contents }) => ({ box, count, contents })),
-  };
+  return pricedContentsOf(order);
 }
 
 function placed<T extends { position: number }>(rows: readonly T[]): T[] {

@@ -7,6 +7,7 @@ import {
   type OrderMove,
   type PaymentDraft,
 } from '@alnage/contract';
+import { agreedPrices, filledContents, pricedOrder } from '@alnage/core';
 import { ILike, type DataSource, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../customers/customer.entity';
 import { announce } from '../plugins/live';
@@ -15,10 +16,9 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
 import { SimulatedCardDevice, type CardDevice } from './card-device';
-import { filledContents } from './filled-contents';
-import { orderContext, type OrderContext } from './order-context';
+import { orderContext, pricesToday, type OrderContext } from './order-context';
 import { canMove, draftProblems } from './order-rules';
-import { contentsOf, orderView } from './order-view';
+import { contentsOf, orderView, pricedContentsOf } from './order-view';
 import { orderHistory, recordEvent } from './order-events';
 import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from './order.entity';
 import { PromiseGate } from './promise-gate';
@@ -221,18 +221,13 @@ async function customerNamed(manager: EntityManager, name: string): Promise<stri
 /** @throws ProblemError for more than there is to pay, or to give back */
 function requirePayable(
   { kind, amountMinor }: Omit<PaymentDraft, 'version'>,
-  { totalMinor, paidMinor }: Order,
+  { paidMinor, balanceMinor }: Order,
 ): void {
-  const most = kind === 'refund' ? paidMinor : totalMinor - paidMinor;
-  if (amountMinor <= most) return;
-  const range = kind === 'refund' ? `what was paid, ${paidMinor}` : `what is still to pay, ${most}`;
-  throw new ProblemError('invalid-input', {}, [
-    {
-      pointer: '/amountMinor',
-      code: 'more-than-due',
-      params: { value: amountMinor, limit: Math.max(0, most), range },
-    },
-  ]);
+  const [limit, range] =
+    kind === 'refund' ? [paidMinor, 'what was paid'] : [Math.max(0, balanceMinor), 'what is still to pay'];
+  if (amountMinor <= limit) return;
+  const params = { value: amountMinor, limit, range };
+  throw new ProblemError('invalid-input', {}, [{ pointer: '/amountMinor', code: 'more-than-due', params }]);
 }
 
 /** A text in which no sign stands for others. */
@@ -259,23 +254,20 @@ function fields(
   };
 }
 
-/** What is ordered, as rows: a price that was agreed before stays, what is new costs what it costs today. */
+/** What is ordered, as rows, at the prices that were agreed before or are asked today. */
 function orderedRows(
   draft: Fields,
   context: OrderContext,
   before: OrderEntity | null,
 ): Pick<OrderEntity, 'lines' | 'boxes'> {
-  const { lines, boxes } = filledContents(draft, context.boxes);
+  const agreed = before ? agreedPrices(pricedContentsOf(before)) : undefined;
+  const { lines, boxes } = pricedOrder(filledContents(draft, context.boxes), pricesToday(context), agreed);
   return {
-    lines: lines.map(({ piece: pieceId, pieces }, position) => {
-      const known = before?.lines.find((line) => line.pieceId === pieceId);
-      const priceMinor = known ? known.priceMinor : context.pieces.get(pieceId)!.costs.priceMinor;
-      return Object.assign(new OrderLineEntity(), { position, pieceId, pieces, priceMinor });
-    }),
-    boxes: boxes.map(({ box: boxId, count, contents }, position) => {
-      const known = before?.boxes.find((each) => each.boxId === boxId);
-      const priceMinor = known ? known.priceMinor : context.boxes.get(boxId)!.priceMinor;
-      return Object.assign(new OrderBoxEntity(), { position, boxId, count, contents, priceMinor });
-    }),
+    lines: lines.map(({ piece: pieceId, ...rest }, position) =>
+      Object.assign(new OrderLineEntity(), { position, pieceId, ...rest }),
+    ),
+    boxes: boxes.map(({ box: boxId, ...rest }, position) =>
+      Object.assign(new OrderBoxEntity(), { position, boxId, ...rest }),
+    ),
   };
 }

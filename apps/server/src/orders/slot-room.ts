@@ -1,4 +1,5 @@
 import { PROMISED_STATES, type SlotFault } from '@alnage/contract';
+import { handoversOf } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { slotStart } from '../workshop/pickup-slots';
 import type { PickupPointEntity } from '../workshop/resources.entity';
@@ -8,6 +9,7 @@ interface Handover {
   readonly id: string;
   readonly pickup_at: Date;
   readonly boxes: number;
+  readonly has_loose: boolean;
 }
 
 /** What the slots of a pickup point still take, less an order that is about to change. */
@@ -24,21 +26,21 @@ export class SlotRoom {
     point: PickupPointEntity,
     { timeZone, changing }: { readonly timeZone: string; readonly changing: string | null },
   ): Promise<SlotRoom> {
-    // boxes one by one, and all loose pieces of an order together as one: the core's boxesHandedOver, counted where they are
     const rows = await manager.query<Handover[]>(
       `select o.id, o.pickup_at,
-              ((select coalesce(sum(b.count), 0) from order_box b where b.order_id = o.id)
-               + exists(select 1 from order_line l where l.order_id = o.id)::int)::int as boxes
+              (select coalesce(sum(b.count), 0)::int from order_box b where b.order_id = o.id) as boxes,
+              exists(select 1 from order_line l where l.order_id = o.id) as has_loose
          from customer_order o where o.pickup_point_id = $1 and o.state = any($2)`,
       [point.id, [...PROMISED_STATES]],
     );
+    const boxesOf = ({ boxes, has_loose }: Handover): number => handoversOf(boxes, has_loose);
     const slotOf = ({ pickup_at }: Handover): string =>
       slotStart(point, wallClockOf(pickup_at, timeZone)) ?? '';
     const taken = new Map<string, number>();
     for (const row of rows.filter(({ id }) => id !== changing))
-      taken.set(slotOf(row), (taken.get(slotOf(row)) ?? 0) + row.boxes);
+      taken.set(slotOf(row), (taken.get(slotOf(row)) ?? 0) + boxesOf(row));
     const own = rows.find(({ id }) => id === changing);
-    return new SlotRoom(point, taken, own ? { slot: slotOf(own), boxes: own.boxes } : null);
+    return new SlotRoom(point, taken, own ? { slot: slotOf(own), boxes: boxesOf(own) } : null);
   }
 
   /** Boxes that a slot can still hand over; null where nobody counts them. */

@@ -1,7 +1,6 @@
 import type { PromiseAsk, PromisedSlot } from '@alnage/contract';
-import { boxesHandedOver, type OrderContents, type SlotPromise } from '@alnage/core';
+import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
 import type { DataSource } from 'typeorm';
-import { filledContents } from '../orders/filled-contents';
 import { orderedProblems, pointProblems } from '../orders/order-rules';
 import { orderContext } from '../orders/order-context';
 import { SlotRoom } from '../orders/slot-room';

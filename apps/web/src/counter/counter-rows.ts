@@ -77,8 +77,8 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
   };
 }
 
-function toPayText({ totalMinor, paidMinor }: Order, currency: string): string {
-  return totalMinor > paidMinor ? `${money(totalMinor - paidMinor, currency)} to pay` : '';
+function toPayText({ balanceMinor }: Order, currency: string): string {
+  return balanceMinor > 0 ? `${money(balanceMinor, currency)} to pay` : '';
 }
 
 function readyText(

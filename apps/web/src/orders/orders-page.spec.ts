@@ -214,7 +214,7 @@ describe('the Orders place', () => {
     const page = await open();
     await refuse(page, 'slot-full');
     expect(page.text()).toContain(
-      'This slot hands over 1 more, not 2. Nearest that can be: 2026-06-19 13:30.',
+      'This slot hands over 1 more, not 2. Nearest that can be: Fri 19 Jun, 13:30.',
     );
     expect(page.text()).not.toContain('Take it all the same');
     await page.click('Take Fri 19 · Midsummer Eve, 13:30');

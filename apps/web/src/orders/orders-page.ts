@@ -4,6 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatTableModule } from '@angular/material/table';
+import { countPieces } from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -15,7 +16,6 @@ import { OrderActions, ordersFeature } from '../state/orders.state';
 import { OrdersPageStore } from './orders.store';
 import { WaitingOffers } from './parts/waiting-offers';
 import { OrderComposer } from './parts/order-composer';
-import { piecesIn } from '../shared/orders/order-rows';
 import { OrderDetails } from '../shared/orders/order-details';
 
 /** Orders: take, change and cancel; how each one stands in the plan. */
@@ -45,7 +45,7 @@ export class OrdersPage {
   private readonly open = this.store.selectSignal(ordersFeature.selectOpenOrders);
 
   protected readonly summary = computed(() => {
-    const pieces = this.open().reduce((sum, order) => sum + piecesIn(order), 0);
+    const pieces = countPieces(this.open().flatMap((order) => order.pieces));
     const orders = this.open().length;
     return `${count(orders)} ${orders === 1 ? 'order' : 'orders'} · ${count(pieces)} pieces`;
   });

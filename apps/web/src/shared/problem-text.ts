@@ -1,6 +1,7 @@
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble } from '../state/problem';
 import { listed } from './formats/formats';
+import { wallText } from './formats/wall-time';
 
 /** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
 export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string>> = {
@@ -58,7 +59,7 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
     `This slot hands over ${left ? `${left} more` : 'no more'}, not ${asked ?? 'this one'}.${nearestText(nearest)}`,
   'not-makeable': ({ piece, nearest }) =>
     `The kitchen cannot make ${String(piece ?? 'this').replaceAll('-', ' ')} for then.${nearestText(nearest)}`,
-  'more-than-due': ({ range }) => `That is more than ${moneyless(range)}.`,
+  'more-than-due': ({ range }) => `That is more than ${range ?? 'is due'}.`,
   'empty-list': () => 'There is nothing in this list below its head.',
   'broken-list': ({ line }) => `The list breaks off in line ${line ?? 1}: a quote or a separator is missing.`,
   'half-line': ({ value, limit }) => `This line has ${value} cells, its head has ${limit}.`,
@@ -74,13 +75,8 @@ function wrongFormatText({ value, format }: Params): string {
   return value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.';
 }
 
-/** Money stands in minor units in a range; its field shows the sum, so that the words will do. */
-function moneyless(range: Params[string] | undefined): string {
-  return String(range ?? 'is due').replace(/, -?\d+$/, '');
-}
-
 function nearestText(nearest: Params[string] | undefined): string {
-  return nearest ? ` Nearest that can be: ${String(nearest).replace('T', ' ')}.` : '';
+  return nearest ? ` Nearest that can be: ${wallText(String(nearest))}.` : '';
 }
 
 function told(value: Params[string] | undefined): string {

@@ -1,5 +1,6 @@
 import type { Order, OrderLine, PickupPoint, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
 import {
+  accountOf,
   checkPlan,
   DEFAULT_WAY_RULES,
   makePlan,
@@ -226,6 +227,8 @@ export function order({
     priceMinor: 240,
   }));
   const boxes = change.boxes ?? [];
+  const payments = change.payments ?? [];
+  const price = orderPrice({ lines: loose, boxes });
   return {
     id: 'o1',
     ticket: 'M-0401',
@@ -234,9 +237,9 @@ export function order({
     lines: loose,
     boxes,
     pieces: piecesOfOrder({ lines: loose, boxes }),
-    ...orderPrice([...loose.map(({ pieces, priceMinor }) => ({ count: pieces, priceMinor })), ...boxes]),
-    payments: [],
-    paidMinor: 0,
+    ...price,
+    payments,
+    ...accountOf(price.totalMinor, payments),
     pickup: '2026-06-19T15:00',
     pickupAt: '2026-06-19T12:00:00.000Z',
     pickupPoint: 'shop',

@@ -87,6 +87,8 @@ export const Order = closed({
   /** Its ledger, the oldest first, and what was paid by it. */
   payments: Type.Array(Payment),
   paidMinor: Type.Integer(),
+  /** What is still to pay; below 0 what was paid too much. */
+  balanceMinor: Type.Integer(),
   pickupAt: Instant,
   state: OrderState,
   version: Type.Integer(),

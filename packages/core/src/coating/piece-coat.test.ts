@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { pieceAllergens } from './piece-allergens';
+import { allergenClashes, pieceAllergens } from './piece-allergens';
 import { centreGramsOf, coatRoles, pieceCoat, type DippedForm, type PortionSeen } from './piece-coat';
 import { firstRejectShare, learnRejects, rejectShare, startPercentFor } from './rejects';
 import { formOfSize } from './size-class';
@@ -173,4 +173,23 @@ describe('the allergens of a piece', () => {
     expect(pieceAllergens({ form: truffle, drizzle: null, allergens: [] }, coatings)).toEqual(['soya']);
     expect(pieceAllergens({ form: truffle, drizzle: null, allergens: [] }, [])).toEqual([]);
   });
+});
+
+test('what somebody must not have is found in what is ordered, coatings included', () => {
+  const pieces = [
+    { id: 'berry', form: { coating: 'dark' }, drizzle: white, allergens: [] },
+    { id: 'twist', form: { coating: 'dark' }, drizzle: null, allergens: ['gluten'] },
+  ];
+  const coatings = [
+    { id: 'dark', allergens: ['soya'] },
+    { id: 'white', allergens: ['milk'] },
+  ];
+  const found = (...allergies: string[]) =>
+    allergenClashes(allergies, ['berry', 'twist', 'gone'], { pieces, coatings });
+  expect(found('milk')).toEqual([{ piece: 'berry', allergens: ['milk'] }]);
+  expect(found('soya', 'gluten')).toEqual([
+    { piece: 'berry', allergens: ['soya'] },
+    { piece: 'twist', allergens: ['gluten', 'soya'] },
+  ]);
+  expect(found('nuts')).toEqual([]);
 });

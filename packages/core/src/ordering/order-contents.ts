@@ -32,9 +32,35 @@ function summed(counts: readonly PieceCount[]): PieceCount[] {
   return [...sums].map(([piece, pieces]) => ({ piece, pieces }));
 }
 
-/** How many boxes go over the counter: its own, and one for all loose pieces together. Shop default. */
+/** How many pieces there are in all. */
+export function countPieces(counts: readonly Pick<PieceCount, 'pieces'>[]): number {
+  return counts.reduce((sum, { pieces }) => sum + pieces, 0);
+}
+
+/** What is ordered with every box filled: as chosen, or as it is sold. A box that is not known stays as it is. */
+export function filledContents(
+  { lines, boxes }: OrderContents,
+  sold: ReadonlyMap<string, { readonly contents: readonly PieceCount[] }>,
+): OrderContents {
+  return {
+    lines,
+    boxes: boxes.map((each) =>
+      each.contents.length > 0 ? each : { ...each, contents: sold.get(each.box)?.contents ?? [] },
+    ),
+  };
+}
+
+/** How many boxes go over the counter: its own, and one for all loose pieces together. */
 export function boxesHandedOver({ lines, boxes }: OrderContents): number {
-  return boxes.reduce((sum, { count }) => sum + count, 0) + (lines.length > 0 ? 1 : 0);
+  return handoversOf(
+    boxes.reduce((sum, { count }) => sum + count, 0),
+    lines.length > 0,
+  );
+}
+
+/** The same of so many boxes, with or without loose pieces. Shop default. */
+export function handoversOf(boxes: number, hasLoose: boolean): number {
+  return boxes + (hasLoose ? 1 : 0);
 }
 
 /**

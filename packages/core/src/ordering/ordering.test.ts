@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { boxesHandedOver, evenMakeUp, piecesOfOrder } from './order-contents';
-import { orderPrice } from './order-price';
+import { boxesHandedOver, countPieces, evenMakeUp, filledContents, piecesOfOrder } from './order-contents';
+import { agreedPrices, orderPrice, pricedOrder, type PricedOrder, type PriceList } from './order-price';
 
 const dozen = { box: 'dozen', count: 2, contents: [{ piece: 'berry', pieces: 12 }] };
 const mixed = {
@@ -89,15 +89,22 @@ describe('a box that is filled evenly', () => {
 });
 
 describe('what an order comes to', () => {
+  const priced = (lines: readonly { count: number; priceMinor: number | null }[]): PricedOrder => ({
+    lines: lines.map(({ count, priceMinor }) => ({ piece: 'x', pieces: count, priceMinor })),
+    boxes: [],
+  });
+
   test('is its lines at their prices; what has none is counted', () => {
-    expect(
-      orderPrice([
-        { count: 2, priceMinor: 2950 },
+    const order = {
+      ...priced([
         { count: 6, priceMinor: 250 },
         { count: 4, priceMinor: null },
       ]),
-    ).toEqual({ totalMinor: 7400, unpriced: 1 });
-    expect(() => orderPrice([{ count: 1, priceMinor: 0.5 }])).toThrow(
+      boxes: [{ ...dozen, priceMinor: 2950 }],
+    };
+    // 6·2.50 + 2·29.50
+    expect(orderPrice(order)).toEqual({ totalMinor: 7400, unpriced: 1 });
+    expect(() => orderPrice(priced([{ count: 1, priceMinor: 0.5 }]))).toThrow(
       expect.objectContaining({ field: '/lines/0/priceMinor' }) as Error,
     );
   });
@@ -106,16 +113,41 @@ describe('what an order comes to', () => {
     const line = fc.record({ count: fc.integer({ min: 1, max: 500 }), priceMinor: fc.nat(100_000) });
     fc.assert(
       fc.property(fc.array(line, { maxLength: 30 }), fc.nat(30), (lines, at) => {
-        const whole = orderPrice(lines).totalMinor;
+        const totalOf = (all: typeof lines): number => orderPrice(priced(all)).totalMinor;
+        const whole = totalOf(lines);
         expect(Number.isSafeInteger(whole)).toBe(true);
-        expect(orderPrice(lines.toReversed()).totalMinor).toBe(whole);
-        const parts = [lines.slice(0, at), lines.slice(at)].map((part) => orderPrice(part).totalMinor);
-        expect(parts[0]! + parts[1]!).toBe(whole);
+        expect(totalOf(lines.toReversed())).toBe(whole);
+        expect(totalOf(lines.slice(0, at)) + totalOf(lines.slice(at))).toBe(whole);
         const single = lines.flatMap(({ count, priceMinor }) =>
           Array.from({ length: count }, () => ({ count: 1, priceMinor })),
         );
-        expect(orderPrice(single).totalMinor).toBe(whole);
+        expect(totalOf(single)).toBe(whole);
       }),
     );
   });
+
+  test('keeps what was agreed, also that there was no price, and takes today’s of what is new', () => {
+    const agreed = agreedPrices({
+      lines: [
+        { piece: 'berry', pieces: 1, priceMinor: 240 },
+        { piece: 'oat', pieces: 1, priceMinor: null },
+      ],
+      boxes: [],
+    });
+    const today: PriceList = { piece: (id) => (id === 'coal' ? undefined : 300), box: () => 2950 };
+    const lines = ['berry', 'oat', 'twist', 'coal'].map((piece) => ({ piece, pieces: 2 }));
+    const { lines: told, boxes } = pricedOrder({ lines, boxes: [dozen] }, today, agreed);
+    expect(told.map(({ priceMinor }) => priceMinor)).toEqual([240, null, 300, null]);
+    expect(boxes[0]!.priceMinor).toBe(2950);
+    expect(pricedOrder({ lines, boxes: [] }, today).lines[0]!.priceMinor).toBe(300);
+  });
+});
+
+test('boxes are filled as they are sold where nothing else was chosen', () => {
+  const sold = new Map([['dozen', { contents: [{ piece: 'berry', pieces: 12 }] }]]);
+  const chosen = { box: 'dozen', count: 1, contents: [{ piece: 'oat', pieces: 12 }] };
+  const boxes = [chosen, { ...chosen, contents: [] }, { box: 'gone', count: 1, contents: [] }];
+  const filled = filledContents({ lines: [], boxes }, sold).boxes.map(({ contents }) => contents);
+  expect(filled).toEqual([chosen.contents, sold.get('dozen')!.contents, []]);
+  expect(countPieces(filled.flat())).toBe(24);
 });

@@ -1,3 +1,4 @@
+import { majorOf, minorDigits } from './currency';
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { inchesFromMillimetres, millimetresFromInches } from './length';
@@ -26,4 +27,9 @@ describe('conversions', () => {
       }),
     );
   });
+});
+
+test('a currency has the digits that are its own', () => {
+  expect([minorDigits('EUR'), minorDigits('JPY'), minorDigits('KWD')]).toEqual([2, 0, 3]);
+  expect([majorOf(2490, 'EUR'), majorOf(2490, 'JPY'), majorOf(2490, 'KWD')]).toEqual([24.9, 2490, 2.49]);
 });

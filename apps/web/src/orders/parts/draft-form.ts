@@ -8,7 +8,7 @@ import {
   type Order,
   type OrderDraft,
 } from '@alnage/contract';
-import type { PhraseLine, PieceCount } from '@alnage/core';
+import { countPieces, type PhraseLine, type PieceCount } from '@alnage/core';
 import { typedTime } from '../../shared/formats/typed-time';
 import { timeText } from '../../shared/formats/wall-time';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -91,7 +91,7 @@ export function boxLine(box: Box, count: number, contents: readonly PieceCount[]
       piece,
       pieces: contents.find((each) => each.piece === piece)?.pieces ?? 0,
     })),
-    holds: box.among.length > 0 ? box.contents.reduce((sum, { pieces }) => sum + pieces, 0) : 0,
+    holds: box.among.length > 0 ? countPieces(box.contents) : 0,
   };
 }
 

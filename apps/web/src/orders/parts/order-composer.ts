@@ -14,7 +14,17 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { LINES_MOST, type FieldCode, type Order, type PromiseAsk } from '@alnage/contract';
-import { evenMakeUp, orderPrice, type Phrase } from '@alnage/core';
+import {
+  agreedPrices,
+  countPieces,
+  evenMakeUp,
+  filledContents,
+  orderPrice,
+  piecesOfOrder,
+  pricedOrder,
+  type Phrase,
+  type PriceList,
+} from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { map, of, startWith, switchMap } from 'rxjs';
 import { ChoiceField } from '../../shared/forms/choice-field';
@@ -150,14 +160,7 @@ export class OrderComposer {
     this.change();
     const form = this.form();
     if (!form) return [];
-    const boxes = this.workshop()?.boxes ?? [];
-    const { lines, boxes: wanted } = orderedOf(form);
-    const inBoxes = wanted.flatMap(({ box, contents }) =>
-      contents.length > 0 ? contents : (boxes.find(({ id }) => id === box)?.contents ?? []),
-    );
-    return [...lines, ...inBoxes].filter(
-      ({ piece }, index, all) => all.findIndex((each) => each.piece === piece) === index,
-    );
+    return piecesOfOrder(filledContents(orderedOf(form), this.names().boxes));
   });
 
   /** Boxes, then loose pieces, to order. */
@@ -171,26 +174,19 @@ export class OrderComposer {
     ];
   });
 
-  /** What the order comes to as it stands, at today’s prices. */
+  /** What the order comes to as it stands: at the prices that were agreed, and today’s of what is new. */
   protected readonly total = computed(() => {
     this.change();
     const form = this.form();
-    const workshop = this.workshop();
-    if (!form || !workshop) return '';
-    const { lines, boxes } = orderedOf(form);
-    const priceOf = <T extends { readonly id: string }>(all: readonly T[], id: string): T | undefined =>
-      all.find((each) => each.id === id);
-    const { totalMinor } = orderPrice([
-      ...lines.map(({ piece, pieces }) => ({
-        count: pieces,
-        priceMinor: priceOf(this.pieces(), piece)?.costs.priceMinor ?? null,
-      })),
-      ...boxes.map(({ box, count }) => ({
-        count,
-        priceMinor: priceOf(workshop.boxes, box)?.priceMinor ?? null,
-      })),
-    ]);
-    return `comes to ${money(totalMinor, workshop.currency)}`;
+    if (!form) return '';
+    const composing = this.composing();
+    const today: PriceList = {
+      piece: (id) => this.pieces().find((piece) => piece.id === id)?.costs.priceMinor,
+      box: (id) => this.names().boxes.get(id)?.priceMinor,
+    };
+    const agreed = composing.kind === 'change' ? agreedPrices(composing.order) : undefined;
+    const { totalMinor } = orderPrice(pricedOrder(orderedOf(form), today, agreed));
+    return `comes to ${money(totalMinor, this.workshop()?.currency ?? 'EUR')}`;
   });
 
   /** Why it cannot be promised as it is, and what can be done instead. */
@@ -280,7 +276,7 @@ export class OrderComposer {
     }));
     return {
       name: box.name,
-      holds: box.contents.reduce((sum, each) => sum + each.pieces, 0),
+      holds: countPieces(box.contents),
       filled: pieces.reduce((sum, { control }) => sum + (control.value ?? 0), 0),
       pieces,
     };

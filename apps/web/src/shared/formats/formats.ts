@@ -1,4 +1,10 @@
-import { fahrenheitFromCelsius, inchesFromMillimetres, ouncesFromGrams, poundsFromGrams } from '@alnage/core';
+import {
+  fahrenheitFromCelsius,
+  inchesFromMillimetres,
+  ouncesFromGrams,
+  poundsFromGrams,
+  majorOf,
+} from '@alnage/core';
 import { units } from '../units/units';
 
 /**
@@ -99,7 +105,7 @@ export function temperature(celsius: number): string {
 
 /** Money from minor units: €1.32. */
 export function money(minor: number, currency: string): string {
-  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100);
+  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(majorOf(minor, currency));
 }
 
 /** A share as whole percent: 83%. */

@@ -81,6 +81,11 @@ export function timeText(kept: string): string {
   return `${hour}:${kept.slice(3, 5)} ${half}`;
 }
 
+/** A time on the workshop's wall, 2026-06-19T15:00, as its reader writes it: Fri 19 Jun, 15:00. */
+export function wallText(kept: string): string {
+  return new WallTime('UTC').dateTime(Date.parse(`${kept}Z`));
+}
+
 function halved(hour: number): { hour: number; half: 'am' | 'pm' } {
   return { hour: hour % 12 || 12, half: hour < 12 ? 'am' : 'pm' };
 }

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Customer } from '@alnage/contract';
+import { allergenClashes } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { workshopFeature } from '../../state/workshop.state';
 import { listed } from '../formats/formats';
-import { clashes } from './customer-words';
 
 /** What is remembered of a customer, and what of an order they must not have. */
 @Component({
@@ -41,10 +41,13 @@ export class CustomerNote {
 
   private readonly store = inject(Store);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly allergies = computed(() => listed(this.customer().allergies));
   protected readonly clash = computed(() => {
-    const coatings = this.workshop()?.coatings ?? [];
-    return listed(clashes(this.customer(), this.ordered(), { pieces: this.pieces(), coatings }));
+    const [pieces, coatings] = [this.pieces(), this.workshop()?.coatings ?? []];
+    const ordered = this.ordered().map(({ piece }) => piece);
+    const found = allergenClashes(this.customer().allergies, ordered, { pieces, coatings });
+    return listed(found.map(({ piece, allergens }) => `${this.names().get(piece)} has ${listed(allergens)}`));
   });
 }

@@ -1,6 +1,5 @@
 import type { Customer } from '@alnage/contract';
-import { piece, workshop } from '../../testing/small-workshop';
-import { clashes, customerMeant, customersLike } from './customer-words';
+import { customerMeant, customersLike } from './customer-words';
 
 const customer = (name: string, phone = ''): Customer => ({
   id: name,
@@ -32,11 +31,4 @@ test('customers are offered by part of a name or telephone, none once one is sai
   expect(idsOf('k')).toEqual([]);
   expect(idsOf('S. Koivu')).toEqual([]);
   expect(customersLike(customers, '050', 1)).toHaveLength(1);
-});
-
-test('what somebody must not have is found in what is ordered, coatings included', () => {
-  const context = { pieces: [piece], coatings: workshop.coatings };
-  const ordered = [{ piece: 'dusk-berry' }, { piece: 'gone' }];
-  expect(clashes({ allergies: ['soya', 'nuts'] }, ordered, context)).toEqual(['Dusk berry has soya']);
-  expect(clashes({ allergies: ['nuts'] }, ordered, context)).toEqual([]);
 });

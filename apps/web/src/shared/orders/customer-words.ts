@@ -1,6 +1,5 @@
-import type { CoatingView, Customer, Piece } from '@alnage/contract';
-import { pieceAllergens } from '@alnage/core';
-import { listed } from '../formats/formats';
+import type { Customer } from '@alnage/contract';
+import { plainText } from '@alnage/core';
 
 /** The customer whom a typed name or telephone means; null for somebody who is not remembered. */
 export function customerMeant(customers: readonly Customer[], typed: string): Customer | null {
@@ -22,22 +21,5 @@ export function customersLike(customers: readonly Customer[], typed: string, mos
 
 /** Case, white space, stops and accents do not tell people apart on the telephone. */
 function folded(text: string): string {
-  return text
-    .normalize('NFKD')
-    .replace(/[\s.\-\p{M}]/gu, '')
-    .toLowerCase();
-}
-
-/** What is ordered that a customer must not have: each piece with its allergens of theirs. */
-export function clashes(
-  { allergies }: Pick<Customer, 'allergies'>,
-  ordered: readonly { readonly piece: string }[],
-  { pieces, coatings }: { readonly pieces: readonly Piece[]; readonly coatings: readonly CoatingView[] },
-): string[] {
-  const not = new Set<string>(allergies);
-  return ordered.flatMap(({ piece: id }) => {
-    const piece = pieces.find((each) => each.id === id);
-    const found = piece ? pieceAllergens(piece, coatings).filter((each) => not.has(each)) : [];
-    return found.length > 0 ? [`${piece!.name} has ${listed(found)}`] : [];
-  });
+  return plainText(text).replace(/[\s.-]/g, '');
 }

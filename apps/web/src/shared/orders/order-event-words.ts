@@ -1,6 +1,7 @@
 import type { OrderEvent, OrderState } from '@alnage/contract';
 import type { OrderNames } from '../../state/workshop.state';
 import { money } from '../formats/formats';
+import { wallText } from '../formats/wall-time';
 import { STATE_WORDS } from './order-rows';
 
 export const EVENT_WORDS: Readonly<Record<OrderEvent['what'], string>> = {
@@ -43,7 +44,7 @@ function valueText(field: string, value: string, { currency, points, names }: Ev
     case 'state':
       return STATE_WORDS[value as OrderState];
     case 'pickup':
-      return value.replace('T', ' ');
+      return wallText(value);
     case 'pickupPoint':
       return points.get(value) ?? value;
     case 'lines':

@@ -14,7 +14,7 @@ test.each([
   [{ field: 'boxes', from: '', to: '2 six (6 dusk-berry)' }, 'boxes: nothing → 2 six berries (6 dusk berry)'],
   [
     { field: 'pickup', from: '2026-06-19T15:00', to: '2026-06-19T16:00' },
-    'pickup: 2026-06-19 15:00 → 2026-06-19 16:00',
+    'pickup: Fri 19 Jun, 15:00 → Fri 19 Jun, 16:00',
   ],
 ])('a change reads %j', (change, text) => {
   expect(changeText(change, words)).toBe(text);

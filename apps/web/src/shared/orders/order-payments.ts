@@ -11,7 +11,7 @@ import {
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { AMOUNT_MINOR, type Order, type Payment } from '@alnage/contract';
-import { accountOf, refundDue } from '@alnage/core';
+import { refundDue } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
 import { WorkshopClock } from '../../state/workshop-clock';
@@ -38,7 +38,7 @@ const METHOD_WORDS: Readonly<Record<Payment['method'], string>> = { cash: 'cash'
   template: `
     <h3>Paid</h3>
     <p>
-      <strong class="figure">{{ money(account().paidMinor) }}</strong> of
+      <strong class="figure">{{ money(order().paidMinor) }}</strong> of
       <span class="figure">{{ money(order().totalMinor) }}</span>, {{ standing() }}
     </p>
     @for (entry of entries(); track $index) {
@@ -108,17 +108,16 @@ export class OrderPayments {
     method: new FormControl<Payment['method']>('card', { nonNullable: true }),
     amountMinor: new NumberControl(null, AMOUNT_MINOR),
   });
-  protected readonly account = computed(() => accountOf(this.order().totalMinor, this.order().payments));
   /** Whether money is owed to the customer: the order is off, or too much was paid. */
   protected readonly wantsRefund = computed(() => {
-    const { paidMinor, balanceMinor } = this.account();
+    const { paidMinor, balanceMinor } = this.order();
     return paidMinor > 0 && (this.order().state === 'cancelled' || balanceMinor < 0);
   });
   protected readonly isDue = computed(
-    () => this.wantsRefund() || (this.order().state !== 'cancelled' && this.account().balanceMinor > 0),
+    () => this.wantsRefund() || (this.order().state !== 'cancelled' && this.order().balanceMinor > 0),
   );
   protected readonly standing = computed(() => {
-    const { balanceMinor } = this.account();
+    const { balanceMinor } = this.order();
     if (this.order().state === 'cancelled') return 'and it is cancelled';
     if (balanceMinor === 0) return 'all of it';
     return balanceMinor > 0 ? `${this.money(balanceMinor)} to pay` : `${this.money(-balanceMinor)} too much`;
@@ -134,7 +133,7 @@ export class OrderPayments {
   /** What goes back of a cancelled order by the shop’s rule. */
   private readonly backMinor = computed(() => {
     const rules = this.workshop()?.rules;
-    const { paidMinor, balanceMinor } = this.account();
+    const { paidMinor, balanceMinor } = this.order();
     if (!rules || this.order().state !== 'cancelled') return Math.max(0, -balanceMinor);
     const minutesBefore = (Date.parse(this.order().pickupAt) - this.clock.now()) / 60_000;
     return refundDue(paidMinor, minutesBefore, rules);
@@ -162,7 +161,7 @@ export class OrderPayments {
   protected open(): void {
     this.store.dispatch(OrderActions.payDismissed());
     const refund = this.wantsRefund();
-    const amountMinor = refund ? this.backMinor() : this.account().balanceMinor;
+    const amountMinor = refund ? this.backMinor() : this.order().balanceMinor;
     this.form.reset({ kind: refund ? 'refund' : 'payment', method: 'card', amountMinor });
     this.isOpen.set(true);
   }

@@ -1,4 +1,5 @@
 import type { Order, OrderState } from '@alnage/contract';
+import { countPieces } from '@alnage/core';
 import { count, listed } from '../formats/formats';
 import type { WallTime } from '../formats/wall-time';
 import type { OrderFate } from '../../state/order-fate';
@@ -57,16 +58,11 @@ export function standingOf(order: Order, fate: OrderFate | undefined): Standing 
   return STANDINGS[fate.standing];
 }
 
-/** How many pieces an order has, loose and in boxes. */
-export function piecesIn({ pieces }: Pick<Order, 'pieces'>): number {
-  return pieces.reduce((sum, each) => sum + each.pieces, 0);
-}
-
 /** Whether the plan speaks of all that the order wants now, not of what it wanted before a change. */
 function isPlannedFor(order: Order, fate: OrderFate): boolean {
-  const planned = fate.madeBy.reduce((sum, made) => sum + made.pieces, 0);
-  const unmet = fate.unmet.reduce((sum, reason) => sum + reason.pieces, 0);
-  return planned + unmet === piecesIn(order);
+  const planned = countPieces(fate.madeBy);
+  const unmet = countPieces(fate.unmet);
+  return planned + unmet === countPieces(order.pieces);
 }
 
 export interface RowInput {
@@ -82,7 +78,7 @@ export function orderRows({ orders, names, fates, wall }: RowInput): OrderRow[] 
     order,
     pickup: wall.dayTime(Date.parse(order.pickupAt)),
     what: linesText(order, names),
-    pieces: count(piecesIn(order)),
+    pieces: count(countPieces(order.pieces)),
     standing: standingOf(order, fates.get(order.id)),
     state: STATE_WORDS[order.state],
   }));

@@ -5,6 +5,7 @@ import {
   inchesFromMillimetres,
   millimetresFromInches,
   ouncesFromGrams,
+  minorDigits,
 } from '@alnage/core';
 import type { Units } from './units';
 
@@ -68,18 +69,25 @@ export function scaleOf(quantity: Quantity, units: Units, currency: string): Sca
     case 'share':
       return { unit: '%', digits: 1, ...times(100) };
     case 'money':
-      return {
-        unit: currency,
-        digits: 2,
-        isFixed: true,
-        toShown: (x) => x / 100,
-        toStored: (x) => Math.round(x * 100),
-      };
+      return moneyScale(currency);
     case 'hours':
       return { unit: 'h', digits: 2, toShown: (x) => x / 60, toStored: (x) => Math.round(x * 60) };
     case 'plain':
       return { unit: '', digits: 3, ...same };
   }
+}
+
+/** Before the workshop is read there is no currency, and nothing to show either. */
+function moneyScale(currency: string): Scale {
+  const digits = currency === '' ? 2 : minorDigits(currency);
+  const minor = 10 ** digits;
+  return {
+    unit: currency,
+    digits,
+    isFixed: true,
+    toShown: (x) => x / minor,
+    toStored: (x) => Math.round(x * minor),
+  };
 }
 
 /** A stored number as it stands in a field, without its unit; nothing for null. */
