@@ -75,41 +75,39 @@ export class OrderEntity {
   payments: Relation<OrderPaymentEntity>[];
 }
 
-@Entity('order_line')
-export class OrderLineEntity {
+/** One line of what is ordered, at the price that was agreed for one of it. */
+abstract class OrderedRow {
   @PrimaryColumn('uuid', { name: 'order_id' })
   orderId: string;
 
   @PrimaryColumn('integer')
   position: number;
 
+  @Column('integer', { name: 'price_minor', nullable: true })
+  priceMinor: number | null;
+
+  @ManyToOne(() => OrderEntity, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'order_id' })
+  order: Relation<OrderEntity>;
+}
+
+/** So many loose pieces. */
+@Entity('order_line')
+export class OrderLineEntity extends OrderedRow {
   @Column('text', { name: 'piece_id' })
   pieceId: string;
 
   @Column('integer')
   pieces: number;
 
-  /** As agreed for one piece when it was ordered. */
-  @Column('integer', { name: 'price_minor', nullable: true })
-  priceMinor: number | null;
-
-  @ManyToOne(() => OrderEntity, (order) => order.lines, { onDelete: 'CASCADE' })
-  @JoinColumn({ name: 'order_id' })
-  order: Relation<OrderEntity>;
-
   @ManyToOne(() => PieceEntity)
   @JoinColumn({ name: 'piece_id' })
   piece: Relation<PieceEntity>;
 }
 
+/** So many boxes of one kind. */
 @Entity('order_box')
-export class OrderBoxEntity {
-  @PrimaryColumn('uuid', { name: 'order_id' })
-  orderId: string;
-
-  @PrimaryColumn('integer')
-  position: number;
-
+export class OrderBoxEntity extends OrderedRow {
   @Column('text', { name: 'box_id' })
   boxId: string;
 
@@ -120,30 +118,17 @@ export class OrderBoxEntity {
   @Column('jsonb')
   contents: OrderLine[];
 
-  /** As agreed for one box when it was ordered. */
-  @Column('integer', { name: 'price_minor', nullable: true })
-  priceMinor: number | null;
-
-  @ManyToOne(() => OrderEntity, (order) => order.boxes, { onDelete: 'CASCADE' })
-  @JoinColumn({ name: 'order_id' })
-  order: Relation<OrderEntity>;
-
   @ManyToOne(() => BoxEntity)
   @JoinColumn({ name: 'box_id' })
   kind: Relation<BoxEntity>;
 }
 
-/** One entry of an order's ledger. */
-@Entity('order_payment')
-export class OrderPaymentEntity {
-  @PrimaryGeneratedColumn('uuid')
-  id: string;
-
-  @Index('order_payment_order_id')
+/** What was written down of an order: when, and by whom. */
+abstract class OrderEntry {
   @Column('uuid', { name: 'order_id' })
   orderId: string;
 
-  @ManyToOne(() => OrderEntity, (order) => order.payments, { onDelete: 'CASCADE' })
+  @ManyToOne(() => OrderEntity, { onDelete: 'CASCADE' })
   @JoinColumn({ name: 'order_id' })
   order: Relation<OrderEntity>;
 
@@ -152,6 +137,14 @@ export class OrderPaymentEntity {
 
   @Column('text', { nullable: true })
   by: string | null;
+}
+
+/** One entry of an order's ledger. */
+@Index('order_payment_order_id', ['orderId'])
+@Entity('order_payment')
+export class OrderPaymentEntity extends OrderEntry {
+  @PrimaryGeneratedColumn('uuid')
+  id: string;
 
   @Column('text')
   kind: Payment['kind'];
@@ -167,24 +160,11 @@ export class OrderPaymentEntity {
 }
 
 /** One thing that was done with an order. */
+@Index('order_event_order_id', ['orderId'])
 @Entity('order_event')
-export class OrderEventEntity {
+export class OrderEventEntity extends OrderEntry {
   @PrimaryGeneratedColumn('identity', { type: 'bigint' })
   id: string;
-
-  @Index('order_event_order_id')
-  @Column('uuid', { name: 'order_id' })
-  orderId: string;
-
-  @ManyToOne(() => OrderEntity, { onDelete: 'CASCADE' })
-  @JoinColumn({ name: 'order_id' })
-  order: Relation<OrderEntity>;
-
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
 
   @Column('text')
   what: OrderEvent['what'];

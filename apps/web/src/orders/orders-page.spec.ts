@@ -257,6 +257,19 @@ describe('the Orders place', () => {
     expect(page.text()).toContain('comes to €16.80');
   });
 
+  test('that changes comes to what was agreed, whatever it costs today', async () => {
+    const boxes = [
+      { box: 'six', count: 2, contents: [{ piece: 'dusk-berry', pieces: 6 }], priceMinor: 1000 },
+    ];
+    const page = await render(OrdersPage, { orders: [order({ lines: [], boxes })] });
+    await page.click('M-0401');
+    await page.click('Change');
+    // two boxes agreed at 10.00, which are asked 15.00 for today
+    expect(page.text()).toContain('comes to €20.00');
+    await page.type('How many', '3');
+    expect(page.text()).toContain('comes to €30.00');
+  });
+
   test('offers an order that waits once there is room, and promises it', async () => {
     const waiting = order({ id: 'o9', customer: 'W. Wait', state: 'waiting' });
     const page = await render(OrdersPage, { orders: [...orders, waiting], saved: savedPlan([orders[0]!]) });

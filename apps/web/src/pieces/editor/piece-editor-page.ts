@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { FormArray, ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { Router, RouterLink } from '@angular/router';
-import { SIZES_MOST, type PieceDraft } from '@alnage/contract';
+import { SIZES_MOST, type Piece, type PieceDraft } from '@alnage/contract';
 import { coatRoles, FAMILIES, InputError, requireCentreGrams, type Family } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FigureTable } from '../../shared/figures/figure-table';
@@ -74,7 +74,9 @@ export class PieceEditorPage {
   private readonly weighings = this.store.selectSignal(weighingsFeature.selectWeighings);
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieceId = computed(() => (this.id() === 'new' ? null : this.id()));
-  protected readonly isGone = computed(() => this.pieceId() !== null && this.find(this.id()) === null);
+  protected readonly isGone = computed(
+    () => this.pieceId() !== null && !this.pieces().some(({ id }) => id === this.id()),
+  );
 
   protected readonly families = choicesOf(FAMILY_WORDS, [...FAMILIES]);
   protected readonly makings = choicesOf(MADE_WORDS);
@@ -83,17 +85,17 @@ export class PieceEditorPage {
   protected readonly pieceMass = pieceMass;
 
   protected readonly allergens = ALLERGEN_CHOICES;
-  protected readonly record = new RecordForm<PieceFormGroup, PieceDraft>(
+  protected readonly record = new RecordForm<Piece, PieceFormGroup, PieceDraft>(
     {
       path: 'pieces',
       thing: 'piece',
-      fill: (id) => this.fresh(id),
+      records: () => this.pieces(),
+      form: (piece) => this.fresh(piece),
       draftOf: pieceDraftOf,
       done: (id) => this.leave(id),
       leave: () => this.leave(),
     },
     this.pieceId,
-    (id) => this.find(id),
   );
 
   /** The piece as it is typed, computed; or why it cannot be yet. */
@@ -153,12 +155,7 @@ export class PieceEditorPage {
     void this.router.navigate(['pieces'], { queryParams: piece === null ? {} : { piece } });
   }
 
-  private find(id: string) {
-    return this.pieces().find((piece) => piece.id === id) ?? null;
-  }
-
-  private fresh(id: string | null): PieceFormGroup {
-    const piece = id === null ? null : this.find(id);
+  private fresh(piece?: Piece): PieceFormGroup {
     const form = pieceForm(piece ? draftOfPiece(piece) : newPiece('berry', this.workshop()!));
     if (!piece) form.controls.sizeBy.setValue('weight');
     return this.watch(form);

@@ -39,22 +39,18 @@ class Host {
   readonly shelves = signal(SHELVES);
   readonly isHeld = signal(false);
   readonly done: (string | null)[] = [];
-  readonly record = new RecordForm<ShelfForm, { name: string; trays: number }>(
+  readonly record = new RecordForm<Shelf, ShelfForm, { name: string; trays: number }>(
     {
       path: 'zones',
       thing: 'shelf',
-      fill: (id) => shelfForm(this.find(id ?? '') ?? undefined),
+      records: this.shelves,
+      form: shelfForm,
       draftOf: ({ controls }) => ({ name: controls.name.value, trays: controls.trays.number }),
       done: (id) => this.done.push(id),
       isHeld: () => this.isHeld(),
     },
     this.id,
-    (id) => this.find(id),
   );
-
-  private find(id: string): Shelf | null {
-    return this.shelves().find((each) => each.id === id) ?? null;
-  }
 }
 
 async function open(id: string | null = 'low') {

@@ -10,12 +10,14 @@ import { FieldErrors } from './field-errors';
 import { faultFocus } from './focus-fault';
 
 /** How a form comes from a record and goes back to one. */
-export interface RecordFormKind<Form extends AbstractControl, Draft extends object> {
+export interface RecordFormKind<Kept extends Versioned, Form extends AbstractControl, Draft extends object> {
   readonly path: RecordPath;
   /** What one is called, such as “coating”. */
   readonly thing: string;
-  /** A form filled from the record with this id, or a new one for null. */
-  fill(id: string | null): Form;
+  /** All that are kept. */
+  records(): readonly Kept[];
+  /** A form filled from one of them, or a new one. */
+  form(kept?: Kept): Form;
   draftOf(form: Form): Draft;
   /** Called with the id once it is saved, and with null once it is removed. */
   done(id: string | null): void;
@@ -29,7 +31,7 @@ export interface RecordFormKind<Form extends AbstractControl, Draft extends obje
  * A record being typed: filled when another one is chosen, never by somebody else’s change; saved against the version
  * that was seen, or against theirs once it has been shown. Made within a component.
  */
-export class RecordForm<Form extends AbstractControl, Draft extends object> {
+export class RecordForm<Kept extends Versioned, Form extends AbstractControl, Draft extends object> {
   readonly form = signal<Form | null>(null);
   /** What is typed, as the API takes it. */
   readonly draft: Signal<Draft | null>;
@@ -40,14 +42,13 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
   readonly isNew = computed(() => this.id() === null);
   /** What is kept once in a workshop, such as its rules, has no id and stays. */
   readonly isRemovable = computed(() => !!this.id());
-  readonly name = computed(() => this.find(this.id() ?? '')?.name ?? '');
+  readonly name = computed(() => this.kept()?.name ?? '');
   private seen: Versioned | null = null;
   private isSaved = false;
 
   constructor(
-    private readonly kind: RecordFormKind<Form, Draft>,
+    private readonly kind: RecordFormKind<Kept, Form, Draft>,
     private readonly id: Signal<string | null>,
-    private readonly find: (id: string) => Versioned | null,
   ) {
     this.thing = kind.thing;
     inject(FieldErrors).from(this.trouble);
@@ -71,14 +72,14 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
     });
     const open = computed(() => {
       const wanted = this.id();
-      return wanted === null || this.find(wanted) ? { id: wanted } : null;
+      return wanted === null || this.kept() ? { id: wanted } : null;
     }, SAME_ID);
     effect(() => {
       const now = open();
       untracked(() => (now ? this.reset() : this.form.set(null)));
     });
     // what was saved here is filled anew once it has been read, so that the next change goes against it
-    const version = computed(() => this.find(this.id() ?? '')?.version ?? 0);
+    const version = computed(() => this.kept()?.version ?? 0);
     effect(() => {
       const isNewer = version() > (this.seen?.version ?? Infinity);
       untracked(() => {
@@ -126,11 +127,17 @@ export class RecordForm<Form extends AbstractControl, Draft extends object> {
 
   /** Fills the form anew from what is kept. */
   reset(): void {
-    const id = this.id();
+    const kept = this.kept();
     this.store.dispatch(RecordActions.dismissed());
     this.isSaved = false;
-    this.seen = id === null ? null : this.find(id);
-    this.form.set(this.kind.fill(id));
+    this.seen = kept;
+    this.form.set(this.kind.form(kept ?? undefined));
+  }
+
+  /** The record that is open, as it is kept; null for a new one, or one that is gone. */
+  private kept(): Kept | null {
+    const id = this.id();
+    return this.kind.records().find((each) => each.id === id) ?? null;
   }
 
   private theirs(): Versioned | null {

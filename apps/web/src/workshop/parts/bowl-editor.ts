@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import type { BowlDraft } from '@alnage/contract';
+import type { BowlDraft, BowlView } from '@alnage/contract';
 import { brimGrams, depthOfGrams, dipHeightMm, InputError, pieceCoat, tailOf } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
@@ -40,18 +40,18 @@ export class BowlEditor {
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
   protected readonly kinds = choicesOf(BOWL_KIND_WORDS);
-  protected readonly record = new RecordForm<BowlForm, BowlDraft>(
+  protected readonly record = new RecordForm<BowlView, BowlForm, BowlDraft>(
     {
       path: 'bowls',
       thing: 'bowl',
-      fill: (id) => bowlForm(this.find(id) ?? undefined),
+      records: () => this.workshop()?.bowls ?? [],
+      form: bowlForm,
       draftOf: bowlDraftOf,
       done: (id) => this.done.emit(id),
       // a bowl that cannot be is told below its fields
       isHeld: () => this.isText(this.follows()),
     },
     this.id,
-    (id) => this.find(id),
   );
   protected readonly kind = computed((): BowlKind => this.record.draft()?.form?.kind ?? 'none');
 
@@ -83,10 +83,6 @@ export class BowlEditor {
 
   protected isText(follows: Follows | string): follows is string {
     return typeof follows === 'string';
-  }
-
-  private find(id: string | null) {
-    return this.workshop()?.bowls.find((bowl) => bowl.id === id) ?? null;
   }
 }
 

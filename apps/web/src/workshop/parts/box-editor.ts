@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
-import { BOX_LINES_MOST, BOX_PIECES, PACKING_SECONDS, type BoxDraft } from '@alnage/contract';
+import { BOX_LINES_MOST, BOX_PIECES, PACKING_SECONDS, type BoxDraft, type Box } from '@alnage/contract';
 import { MINOR } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/forms/choice-field';
@@ -129,19 +129,15 @@ export class BoxEditor {
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
-  protected readonly record = new RecordForm<BoxForm, BoxDraft>(
+  protected readonly record = new RecordForm<Box, BoxForm, BoxDraft>(
     {
       path: 'boxes',
       thing: 'box',
-      fill: (id) => boxForm(this.find(id) ?? undefined),
+      records: () => this.workshop()?.boxes ?? [],
+      form: boxForm,
       draftOf: boxDraftOf,
       done: (id) => this.done.emit(id),
     },
     this.id,
-    (id) => this.find(id),
   );
-
-  private find(id: string | null) {
-    return this.workshop()?.boxes.find((box) => box.id === id) ?? null;
-  }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { BLEND_PARTS_MOST, PACKS_MOST, type CoatingDraft } from '@alnage/contract';
+import { BLEND_PARTS_MOST, PACKS_MOST, type CoatingDraft, type CoatingView } from '@alnage/contract';
 import {
   coatingAllergens,
   filmMm,
@@ -77,16 +77,16 @@ export class CoatingEditor {
   protected readonly BLEND_PARTS_MOST = BLEND_PARTS_MOST;
   protected readonly PACKS_MOST = PACKS_MOST;
   protected readonly allergens = ALLERGEN_CHOICES;
-  protected readonly record = new RecordForm<CoatingForm, CoatingDraft>(
+  protected readonly record = new RecordForm<CoatingView, CoatingForm, CoatingDraft>(
     {
       path: 'coatings',
       thing: 'coating',
-      fill: (id) => coatingForm(this.find(id)?.own),
+      records: () => this.workshop()?.coatings ?? [],
+      form: (kept) => coatingForm(kept?.own),
       draftOf: coatingDraftOf,
       done: (id) => this.done.emit(id),
     },
     this.id,
-    (id) => this.find(id),
   );
   protected readonly isBlend = computed(() => this.record.draft()?.kind === 'blend');
   /** Coatings that a blend can be made of. */
@@ -134,9 +134,5 @@ export class CoatingEditor {
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
     }
-  }
-
-  private find(id: string | null) {
-    return this.workshop()?.coatings.find((coating) => coating.id === id) ?? null;
   }
 }

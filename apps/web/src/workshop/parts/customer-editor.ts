@@ -1,7 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { CUSTOMER_LENGTH, PHONE_LENGTH, WISHES_LENGTH, type CustomerDraft } from '@alnage/contract';
+import {
+  CUSTOMER_LENGTH,
+  PHONE_LENGTH,
+  WISHES_LENGTH,
+  type CustomerDraft,
+  type Customer,
+} from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -104,16 +110,16 @@ export class CustomerEditor {
   protected readonly into = signal<string | undefined>(undefined);
   protected readonly mergeTrouble = signal('');
   protected readonly others = computed(() => this.customers().filter(({ id }) => id !== this.id()));
-  protected readonly record = new RecordForm<CustomerForm, CustomerDraft>(
+  protected readonly record = new RecordForm<Customer, CustomerForm, CustomerDraft>(
     {
       path: 'customers',
       thing: 'customer',
-      fill: (id) => customerForm(this.find(id) ?? undefined),
+      records: () => this.customers(),
+      form: customerForm,
       draftOf: customerDraftOf,
       done: (id) => this.done.emit(id),
     },
     this.id,
-    (id) => this.find(id),
   );
 
   /** Puts this one into the other, who stays. */
@@ -132,9 +138,5 @@ export class CustomerEditor {
         this.mergeTrouble.set(text ?? troubleText(trouble));
       },
     });
-  }
-
-  private find(id: string | null) {
-    return this.customers().find((customer) => customer.id === id) ?? null;
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { EXCEPTIONS_MOST, HOURS_MOST, type PickupPointDraft } from '@alnage/contract';
+import { EXCEPTIONS_MOST, HOURS_MOST, type PickupPointDraft, type PickupPoint } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -126,19 +126,15 @@ export class PointEditor {
   protected readonly exceptionForm = exceptionForm;
   protected readonly nextWeekday = nextWeekday;
   protected readonly firstDay = computed(() => this.workshop()?.season?.days[0]?.date ?? '');
-  protected readonly record = new RecordForm<PointForm, PickupPointDraft>(
+  protected readonly record = new RecordForm<PickupPoint, PointForm, PickupPointDraft>(
     {
       path: 'points',
       thing: 'pickup point',
-      fill: (id) => pointForm(this.find(id) ?? undefined),
+      records: () => this.workshop()?.pickupPoints ?? [],
+      form: pointForm,
       draftOf: pointDraftOf,
       done: (id) => this.done.emit(id),
     },
     this.id,
-    (id) => this.find(id),
   );
-
-  private find(id: string | null) {
-    return this.workshop()?.pickupPoints.find((point) => point.id === id) ?? null;
-  }
 }

@@ -23,6 +23,10 @@ import { WAY_WORDS } from '../../shared/piece-words';
 import { workshopFeature } from '../../state/workshop.state';
 
 type RulesForm = ReturnType<typeof rulesForm>;
+type KeptRules = Rules & typeof THE_RULES;
+
+/** Of the rules there is one, without an id. */
+const THE_RULES = { id: '', name: 'Ways and rates' };
 
 function wayForm(rule: WayRule) {
   return new FormGroup({
@@ -157,18 +161,18 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
 export class RulesEditor {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly words = WAY_WORDS;
-  protected readonly record = new RecordForm<RulesForm, Omit<Rules, 'version'>>(
+  protected readonly record = new RecordForm<KeptRules, RulesForm, Omit<Rules, 'version'>>(
     {
       path: 'rules',
       thing: 'ways and rates',
-      fill: () => rulesForm(this.workshop()!.rules),
+      records: () => {
+        const rules = this.workshop()?.rules;
+        return rules ? [{ ...rules, ...THE_RULES }] : [];
+      },
+      form: () => rulesForm(this.workshop()!.rules),
       draftOf: rulesOf,
       done: () => undefined,
     },
-    signal('').asReadonly(),
-    () => {
-      const rules = this.workshop()?.rules;
-      return rules ? { ...rules, id: '', name: 'Ways and rates' } : null;
-    },
+    signal(THE_RULES.id).asReadonly(),
   );
 }

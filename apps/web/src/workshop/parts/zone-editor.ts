@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { FormGroup } from '@angular/forms';
-import { ZONE_TRAYS, type ZoneDraft } from '@alnage/contract';
+import { ZONE_TRAYS, type ZoneDraft, type ZoneView } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -44,19 +44,15 @@ export class ZoneEditor {
   readonly done = output<string | null>();
 
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
-  protected readonly record = new RecordForm<ZoneForm, ZoneDraft>(
+  protected readonly record = new RecordForm<ZoneView, ZoneForm, ZoneDraft>(
     {
       path: 'zones',
       thing: 'zone',
-      fill: (id) => zoneForm(this.find(id) ?? undefined),
+      records: () => this.workshop()?.zones ?? [],
+      form: zoneForm,
       draftOf: ({ controls }) => ({ name: controls.name.value.trim(), trays: controls.trays.number }),
       done: (id) => this.done.emit(id),
     },
     this.id,
-    (id) => this.find(id),
   );
-
-  private find(id: string | null) {
-    return this.workshop()?.zones.find((zone) => zone.id === id) ?? null;
-  }
 }
