@@ -121,3 +121,7 @@ describe('a time as people type it', () => {
     expect(typedTime(text)).toBeNull(),
   );
 });
+
+test('money has the digits of its currency', () => {
+  expect([money(2490, 'EUR'), money(2490, 'JPY')]).toEqual(['€24.90', 'JP¥2,490']);
+});

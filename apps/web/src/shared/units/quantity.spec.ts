@@ -47,3 +47,9 @@ describe('another unit', () => {
     expect(boundText({ min: 0, max: 1 }, scale('share'))).toBe('0 to 100 %');
   });
 });
+
+test('money is typed and shown in the digits of its currency', () => {
+  const scale = (currency: string) => scaleOf('money', FIRST_UNITS, currency);
+  expect([shownText(2490, scale('EUR')), shownText(2490, scale('JPY'))]).toEqual(['24.90', '2490']);
+  expect([storedNumber('24,90', scale('EUR')), storedNumber('2490', scale('JPY'))]).toEqual([2490, 2490]);
+});
