@@ -1,7 +1,7 @@
 /** Layers: core <- contract <- server, core <- contract <- web; features meet only in what is shared. */
-const PLACES = '(orders|pieces|plan|counter|workshop)';
+const PLACES = '(season|orders|pieces|plan|counter|workshop)';
 const FEATURES =
-  '(orders|pieces|plan|workshop|boxes|weighings|promises|customers|exports|imports|health|kept)';
+  '(orders|pieces|plan|workshop|boxes|weighings|promises|customers|exports|imports|season|health|kept)';
 
 module.exports = {
   forbidden: [

@@ -132,20 +132,3 @@ test('units are everybody’s own: all is read in them, and what is stored does 
   const { form } = (await saved).postDataJSON() as { form: { centreGrams: number; bowlCelsius: number } };
   expect(form).toMatchObject({ centreGrams: 18, bowlCelsius: 31.5 });
 });
-
-test('an empty workshop is described from the first coating to the first piece', async ({ demo }) => {
-  const address = process.env['ALNAGE_E2E_EMPTY'];
-  await go(demo, '/workshop/coatings', address);
-  await demo.getByLabel('Name').fill('House dark');
-  await demo.getByRole('button', { name: 'Keep the coating' }).click();
-  await expect(demo.getByRole('heading', { name: 'Change House dark' })).toBeVisible();
-  await demo.getByRole('link', { name: 'Zones' }).click();
-  await demo.getByLabel('Name').fill('Cool shelf');
-  await demo.getByRole('button', { name: 'Keep the zone' }).click();
-  await expect(demo.getByRole('heading', { name: 'Change Cool shelf' })).toBeVisible();
-  await go(demo, '/pieces/new', address);
-  await demo.getByLabel('Name').fill('First berry');
-  await demo.getByRole('button', { name: 'Keep the piece' }).click();
-  await expect(demo.getByText('First berry is kept')).toBeVisible();
-  await expect(demo.getByRole('img', { name: /First berry cut through/ })).toBeVisible();
-});

@@ -142,10 +142,3 @@ test('the counter ticks off, the other window sees it, and it can be undone', as
   await expect(demo.getByText('M-0376')).toBeHidden();
   await other.close();
 });
-
-test('an empty workshop says what to set up first', async ({ demo }) => {
-  await go(demo, '/', process.env['ALNAGE_E2E_EMPTY']);
-  await expect(demo.getByRole('heading', { name: 'Nothing is set up yet' })).toBeVisible();
-  await expect(demo.getByRole('listitem')).toHaveCount(6);
-  await expectAccessible(demo);
-});

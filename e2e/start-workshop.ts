@@ -13,6 +13,9 @@ interface Cluster {
 
 export const DEMO_NOW = '2026-06-18T11:32:00+03:00';
 
+/** A Monday morning for the workshop that is set up from nothing; its clock goes by UTC. */
+export const EMPTY_NOW = '2026-03-02T07:00:00Z';
+
 /** A fresh demo workshop and an empty one, on databases of their own; both end with the run. */
 export default async function startWorkshop(): Promise<() => Promise<void>> {
   requireBuild();
@@ -26,7 +29,7 @@ export default async function startWorkshop(): Promise<() => Promise<void>> {
     DATABASE_URL: fresh('e2e_empty'),
     ALNAGE_PORT: '0',
     ALNAGE_DEMO: 'off',
-    ALNAGE_NOW: '',
+    ALNAGE_NOW: EMPTY_NOW,
   });
   process.env['ALNAGE_E2E_DEMO'] = demo.address;
   process.env['ALNAGE_E2E_EMPTY'] = empty.address;

@@ -21,6 +21,7 @@ import { addProblemDetails } from './plugins/problem-details';
 import { addValidation, OWN_FORMATS } from './plugins/validation';
 import { addWeb } from './plugins/web';
 import type { WorkshopClock } from './plugins/workshop-clock';
+import { addSeason } from './season/season.routes';
 import { addWeighings } from './weighings/weighings.routes';
 import { addWorkshop } from './workshop/workshop.routes';
 
@@ -76,6 +77,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   await app.register(swaggerUi, { routePrefix: '/api/docs', staticCSP: true });
   addHealth(typed);
   addWorkshop(typed);
+  addSeason(typed);
   addPieces(typed);
   addWeighings(typed);
   addBoxes(typed);

@@ -12,7 +12,7 @@ import { BoxEntity } from './boxes/box.entity';
 import { WeighingEntity } from './weighings/weighing.entity';
 import { BowlEntity } from './workshop/bowl.entity';
 import { CoatingEntity } from './workshop/coating.entity';
-import { PersonEntity, PickupPointEntity, ShiftEntity, ZoneEntity } from './workshop/resources.entity';
+import { PersonEntity, PickupPointEntity, ZoneEntity } from './workshop/resources.entity';
 import { SeasonEntity } from './workshop/season.entity';
 import { WorkshopEntity } from './workshop/workshop.entity';
 
@@ -25,7 +25,6 @@ export const ENTITIES = [
   ZoneEntity,
   CoatingEntity,
   PersonEntity,
-  ShiftEntity,
   PieceEntity,
   OrderEntity,
   OrderLineEntity,

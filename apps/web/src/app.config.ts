@@ -16,6 +16,7 @@ import * as live from './state/live.state';
 import * as orders from './state/orders.state';
 import * as plan from './state/plan.state';
 import * as records from './state/records.state';
+import * as season from './state/season.state';
 import * as weighings from './state/weighings.state';
 import * as workshop from './state/workshop.state';
 
@@ -32,9 +33,11 @@ export const appConfig: ApplicationConfig = {
     provideState(records.recordsFeature),
     provideState(weighings.weighingsFeature),
     provideState(customers.customersFeature),
+    provideState(season.seasonFeature),
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
+      { readSeason: season.readSeason },
       { readCustomers: customers.readCustomers },
       {
         readOrders: orders.readOrders,

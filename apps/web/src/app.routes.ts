@@ -3,6 +3,11 @@ import type { Routes } from '@angular/router';
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'orders' },
   {
+    path: 'season',
+    title: 'Season · Alnage',
+    loadComponent: () => import('./season/season-page').then((m) => m.SeasonPage),
+  },
+  {
     path: 'orders',
     title: 'Orders · Alnage',
     loadComponent: () => import('./orders/orders-page').then((m) => m.OrdersPage),

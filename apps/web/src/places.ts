@@ -1,5 +1,6 @@
 /** The places of the workshop in the order of work; the digit of a place stays its own as others are added. */
 export const PLACES = [
+  { path: 'season', name: 'Season', digit: '1' },
   { path: 'orders', name: 'Orders', digit: '2' },
   { path: 'pieces', name: 'Pieces', digit: '3' },
   { path: 'plan', name: 'Plan', digit: '5' },

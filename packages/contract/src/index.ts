@@ -73,6 +73,35 @@ export {
   SLOT_MINUTES,
   SlotClosing,
 } from './workshop/pickup-point';
+export {
+  ABSENCE_NOTE_LENGTH,
+  ABSENCES_MOST,
+  PACE_PERCENT,
+  Person,
+  PersonChange,
+  PersonDraft,
+  SHIFTS_MOST,
+  SKILLS_MOST,
+  WEEK_MOST,
+} from './workshop/person';
+export { Details } from './workshop/details';
+export {
+  HOLIDAYS_MOST,
+  HOURS_BEFORE,
+  Holiday,
+  HolidayCountry,
+  HolidaySpan,
+  OFFERS_MOST,
+  PieceClosing,
+  PieceOffer,
+  SEASON_DAYS_MOST,
+  Season,
+  SeasonChange,
+  SeasonDraft,
+  TARGET_PIECES,
+  TICKET_PREFIX_LENGTH,
+} from './season/season';
+export { PieceBooked, SeasonDayFigures, SeasonFigures, SlotLoad } from './season/season-figures';
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';
 export { SavedPlan } from './plan/plan';

@@ -58,6 +58,13 @@ export const FIELD_CODES = [
   'half-line',
   'not-understood',
   'lines-at-fault',
+  'piece-closed',
+  'piece-other-days',
+  'cut-off-past',
+  'orders-outside',
+  'seasons-cross',
+  'orders-there',
+  'work-begun',
 ] as const;
 
 export type FieldCode = (typeof FIELD_CODES)[number];

@@ -151,6 +151,8 @@ export { SPARE_PREFIX, carryOver, type CarriedOver, type Course } from './planne
 export { bowlLevels, type BowlLevel, type LevelStep } from './planner/view/bowl-level';
 export { lifeTape, type LifeTape, type TapePickup } from './planner/view/life-tape';
 export { dayLoads, zoneProfiles, type DayLoad, type ResourceLoad } from './planner/view/day-load';
+export { packingLoads, type PackingLoad } from './planner/view/packing-load';
+export { zonePeak, type ZonePeak } from './planner/view/zone-peak';
 export { explainBatch, type BatchReason, type Hold } from './planner/view/explain-batch';
 export { roomStays, type RoomStay } from './planner/view/room-stays';
 export type { TrayStep } from './planner/view/tray-profile';
@@ -298,6 +300,9 @@ export {
   type OpeningHours,
   type SlotRules,
 } from './ordering/slots';
+export { cutOff, offerFault, type Offer, type OfferFault } from './ordering/offers';
+export { workingHours, type WorkRules, type WorkSpan } from './people/working-hours';
+export { bookedBy, bookingPace, expectedPieces, type Booking, type PaceStep } from './season/booking-pace';
 export { piecesOfLine, type BoxOf } from './ordering/pieces-of-line';
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';

@@ -1,3 +1,4 @@
+import type { SeasonDraft } from '@alnage/contract';
 import type { BoxEntity } from '../boxes/box.entity';
 import type { BowlEntity } from '../workshop/bowl.entity';
 import type { CoatingEntity } from '../workshop/coating.entity';
@@ -12,6 +13,11 @@ export const DEMO_START = new Date('2026-06-18T11:32:00+03:00');
 /** When the demo's plan was made: before the week's work began. */
 export const DEMO_PLANNED = new Date('2026-06-15T07:00:00+03:00');
 
+const offer = (piece: string, targetPieces: number, terms: Partial<SeasonDraft['offers'][number]> = {}) => ({
+  ...{ piece, from: null, to: null, orderBy: null, hoursBefore: null, targetPieces, isClosed: false },
+  ...terms,
+});
+
 type Row<T extends { position: number }> = Omit<T, 'position' | 'version'>;
 
 export const DEMO_WORKSHOP: WorkshopEntity = {
@@ -21,6 +27,8 @@ export const DEMO_WORKSHOP: WorkshopEntity = {
   currency: 'EUR',
   isDemo: true,
   labourMinorPerHour: 2400,
+  country: 'FI',
+  seasonId: 'midsummer-2026',
   changeovers: {
     defaultMinutes: 12,
     allergenMinutes: 25,
@@ -36,22 +44,43 @@ export const DEMO_WORKSHOP: WorkshopEntity = {
 };
 
 /** Last year's, with its weighings. */
-export const DEMO_LAST_SEASON: SeasonEntity = {
+export const DEMO_LAST_SEASON: Row<SeasonEntity> = {
   id: 'midsummer-2025',
-  name: 'Midsummer',
+  name: 'Midsummer 2025',
   startsOn: '2025-06-16',
   endsOn: '2025-06-23',
   ticketPrefix: 'L',
-  holidays: { '2025-06-20': 'Midsummer Eve', '2025-06-21': 'Midsummer Day' },
+  peakOn: '2025-06-20',
+  holidays: [
+    { date: '2025-06-20', name: 'Midsummer Eve' },
+    { date: '2025-06-21', name: 'Midsummer Day' },
+  ],
+  offers: [],
+  comparedWith: null,
 };
 
-export const DEMO_SEASON: SeasonEntity = {
+export const DEMO_SEASON: Row<SeasonEntity> = {
   id: 'midsummer-2026',
-  name: 'Midsummer',
+  name: 'Midsummer 2026',
   startsOn: '2026-06-15',
   endsOn: '2026-06-22',
   ticketPrefix: 'M',
-  holidays: { '2026-06-19': 'Midsummer Eve', '2026-06-20': 'Midsummer Day' },
+  peakOn: '2026-06-19',
+  holidays: [
+    { date: '2026-06-19', name: 'Midsummer Eve' },
+    { date: '2026-06-20', name: 'Midsummer Day' },
+  ],
+  offers: [
+    offer('dusk-berry', 1400, { hoursBefore: 12 }),
+    offer('frost-berry', 400, { hoursBefore: 12 }),
+    offer('salt-twist', 800),
+    offer('ridge-chip', 520, { to: '2026-06-20' }),
+    offer('rye-truffle', 360, { orderBy: '2026-06-18T20:00' }),
+    offer('oat-ball', 420),
+    offer('foam-bar', 320, { orderBy: '2026-06-18T18:00' }),
+    offer('sandwich-round', 240),
+  ],
+  comparedWith: DEMO_LAST_SEASON.id,
 };
 
 export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
@@ -254,7 +283,9 @@ const days = (first: number, last: number, ...spans: readonly [string, string][]
     spans.map(([starts, ends]): Hours => [day, starts, ends]),
   );
 
-export const DEMO_PEOPLE: readonly (Omit<Row<PersonEntity>, 'shifts'> & { hours: readonly Hours[] })[] = [
+export const DEMO_PEOPLE: readonly (Omit<Row<PersonEntity>, 'shifts' | 'week' | 'absences'> & {
+  hours: readonly Hours[];
+})[] = [
   {
     id: 'runa',
     name: 'Runa',

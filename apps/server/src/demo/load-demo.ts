@@ -1,9 +1,9 @@
+import { DateTime } from 'luxon';
 import type { DataSource, EntityManager } from 'typeorm';
 import { orderView } from '../orders/order-view';
 import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanService } from '../plan/plan.service';
-import type { ShiftEntity } from '../workshop/resources.entity';
 import { CustomerEntity } from '../customers/customer.entity';
 import { BoxEntity } from '../boxes/box.entity';
 import { WeighingsService } from '../weighings/weighings.service';
@@ -34,6 +34,12 @@ import {
 const FIRST_TICKET = 361;
 const HOUR_MS = 3_600_000;
 const DEPOSIT_SHARE = 0.3;
+const LAST_FIRST_TICKET = 101;
+/** Every sixth of this season's orders had none last season, and the others less. */
+const LAST_SEASON_MISSES = 6;
+const LAST_SEASON_SHARE = 0.8;
+const BOOKING_DAYS = 26;
+const BOOKING_CURVE = 1.7;
 
 /**
  * Fills an empty database with the demo workshop: its orders as if taken over the weeks before, the plan as it was
@@ -42,7 +48,7 @@ const DEPOSIT_SHARE = 0.3;
 export async function loadDemo(db: DataSource): Promise<void> {
   await db.transaction(async (manager) => {
     await manager.save(WorkshopEntity, DEMO_WORKSHOP);
-    await manager.save(SeasonEntity, [DEMO_LAST_SEASON, DEMO_SEASON]);
+    await manager.save(SeasonEntity, listed([DEMO_LAST_SEASON, DEMO_SEASON]));
     await manager.save(PickupPointEntity, listed(DEMO_PICKUP_POINTS));
     await manager.save(BowlEntity, listed(DEMO_BOWLS));
     await manager.save(ZoneEntity, listed(DEMO_ZONES));
@@ -51,7 +57,7 @@ export async function loadDemo(db: DataSource): Promise<void> {
     await manager.save(PieceEntity, listed(DEMO_PIECES));
     await manager.save(BoxEntity, listed(DEMO_BOXES));
     await manager.save(CustomerEntity, listed(DEMO_CUSTOMERS));
-    await manager.save(OrderEntity, DEMO_ORDERS.map(orderOf));
+    await manager.save(OrderEntity, [...lastSeasonsOrders(), ...DEMO_ORDERS.map(orderOf)]);
     await manager.query(`select setval('order_ticket', $1)`, [FIRST_TICKET + DEMO_ORDERS.length - 1]);
   });
   await takeWeighings(db, DEMO_PLANNED);
@@ -80,24 +86,22 @@ function listed<T>(rows: readonly T[]): (T & { position: number; version: number
 async function savePeople(manager: EntityManager): Promise<void> {
   const people = listed(DEMO_PEOPLE).map(({ hours, ...person }) => ({
     ...person,
-    shifts: hours.map(([day, starts, ends]): Partial<ShiftEntity> => ({ day, starts, ends })),
+    week: [],
+    shifts: hours.map(([day, starts, ends]) => ({ day, starts, ends })),
+    absences: [],
   }));
   await manager.save(PersonEntity, people);
 }
 
+/** One of so many orders of a season, in the order in which they were taken. */
+interface Place {
+  readonly index: number;
+  readonly count: number;
+}
+
 function orderOf(order: DemoOrder, index: number): OrderEntity {
-  const lines = Object.entries(order.lines).map(([pieceId, pieces], position) => {
-    const { priceMinor } = DEMO_PIECES.find(({ id }) => id === pieceId)!.costs;
-    return Object.assign(new OrderLineEntity(), { pieceId, pieces, position, priceMinor });
-  });
-  const boxes = (order.boxes ?? []).map(([boxId, count, chosen], position) => {
-    const { contents: usual, priceMinor } = DEMO_BOXES.find(({ id }) => id === boxId)!;
-    const contents = chosen ? Object.entries(chosen).map(([piece, pieces]) => ({ piece, pieces })) : usual;
-    return Object.assign(new OrderBoxEntity(), { boxId, count, contents, position, priceMinor });
-  });
-  const daysBefore = 24 - Math.floor((index * 24) / DEMO_ORDERS.length);
   return Object.assign(new OrderEntity(), {
-    ticket: `${DEMO_SEASON.ticketPrefix}-${String(FIRST_TICKET + index).padStart(4, '0')}`,
+    ticket: ticketOf(DEMO_SEASON.ticketPrefix, FIRST_TICKET + index),
     customer: order.customer,
     customerId: DEMO_CUSTOMERS.find(({ name }) => name === order.customer)?.id ?? null,
     note: order.note ?? '',
@@ -105,10 +109,61 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
     pickupPointId: order.point ?? 'shop',
     state: 'promised',
     version: 1,
-    createdAt: new Date(DEMO_PLANNED.getTime() - daysBefore * 24 * HOUR_MS),
-    lines,
-    boxes,
+    createdAt: takenAt({ index, count: DEMO_ORDERS.length }, '2026-06-14T00:00'),
+    ...rowsOf(order),
   });
+}
+
+/** Last season's: most of the same people a year earlier, with a fifth less, all of it collected. */
+function lastSeasonsOrders(): OrderEntity[] {
+  const orders = DEMO_ORDERS.filter((_order, index) => index % LAST_SEASON_MISSES !== LAST_SEASON_MISSES - 1);
+  return orders.map((order, index) => {
+    const lines = Object.entries(order.lines).map(([piece, pieces]) => [
+      piece,
+      Math.ceil(pieces * LAST_SEASON_SHARE),
+    ]);
+    const at = DateTime.fromISO(order.pickup, { zone: DEMO_WORKSHOP.timeZone }).minus({ weeks: 52 });
+    return Object.assign(orderOf(order, index), {
+      ticket: ticketOf(DEMO_LAST_SEASON.ticketPrefix, LAST_FIRST_TICKET + index),
+      pickupAt: at.toJSDate(),
+      state: 'handed-over',
+      createdAt: new Date(
+        Math.min(
+          takenAt({ index, count: orders.length }, '2025-06-19T00:00').getTime(),
+          at.toMillis() - 2 * HOUR_MS,
+        ),
+      ),
+      ...rowsOf({ ...order, lines: Object.fromEntries(lines) as Record<string, number> }),
+    });
+  });
+}
+
+function ticketOf(prefix: string, number: number): string {
+  return `${prefix}-${String(number).padStart(4, '0')}`;
+}
+
+/** Orders come slowly at first and fast towards the last day, between 9 and 17 o'clock. */
+function takenAt({ index, count }: Place, lastDay: string): Date {
+  const daysBefore = BOOKING_DAYS * (1 - (index + 1) / count) ** BOOKING_CURVE;
+  const wholeDays = Math.floor(daysBefore);
+  return DateTime.fromISO(lastDay, { zone: DEMO_WORKSHOP.timeZone })
+    .minus({ days: wholeDays })
+    .plus({ minutes: Math.round(60 * (9 + 8 * (1 - (daysBefore - wholeDays)))) })
+    .toJSDate();
+}
+
+function rowsOf(order: DemoOrder): Pick<OrderEntity, 'lines' | 'boxes'> {
+  return {
+    lines: Object.entries(order.lines).map(([pieceId, pieces], position) => {
+      const { priceMinor } = DEMO_PIECES.find(({ id }) => id === pieceId)!.costs;
+      return Object.assign(new OrderLineEntity(), { pieceId, pieces, position, priceMinor });
+    }),
+    boxes: (order.boxes ?? []).map(([boxId, count, chosen], position) => {
+      const { contents: usual, priceMinor } = DEMO_BOXES.find(({ id }) => id === boxId)!;
+      const contents = chosen ? Object.entries(chosen).map(([piece, pieces]) => ({ piece, pieces })) : usual;
+      return Object.assign(new OrderBoxEntity(), { boxId, count, contents, position, priceMinor });
+    }),
+  };
 }
 
 async function bringToThursday(manager: EntityManager): Promise<void> {
@@ -119,7 +174,13 @@ async function bringToThursday(manager: EntityManager): Promise<void> {
     else if (untilPickup < HOUR_MS) order.state = 'ready';
   }
   await manager.save(orders);
-  await manager.insert(OrderPaymentEntity, orders.flatMap(paymentsOf));
+  const bySeason = [DEMO_LAST_SEASON, DEMO_SEASON].map(({ ticketPrefix }) =>
+    orders.filter(({ ticket }) => ticket.startsWith(ticketPrefix)),
+  );
+  await manager.insert(
+    OrderPaymentEntity,
+    bySeason.flatMap((season) => season.flatMap(paymentsOf)),
+  );
 }
 
 /** Every third order left a deposit when it was taken; what is handed over is paid. */

@@ -2,21 +2,24 @@ import { PROMISED_STATES, type Order } from '@alnage/contract';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { In, type EntityManager } from 'typeorm';
 import { orderView } from '../orders/order-view';
+import { pickupWithin } from '../orders/pickup-within';
 import { OrderEntity } from '../orders/order.entity';
-import { PlanEntity } from '../plan/plan.entity';
+import { newestPlan } from '../plan/newest-plan';
 import { PickupPointEntity } from '../workshop/resources.entity';
+import { findSetUp } from '../workshop/set-up';
 import { loadNames, type Names } from './names';
 
 const MS_PER_MINUTE = 60_000;
 /** Calendars ask again about so often. */
 const REFRESH_SECONDS = 900;
 
-/** What is collected, an event each. */
+/** What is collected in the season that is worked on, an event each. */
 export async function pickupCalendar(manager: EntityManager): Promise<string> {
   const names = await loadNames(manager);
   const calendar = newCalendar(`${names.workshop.name}: pickups`);
+  const setUp = await findSetUp(manager);
   const orders = await manager.find(OrderEntity, {
-    where: { state: In([...PROMISED_STATES]) },
+    where: { state: In([...PROMISED_STATES]), ...(setUp && { pickupAt: pickupWithin(setUp.span) }) },
     order: { pickupAt: 'ASC', ticket: 'ASC' },
   });
   const points = new Map((await manager.find(PickupPointEntity)).map((point) => [point.id, point]));
@@ -50,7 +53,8 @@ function pickupText(order: Order, names: Names): string {
 export async function kitchenCalendar(manager: EntityManager): Promise<string> {
   const names = await loadNames(manager);
   const calendar = newCalendar(`${names.workshop.name}: kitchen`);
-  const [newest] = await manager.find(PlanEntity, { order: { version: 'DESC' }, take: 1 });
+  const setUp = await findSetUp(manager);
+  const newest = setUp && (await newestPlan(manager, setUp));
   if (!newest) return calendar.toString();
   const { plan, horizonStart, version: sequence } = newest;
   const at = (minute: number): Date => new Date(horizonStart.getTime() + minute * MS_PER_MINUTE);

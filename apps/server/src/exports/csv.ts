@@ -4,13 +4,15 @@ import { stringify } from 'csv-stringify/sync';
 import type { EntityManager } from 'typeorm';
 import { CustomerEntity } from '../customers/customer.entity';
 import { orderView } from '../orders/order-view';
+import { pickupWithin } from '../orders/pickup-within';
 import { OrderEntity } from '../orders/order.entity';
+import { findSetUp } from '../workshop/set-up';
 import { loadNames, type Names } from './names';
 
 type Row = Readonly<Record<string, string | number>>;
 
 /**
- * A list as CSV: UTF-8 with its mark, so that spreadsheets read every letter; amounts with a point; a cell that begins as
+ * A list as CSV, orders those of the season that is worked on: UTF-8 with its mark, so that spreadsheets read every letter; amounts with a point; a cell that begins as
  * a formula does is made plain text.
  */
 export async function csvOf(manager: EntityManager, list: CsvList): Promise<string> {
@@ -29,7 +31,11 @@ const LISTS: Readonly<
 > = {
   orders: async (manager) => {
     const names = await loadNames(manager);
-    const orders = await manager.find(OrderEntity, { order: { pickupAt: 'ASC', ticket: 'ASC' } });
+    const setUp = await findSetUp(manager);
+    const orders = await manager.find(OrderEntity, {
+      where: setUp ? { pickupAt: pickupWithin(setUp.span) } : {},
+      order: { pickupAt: 'ASC', ticket: 'ASC' },
+    });
     const rows = orders.map((order) => orderRow(orderView(order, names.workshop.timeZone), names));
     return [ORDER_COLUMNS, rows];
   },

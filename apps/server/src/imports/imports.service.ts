@@ -8,7 +8,7 @@ import { PieceEntity } from '../pieces/piece.entity';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { PickupPointEntity } from '../workshop/resources.entity';
-import { requireSetUp, type SetUp } from '../workshop/set-up';
+import { holidayOn, requireSetUp, type SetUp } from '../workshop/set-up';
 import { readOrders, type ReadLine } from './read-orders';
 import { guessedMapping, readTable } from './read-table';
 import { takeLines } from './take-lines';
@@ -105,7 +105,7 @@ async function vocabularyOf(manager: EntityManager, { days, season, timeZone }: 
     pieces: await manager.find(PieceEntity),
     boxes: await manager.find(BoxEntity),
     points: await manager.find(PickupPointEntity),
-    days: days.map(({ date }) => ({ date, holiday: season.holidays[date] ?? null })),
+    days: days.map(({ date }) => ({ date, holiday: holidayOn(season, date) })),
     today: DateTime.fromJSDate(now, { zone: timeZone }).toISODate()!,
   };
 }

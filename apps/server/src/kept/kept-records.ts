@@ -8,7 +8,8 @@ import { recordId } from './record-id';
 /** One kind of record: how it is judged, shown, and by what it is held. */
 export interface RecordKind<Entity extends KeptRecord, Draft extends { name: string }, View> {
   readonly entity: EntityTarget<Entity>;
-  readonly what: 'piece' | 'coating' | 'bowl' | 'zone' | 'box' | 'pickup point' | 'customer';
+  readonly what:
+    'piece' | 'coating' | 'bowl' | 'zone' | 'box' | 'pickup point' | 'customer' | 'person' | 'season';
   /** Refuses a draft by throwing, or lists what is wrong with it; `id` is null for a new record. */
   judge(manager: EntityManager, draft: Draft, id: string | null): Promise<readonly FieldProblem[]>;
   /** The draft as columns. */

@@ -2,6 +2,7 @@ import { Bones1781000000000 } from './1781000000000-bones';
 import { Measure1782000000000 } from './1782000000000-measure';
 import { Promise1783000000000 } from './1783000000000-promise';
 import { Customers1785000000000 } from './1785000000000-customers';
+import { Season1786000000000 } from './1786000000000-season';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   Promise1783000000000,
   Ledger1784000000000,
   Customers1785000000000,
+  Season1786000000000,
 ];

@@ -19,6 +19,7 @@ import { SimulatedCardDevice, type CardDevice } from './card-device';
 import { orderContext, pricesToday, type OrderContext } from './order-context';
 import { canMove, draftProblems } from './order-rules';
 import { contentsOf, orderView, pricedContentsOf } from './order-view';
+import { pickupWithin } from './pickup-within';
 import { orderHistory, recordEvent } from './order-events';
 import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from './order.entity';
 import { PromiseGate } from './promise-gate';
@@ -36,10 +37,11 @@ export class OrdersService {
   }
 
   async list(): Promise<Order[]> {
-    const { timeZone } = await requireSetUp(this.db.manager);
-    const orders = await this.db
-      .getRepository(OrderEntity)
-      .find({ order: { pickupAt: 'ASC', ticket: 'ASC' } });
+    const { timeZone, span } = await requireSetUp(this.db.manager);
+    const orders = await this.db.getRepository(OrderEntity).find({
+      where: { pickupAt: pickupWithin(span) },
+      order: { pickupAt: 'ASC', ticket: 'ASC' },
+    });
     return orders.map((order) => orderView(order, timeZone));
   }
 

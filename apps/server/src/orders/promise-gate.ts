@@ -8,6 +8,7 @@ import { slotStart, slotsToCome, type Slot } from '../workshop/pickup-slots';
 import { PickupPointEntity } from '../workshop/resources.entity';
 import type { SetUp } from '../workshop/set-up';
 import { instantOf } from '../workshop/workshop-time';
+import { OfferTerms, termsProblem } from './offer-terms';
 import { problem } from './order-rules';
 import { SlotRoom } from './slot-room';
 
@@ -25,6 +26,7 @@ export interface PromiseWanted {
 interface Situation {
   readonly point: PickupPointEntity;
   readonly room: SlotRoom;
+  readonly terms: OfferTerms;
   readonly kitchen: Kitchen | null;
 }
 
@@ -33,7 +35,7 @@ const PROMISES_LOCK = 4312;
 const SLOTS_TRIED = 40;
 
 /**
- * Lets an order be promised only where its slot and the kitchen have room; one order at a time, so that two cannot both
+ * Lets an order be promised only where it is offered, and its slot and the kitchen have room; one order at a time, so that two cannot both
  * get the last place.
  */
 export class PromiseGate {
@@ -43,15 +45,17 @@ export class PromiseGate {
   async requireRoom(manager: EntityManager, setUp: SetUp, wanted: PromiseWanted): Promise<void> {
     await manager.query('select pg_advisory_xact_lock($1)', [PROMISES_LOCK]);
     const kitchen = await Kitchen.load(manager, setUp, this.clock);
-    const situation = { kitchen, ...(await placeOf(manager, setUp, wanted)) };
+    const situation = { kitchen, ...(await this.placeOf(manager, setUp, wanted)) };
     const fault = faultIn(situation, setUp, wanted);
     if (!fault) return;
     const { timeZone } = setUp;
-    const { point, room } = situation;
+    const { point } = situation;
     const slot = slotStart(point, wanted.pickup)!;
     const others = slotsToCome(point, { days: setUp.days, timeZone, now: this.clock.now() });
     const nearest = nearestTo(slot, others).find(
-      ({ at, instant }) => !slotFault(at, room, wanted) && !kitchenFault(kitchen, wanted, instant),
+      (other) =>
+        !shopFault(situation, setUp, { wanted, slot: other }) &&
+        !kitchenFault(kitchen, wanted, other.instant),
     );
     throw new ProblemError('invalid-input', {}, [
       { ...fault, params: { ...fault.params, value: wanted.pickup, nearest: nearest?.at ?? null } },
@@ -68,33 +72,42 @@ export class PromiseGate {
     const found: T[] = [];
     for (const each of all) {
       const wanted = { ...each, despiteKitchen: false };
-      const situation = { kitchen, ...(await placeOf(manager, setUp, wanted)) };
+      const situation = { kitchen, ...(await this.placeOf(manager, setUp, wanted)) };
       if (faultIn(situation, setUp, wanted) === null) found.push(each);
     }
     return found;
   }
+
+  /** The pickup point with what its slots still take, and what the season offers. */
+  private async placeOf(
+    manager: EntityManager,
+    setUp: SetUp,
+    { pickupPoint, changing }: PromiseWanted,
+  ): Promise<Pick<Situation, 'point' | 'room' | 'terms'>> {
+    const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
+    const room = await SlotRoom.load(manager, setUp, { point, changing });
+    return { point, room, terms: await OfferTerms.load(manager, setUp, { changing, now: this.clock.now() }) };
+  }
 }
 
-/** The pickup point with what its slots still take. */
-async function placeOf(
-  manager: EntityManager,
-  { timeZone }: SetUp,
-  { pickupPoint, changing }: PromiseWanted,
-): Promise<Pick<Situation, 'point' | 'room'>> {
-  const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
-  return { point, room: await SlotRoom.load(manager, point, { timeZone, changing }) };
-}
-
-function faultIn(
-  { point, room, kitchen }: Situation,
-  { timeZone }: SetUp,
-  wanted: PromiseWanted,
-): FieldProblem | null {
-  const slot = slotStart(point, wanted.pickup);
-  if (slot === null) return problem('/pickup', 'pickup-shut', { point: point.name });
-  const fault = slotFault(slot, room, wanted);
+function faultIn(situation: Situation, setUp: SetUp, wanted: PromiseWanted): FieldProblem | null {
+  const { point, kitchen } = situation;
+  const at = slotStart(point, wanted.pickup);
+  if (at === null) return problem('/pickup', 'pickup-shut', { point: point.name });
+  const instant = instantOf(wanted.pickup, setUp.timeZone)!;
+  const fault = shopFault(situation, setUp, { wanted, slot: { at, instant } });
   if (fault || wanted.despiteKitchen) return fault;
-  return kitchenFault(kitchen, wanted, instantOf(wanted.pickup, timeZone)!);
+  return kitchenFault(kitchen, wanted, instant);
+}
+
+/** What the shop's own terms say of a slot: whether the pieces are offered for it, and whether it hands over. */
+function shopFault(
+  { room, terms }: Situation,
+  { timeZone }: SetUp,
+  { wanted, slot }: { readonly wanted: PromiseWanted; readonly slot: Slot },
+): FieldProblem | null {
+  const pieceFault = terms.faultOf(wanted.contents, slot);
+  return pieceFault ? termsProblem(pieceFault, timeZone) : slotFault(slot.at, room, wanted);
 }
 
 function slotFault(slot: string, room: SlotRoom, { contents }: PromiseWanted): FieldProblem | null {

@@ -3,6 +3,7 @@ import { handoversOf } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { slotStart } from '../workshop/pickup-slots';
 import type { PickupPointEntity } from '../workshop/resources.entity';
+import type { SetUp } from '../workshop/set-up';
 import { wallClockOf } from '../workshop/workshop-time';
 
 interface Handover {
@@ -23,15 +24,16 @@ export class SlotRoom {
 
   static async load(
     manager: EntityManager,
-    point: PickupPointEntity,
-    { timeZone, changing }: { readonly timeZone: string; readonly changing: string | null },
+    { span, timeZone }: SetUp,
+    { point, changing }: { readonly point: PickupPointEntity; readonly changing: string | null },
   ): Promise<SlotRoom> {
     const rows = await manager.query<Handover[]>(
       `select o.id, o.pickup_at,
               (select coalesce(sum(b.count), 0)::int from order_box b where b.order_id = o.id) as boxes,
               exists(select 1 from order_line l where l.order_id = o.id) as has_loose
-         from customer_order o where o.pickup_point_id = $1 and o.state = any($2)`,
-      [point.id, [...PROMISED_STATES]],
+         from customer_order o
+        where o.pickup_point_id = $1 and o.state = any($2) and o.pickup_at >= $3 and o.pickup_at < $4`,
+      [point.id, [...PROMISED_STATES], span.start, span.end],
     );
     const boxesOf = ({ boxes, has_loose }: Handover): number => handoversOf(boxes, has_loose);
     const slotOf = ({ pickup_at }: Handover): string =>

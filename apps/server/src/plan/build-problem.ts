@@ -13,12 +13,12 @@ import {
   type PlanOrder,
   type Problem,
   type Product,
+  workingHours,
   type Span,
 } from '@alnage/core';
 import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
-import { contentsOf } from '../orders/order-view';
-import { OrderEntity } from '../orders/order.entity';
+import { orderedIn, type Ordered } from '../orders/ordered';
 import { PieceEntity } from '../pieces/piece.entity';
 import { readWeighings } from '../weighings/read-weighings';
 import type { WorkshopClock } from '../plugins/workshop-clock';
@@ -26,7 +26,7 @@ import { BowlEntity } from '../workshop/bowl.entity';
 import { loadDippery, tailGramsOf, type WorkedCoating, type WorkedDippery } from '../workshop/dippery';
 import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import type { SetUp } from '../workshop/set-up';
-import { instantOf, minutesFrom } from '../workshop/workshop-time';
+import { dayOf, minutesFrom, timeOfDay } from '../workshop/workshop-time';
 
 /** The workshop as an alnage-problem/1, without what an earlier plan leaves to it. */
 export async function buildProblem(
@@ -38,7 +38,7 @@ export async function buildProblem(
   const dippery = await loadDippery(manager);
   const pieces = await manager.find(PieceEntity, byPosition);
   const weighings = await readWeighings(manager, clock.now());
-  const people = await manager.find(PersonEntity, { ...byPosition, relations: { shifts: true } });
+  const people = await manager.find(PersonEntity, byPosition);
   const points = await manager.find(PickupPointEntity, byPosition);
   return {
     format: 'alnage-problem/1',
@@ -57,10 +57,10 @@ export async function buildProblem(
   };
 }
 
-/** Every order that is promised, the first to be collected first. */
+/** Every order of the season that is promised, the first to be collected first. */
 export async function ordersToMeet(manager: EntityManager, setUp: SetUp): Promise<PlanOrder[]> {
-  const orders = await manager.find(OrderEntity, { order: { pickupAt: 'ASC', ticket: 'ASC' } });
-  return orders.filter(({ state }) => PROMISED_STATES.includes(state)).map((order) => orderOf(order, setUp));
+  const orders = await orderedIn(manager, setUp.span, PROMISED_STATES);
+  return orders.map((order) => orderOf(order, setUp));
 }
 
 function melterOf({ id, capacityGrams, usableMinutes }: BowlEntity, tailGrams: number): Melter {
@@ -103,22 +103,23 @@ function isKept({ setAsideReason }: Weighing): boolean {
   return setAsideReason === null;
 }
 
-function personOf(person: PersonEntity, { timeZone, span }: SetUp): Person {
-  const minute = (day: string, time: string): number =>
-    minutesFrom(span.start, instantOf(`${day}T${time.slice(0, 5)}`, timeZone)!);
-  const shifts = person.shifts
-    .map((shift): Span => [minute(shift.day, shift.starts), minute(shift.day, shift.ends)])
-    .sort((a, b) => a[0] - b[0]);
+function personOf(person: PersonEntity, { days, span, timeZone }: SetUp): Person {
+  const shifts = days.flatMap(({ date }) =>
+    workingHours(person, dayOf(date)).map(({ starts, ends }): Span => {
+      const minute = (time: string): number => minutesFrom(span.start, timeOfDay(date, time, timeZone));
+      return [minute(starts), minute(ends)];
+    }),
+  );
   return { id: person.id, pace: person.pace, skills: person.skills, shifts };
 }
 
-function orderOf(order: OrderEntity, { span }: SetUp): PlanOrder {
+function orderOf(order: Ordered, { span }: SetUp): PlanOrder {
   return {
     id: order.id,
     due: minutesFrom(span.start, order.pickupAt),
     weight: 1,
     place: order.pickupPointId,
-    lines: productLines(contentsOf(order)),
+    lines: productLines(order.contents),
   };
 }
 

@@ -13,7 +13,8 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import type { SetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
 import { buildProblem, productLines } from './build-problem';
-import { PlanEntity } from './plan.entity';
+import { newestPlan } from './newest-plan';
+import type { PlanEntity } from './plan.entity';
 
 /** What the kitchen is asked: an order, where it goes, and the order that it would replace. */
 export interface KitchenAsk {
@@ -31,24 +32,38 @@ interface Held {
   readonly ageMinutes: number;
 }
 
+/** A plan with the problem that it answers. */
+type Planned = Pick<PlanEntity, 'problem' | 'plan'>;
+
+/** Before the first plan so many orders at most are laid out anew for every promise; shop default. */
+const UNPLANNED_ORDERS = 60;
+
+function unplanned(problem: Problem): Planned {
+  return {
+    problem: { ...problem, orders: [] },
+    plan: { format: 'alnage-plan/1', batches: [], melts: [], unmet: [] },
+  };
+}
+
 /** The kitchen's week as the newest plan has it, to be asked about any number of orders. */
 export class Kitchen {
   private constructor(
-    private readonly newest: PlanEntity,
+    private readonly newest: Planned,
     private readonly asked: Problem,
     private readonly setUp: SetUp,
   ) {}
 
-  /** Null before anything of the season is planned: there is nothing then to hold a promise against. */
+  /** Null while so much is not planned yet that there is nothing to hold a promise against. */
   static async load(
     manager: EntityManager,
     setUp: SetUp,
     clock: Pick<WorkshopClock, 'now'>,
   ): Promise<Kitchen | null> {
-    const [newest] = await manager.find(PlanEntity, { order: { version: 'DESC' }, take: 1 });
-    if (newest?.horizonStart.getTime() !== setUp.span.start.getTime()) return null;
+    const newest = await newestPlan(manager, setUp);
     const now = minutesFrom(setUp.span.start, clock.now());
-    return new Kitchen(newest, { ...(await buildProblem(manager, setUp, clock)), now }, setUp);
+    const asked = { ...(await buildProblem(manager, setUp, clock)), now };
+    if (!newest && asked.orders.length > UNPLANNED_ORDERS) return null;
+    return new Kitchen(newest ?? unplanned(asked), asked, setUp);
   }
 
   /**

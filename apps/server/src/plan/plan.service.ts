@@ -2,13 +2,14 @@ import { createHash } from 'node:crypto';
 import type { SavedPlan } from '@alnage/contract';
 import { carryOver, makePlan, type PlanOrder, type Problem } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
-import { OrderEntity } from '../orders/order.entity';
+import { orderedIn } from '../orders/ordered';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
 import { buildProblem, ordersToMeet } from './build-problem';
+import { newestPlan } from './newest-plan';
 import { PlanEntity } from './plan.entity';
 
 /** Only one plan is made at a time, whichever process is asked: the second waits and plans on the first. */
@@ -25,7 +26,7 @@ export class PlanService {
   /** The newest plan. @throws ProblemError `no-plan` */
   async newest(): Promise<SavedPlan> {
     const setUp = await requireSetUp(this.db.manager);
-    const plan = await findNewest(this.db.manager);
+    const plan = await newestPlan(this.db.manager, setUp);
     if (!plan) throw new ProblemError('no-plan');
     return planView(plan, ordersMark(await ordersToMeet(this.db.manager, setUp)));
   }
@@ -59,11 +60,6 @@ export class PlanService {
   }
 }
 
-async function findNewest(manager: EntityManager): Promise<PlanEntity | null> {
-  const [plan] = await manager.find(PlanEntity, { order: { version: 'DESC' }, take: 1 });
-  return plan ?? null;
-}
-
 /** The problem from `now` on: what the newest plan has started stays, and orders that are closed want no more. */
 async function continued(
   manager: EntityManager,
@@ -71,14 +67,10 @@ async function continued(
   { setUp, now }: { setUp: SetUp; now: Date },
 ): Promise<Problem> {
   const minute = Math.min(asked.horizon, Math.max(0, minutesFrom(setUp.span.start, now)));
-  const handedOver = await manager.find(OrderEntity, {
-    where: { state: 'handed-over' },
-    select: { id: true },
-  });
+  const handedOver = await orderedIn(manager, setUp.span, ['handed-over']);
   const closed = new Set(handedOver.map((order) => order.id));
-  const before = await findNewest(manager);
-  const isSameHorizon = before?.horizonStart.getTime() === setUp.span.start.getTime();
-  if (!before || !isSameHorizon)
+  const before = await newestPlan(manager, setUp);
+  if (!before)
     return { ...asked, now: minute, orders: asked.orders.filter((order) => !closed.has(order.id)) };
   const { fixed, orders } = carryOver({
     plan: before.plan,

@@ -1,6 +1,7 @@
 import type { PromiseAsk, PromisedSlot } from '@alnage/contract';
 import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
 import type { DataSource } from 'typeorm';
+import { OfferTerms, termsProblem } from '../orders/offer-terms';
 import { orderedProblems, pointProblems } from '../orders/order-rules';
 import { orderContext } from '../orders/order-context';
 import { SlotRoom } from '../orders/slot-room';
@@ -31,25 +32,44 @@ export class PromisesService {
     const kitchen = await Kitchen.load(manager, setUp, this.clock);
     if (!kitchen) throw new ProblemError('no-plan');
     const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
-    const room = await SlotRoom.load(manager, point, { timeZone: setUp.timeZone, changing });
+    const room = await SlotRoom.load(manager, setUp, { point, changing });
+    const terms = await OfferTerms.load(manager, setUp, { changing, now });
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
     const answers = kitchen.answer(
       { contents, pickupPoint, changing },
       slots.map(({ instant }) => instant),
     );
-    return answers.map((answer, index) => slotView(slots[index]!, answer, { room, contents }));
+    return answers.map((answer, index) =>
+      slotView(slots[index]!, answer, { room, terms, contents, timeZone: setUp.timeZone }),
+    );
   }
 }
 
+interface Standing {
+  readonly room: SlotRoom;
+  readonly terms: OfferTerms;
+  readonly contents: OrderContents;
+  readonly timeZone: string;
+}
+
 function slotView(
-  { at, instant }: Slot,
+  slot: Slot,
   answer: SlotPromise,
-  { room, contents }: { readonly room: SlotRoom; readonly contents: OrderContents },
+  { room, terms, contents, timeZone }: Standing,
 ): PromisedSlot {
+  const { at, instant } = slot;
+  const pieceFault = terms.faultOf(contents, slot);
+  const termsFault = pieceFault && termsProblem(pieceFault, timeZone);
   const roomBoxes = room.boxesLeft(at);
   const asked = boxesHandedOver(contents);
   const slotFault = room.faultOf(at, asked);
-  const base = { at, atInstant: instant.toISOString(), roomBoxes, slotFault };
+  const base = {
+    at,
+    atInstant: instant.toISOString(),
+    roomBoxes,
+    slotFault,
+    offerFault: termsFault && { code: termsFault.code, params: termsFault.params },
+  };
   if (answer.kind === 'no') {
     const { product: piece, blocker } = answer.reason;
     return { ...base, kind: 'no', ageMinutes: null, piece, blocker };
@@ -58,7 +78,7 @@ function slotView(
   const isTight = answer.kind === 'tight' || (roomBoxes ?? 2 * asked) < 2 * asked;
   return {
     ...base,
-    kind: slotFault ? 'no' : isTight ? 'tight' : 'open',
+    kind: slotFault || termsFault ? 'no' : isTight ? 'tight' : 'open',
     ageMinutes,
     piece: null,
     blocker: null,

@@ -26,4 +26,8 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   ...DEFAULT_REFUND_RULE,
   feedToken: null,
   rulesVersion: 1,
+  country: '',
+  region: '',
+  seasonId: null,
+  detailsVersion: 1,
 };

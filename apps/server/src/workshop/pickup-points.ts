@@ -7,6 +7,7 @@ import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import { slotStart } from './pickup-slots';
 import { PickupPointEntity } from './resources.entity';
+import { overlapping, type DaySpanOfHours } from './spans';
 
 /** Pickup points: held by the orders that are collected there. */
 export const PICKUP_POINTS: RecordKind<PickupPointEntity, PickupPointDraft, PickupPoint> = {
@@ -16,11 +17,11 @@ export const PICKUP_POINTS: RecordKind<PickupPointEntity, PickupPointDraft, Pick
     Promise.resolve([
       ...hours.flatMap((each, index) => spanProblems(each, `/hours/${index}`)),
       ...exceptions.flatMap((each, index) => spanProblems(each, `/exceptions/${index}`)),
-      ...overlapping(
+      ...crossing(
         hours.map((each) => ({ ...each, day: String(each.weekday) })),
         '/hours',
       ),
-      ...overlapping(
+      ...crossing(
         exceptions.map((each) => ({ ...each, day: each.date })),
         '/exceptions',
       ),
@@ -60,16 +61,12 @@ function spanProblems({ opens, closes }: Span, pointer: string): FieldProblem[] 
 }
 
 /** Hours of one day that run into each other, or a date that is shut and open. */
-function overlapping(spans: readonly (Span & { readonly day: string })[], pointer: string): FieldProblem[] {
-  return spans.flatMap((span, index): FieldProblem[] => {
-    const crosses = spans.slice(0, index).some((other) => other.day === span.day && meet(other, span));
-    return crosses ? [{ pointer: `${pointer}/${index}/opens`, code: 'hours-cross', params: {} }] : [];
-  });
-}
-
-function meet(a: Span, b: Span): boolean {
-  if (a.opens === null || a.closes === null || b.opens === null || b.closes === null) return true;
-  return minutesOf(a.opens) < minutesOf(b.closes) && minutesOf(b.opens) < minutesOf(a.closes);
+function crossing(spans: readonly DaySpanOfHours[], pointer: string): FieldProblem[] {
+  return overlapping(spans).map((index) => ({
+    pointer: `${pointer}/${index}/opens`,
+    code: 'hours-cross',
+    params: {},
+  }));
 }
 
 /** Closes a slot for new orders at the last minute, or opens it again; asked twice it stays as it is. */

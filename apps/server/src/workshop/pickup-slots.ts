@@ -1,6 +1,5 @@
-import { slotAt, slotsOfDay, type DayOfWeek, type SlotRules } from '@alnage/core';
-import { DateTime } from 'luxon';
-import { instantOf, type DaySpan } from './workshop-time';
+import { slotAt, slotsOfDay, type SlotRules } from '@alnage/core';
+import { dayOf, instantOf, type DaySpan } from './workshop-time';
 
 /** A slot by its start, on the wall and as an instant. */
 export interface Slot {
@@ -30,8 +29,4 @@ export function slotsToCome(
       const instant = instantOf(at, timeZone);
       return instant && instant > now ? [{ at, instant }] : [];
     });
-}
-
-function dayOf(date: string): DayOfWeek {
-  return { date, weekday: DateTime.fromISO(date, { zone: 'utc' }).weekday };
 }

@@ -1,18 +1,6 @@
-import type { PickupPointDraft } from '@alnage/contract';
+import type { PersonDraft, PickupPointDraft } from '@alnage/contract';
 import { KeptRecord } from '../kept/kept-record';
-import { Column, Entity, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, type Relation } from 'typeorm';
-
-/** What has an id of its own, a name, and a place in lists. */
-abstract class Listed {
-  @PrimaryColumn('text')
-  id: string;
-
-  @Column('text')
-  name: string;
-
-  @Column('integer')
-  position: number;
-}
+import { Column, Entity } from 'typeorm';
 
 @Entity('pickup_point')
 export class PickupPointEntity extends KeptRecord {
@@ -43,34 +31,21 @@ export class ZoneEntity extends KeptRecord {
 }
 
 @Entity('person')
-export class PersonEntity extends Listed {
-  /** Percent of the standard time. */
+export class PersonEntity extends KeptRecord {
+  /** Percent of the standard pace. */
   @Column('integer')
   pace: number;
 
   @Column('text', { array: true })
   skills: string[];
 
-  @OneToMany(() => ShiftEntity, (shift) => shift.person, { cascade: true })
-  shifts: Relation<ShiftEntity>[];
-}
+  @Column('jsonb')
+  week: PersonDraft['week'];
 
-/** Hours of one person on one day, by the clock on the wall. */
-@Entity('shift')
-export class ShiftEntity {
-  @PrimaryColumn('text', { name: 'person_id' })
-  personId: string;
+  /** Hours of single days, by the clock on the wall. */
+  @Column('jsonb')
+  shifts: PersonDraft['shifts'];
 
-  @PrimaryColumn('date')
-  day: string;
-
-  @PrimaryColumn('time')
-  starts: string;
-
-  @Column('time')
-  ends: string;
-
-  @ManyToOne(() => PersonEntity, (person) => person.shifts, { onDelete: 'CASCADE' })
-  @JoinColumn({ name: 'person_id' })
-  person: Relation<PersonEntity>;
+  @Column('jsonb')
+  absences: PersonDraft['absences'];
 }

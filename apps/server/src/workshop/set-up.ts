@@ -16,11 +16,18 @@ export interface SetUp {
 /** The set-up, or null while there is no season. */
 export async function findSetUp(manager: EntityManager): Promise<SetUp | null> {
   const workshop = await manager.findOneBy(WorkshopEntity, { id: 1 });
-  const [season] = await manager.find(SeasonEntity, { order: { startsOn: 'DESC' }, take: 1 });
+  const seasons = await manager.find(SeasonEntity, { order: { startsOn: 'DESC' } });
+  const season = seasons.find(({ id }) => id === workshop?.seasonId) ?? seasons[0];
   if (!workshop || !season) return null;
   const days = daysBetween(season.startsOn, season.endsOn, workshop.timeZone);
   const span = { start: days[0]!.start, end: days.at(-1)!.end };
   return { workshop, timeZone: workshop.timeZone, season, days, span };
+}
+
+/** What a date is called, all its names together; null on any other day. */
+export function holidayOn({ holidays }: Pick<SeasonEntity, 'holidays'>, date: string): string | null {
+  const names = holidays.filter((each) => each.date === date).map(({ name }) => name);
+  return names.length > 0 ? names.join(', ') : null;
 }
 
 /** @throws ProblemError `nothing-set-up` */

@@ -1,3 +1,4 @@
+import type { DayOfWeek } from '@alnage/core';
 import { DateTime } from 'luxon';
 
 /** The one place where wall-clock time, instants and planner minutes are turned into each other. */
@@ -34,7 +35,20 @@ export function daysBetween(firstDate: string, lastDate: string, timeZone: strin
   return days;
 }
 
+/** A date with its weekday. */
+export function dayOf(date: string): DayOfWeek {
+  return { date, weekday: DateTime.fromISO(date, { zone: 'utc' }).weekday };
+}
+
 const MS_PER_MINUTE = 60_000;
+
+/**
+ * The instant of a time of a day, 24:00 its end. A time that the clock skips comes as the clock goes on, so that hours of
+ * work across a change of the clock have a beginning and an end.
+ */
+export function timeOfDay(date: string, time: string, timeZone: string): Date {
+  return DateTime.fromISO(`${date}T${time}`, { zone: timeZone }).toJSDate();
+}
 
 /** Whole real minutes from the horizon's start to an instant, rounded up. */
 export function minutesFrom(horizonStart: Date, instant: Date): number {

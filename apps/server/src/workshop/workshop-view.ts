@@ -8,8 +8,10 @@ import { coatingView } from './coatings';
 import { loadDippery, tailGramsOf } from './dippery';
 import { PersonEntity, PickupPointEntity, ZoneEntity } from './resources.entity';
 import { pointView } from './pickup-points';
+import { detailsView } from './details.service';
 import { rulesView } from './rules.service';
-import { findSetUp } from './set-up';
+import { SeasonEntity } from './season.entity';
+import { findSetUp, holidayOn } from './set-up';
 import { zoneView } from './zones';
 
 /** The workshop as every place needs it. */
@@ -33,11 +35,13 @@ export async function workshopView(manager: EntityManager, now: Date): Promise<W
         date: day.date,
         start: day.start.toISOString(),
         end: day.end.toISOString(),
-        holiday: setUp.season.holidays[day.date] ?? null,
+        holiday: holidayOn(setUp.season, day.date),
       })),
     },
     pickupPoints: (await listed(PickupPointEntity)).map(pointView),
-    people: (await listed(PersonEntity)).map(({ id, name, pace, skills }) => ({ id, name, pace, skills })),
+    seasons: (await listed(SeasonEntity)).map(withoutPosition),
+    details: detailsView(dippery.workshop),
+    people: (await listed(PersonEntity)).map(withoutPosition),
     bowls: (await listed(BowlEntity)).map((bowl) => bowlView(bowl, tailGramsOf(bowl, pieces, dippery))),
     zones: (await listed(ZoneEntity)).map(zoneView),
     coatings: dippery.coatings.map(coatingView),

@@ -60,4 +60,18 @@ export class WorkshopEntity {
 
   @Column('integer', { name: 'rules_version' })
   rulesVersion: number;
+
+  /** Whose holidays are offered, by its code; '' for none. */
+  @Column('text')
+  country: string;
+
+  @Column('text')
+  region: string;
+
+  /** The season that is worked on; null: the newest. */
+  @Column('text', { name: 'season_id', nullable: true })
+  seasonId: string | null;
+
+  @Column('integer', { name: 'details_version' })
+  detailsVersion: number;
 }

@@ -5,6 +5,10 @@ import {
   CoatingChange,
   CoatingDraft,
   CoatingView,
+  Details,
+  Person,
+  PersonChange,
+  PersonDraft,
   PickupPoint,
   PickupPointChange,
   PickupPointDraft,
@@ -21,6 +25,8 @@ import { KeptRecords } from '../kept/kept-records';
 import { addKeptRoutes } from '../kept/kept-routes';
 import { bowls } from './bowls';
 import { COATINGS } from './coatings';
+import { DetailsService } from './details.service';
+import { people } from './people';
 import { RulesService } from './rules.service';
 import { closeSlot, PICKUP_POINTS } from './pickup-points';
 import { ZONES } from './zones';
@@ -29,6 +35,16 @@ import { workshopView } from './workshop-view';
 const tags = ['workshop'];
 
 export function addWorkshop(app: App): void {
+  const details = new DetailsService(app.db);
+  app.put('/api/details', { schema: { tags, body: Details, response: { 200: Details } } }, (request) =>
+    details.change(request.body),
+  );
+  addKeptRoutes(app, new KeptRecords(app.db, people(app.clock)), {
+    path: '/api/people',
+    draft: PersonDraft,
+    change: PersonChange,
+    view: Person,
+  });
   app.get('/api/workshop', { schema: { tags, response: { 200: Workshop } } }, async (_request, reply) =>
     reply.send((await workshopView(app.db.manager, app.clock.now())) as never),
   );

@@ -107,6 +107,7 @@ describe('the Orders place', () => {
       ageMinutes: kind === 'no' ? null : 300,
       roomBoxes: 7,
       slotFault: null,
+      offerFault: null,
       piece: kind === 'no' ? 'dusk-berry' : null,
       blocker: kind === 'no' ? { kind: 'hands', stage: 'dip', skill: 'dip', from: 2000, to: 2040 } : null,
     });

@@ -1,7 +1,7 @@
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble } from '../state/problem';
 import { listed } from './formats/formats';
-import { wallText } from './formats/wall-time';
+import { dayText, wallText } from './formats/wall-time';
 
 /** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
 export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string>> = {
@@ -58,12 +58,23 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'slot-full': ({ asked, left, nearest }) =>
     `This slot hands over ${left ? `${left} more` : 'no more'}, not ${asked ?? 'this one'}.${nearestText(nearest)}`,
   'not-makeable': ({ piece, nearest }) =>
-    `The kitchen cannot make ${String(piece ?? 'this').replaceAll('-', ' ')} for then.${nearestText(nearest)}`,
+    `The kitchen cannot make ${pieceText(piece)} for then.${nearestText(nearest)}`,
   'more-than-due': ({ range }) => `That is more than ${range ?? 'is due'}.`,
   'empty-list': () => 'There is nothing in this list below its head.',
   'broken-list': ({ line }) => `The list breaks off in line ${line ?? 1}: a quote or a separator is missing.`,
   'half-line': ({ value, limit }) => `This line has ${value} cells, its head has ${limit}.`,
   'not-understood': ({ value }) => `“${value}” is not understood.`,
+  'piece-closed': ({ piece, nearest }) =>
+    `No more ${pieceText(piece)} is promised: it was closed.${nearestText(nearest)}`,
+  'piece-other-days': ({ piece, from, to, nearest }) =>
+    `${capital(pieceText(piece))} is offered ${daysText(from, to)} only.${nearestText(nearest)}`,
+  'cut-off-past': ({ piece, until, nearest }) =>
+    `Ordering of ${pieceText(piece)} for then ended ${until ? wallText(String(until)) : 'already'}.${nearestText(nearest)}`,
+  'orders-outside': ({ value }) => `${value} orders would lie outside the season then.`,
+  'seasons-cross': ({ other }) => `Some of these days belong to ${other ?? 'another season'} already.`,
+  'orders-there': ({ value, orders }) =>
+    `${value ?? 'This'} will not do: there are ${orders ?? ''} orders by what it was.`,
+  'work-begun': () => 'Work of its plan has begun, so the season begins where it did.',
   'lines-at-fault': ({ value, line }) =>
     `Nothing was brought in: ${value} lines are at fault, the first is line ${line ?? 2}.`,
   'hours-cross': () => 'These hours run into others of the same day.',
@@ -73,6 +84,20 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
 function wrongFormatText({ value, format }: Params): string {
   if (format === 'plain-text') return 'Only letters, figures and signs on one line can be kept.';
   return value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.';
+}
+
+function pieceText(piece: Params[string] | undefined): string {
+  return String(piece ?? 'this').replaceAll('-', ' ');
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** from Thu 18 Jun to Sat 20 Jun, either end left out where the season’s own counts */
+function daysText(from: Params[string] | undefined, to: Params[string] | undefined): string {
+  const day = (date: Params[string] | undefined): string => (date ? dayText(String(date)) : '');
+  return [from ? `from ${day(from)}` : '', to ? `to ${day(to)}` : ''].filter(Boolean).join(' ');
 }
 
 function nearestText(nearest: Params[string] | undefined): string {

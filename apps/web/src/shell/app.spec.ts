@@ -1,5 +1,7 @@
-import { workshop } from '../testing/small-workshop';
+import { figures } from '../testing/small-season';
+import { piece, workshop } from '../testing/small-workshop';
 import { press, render } from '../testing/render';
+import { SeasonActions } from '../state/season.state';
 import { LiveActions } from '../state/live.state';
 import { WorkshopActions } from '../state/workshop.state';
 import { App } from './app';
@@ -8,6 +10,7 @@ describe('the frame', () => {
   test('shows the places that are built, the workshop and its clock', async () => {
     const page = await render(App);
     expect([...page.page.querySelectorAll('nav a')].map((link) => link.textContent)).toEqual([
+      'Season',
       'Orders',
       'Pieces',
       'Plan',
@@ -19,10 +22,28 @@ describe('the frame', () => {
   });
 
   test('says what an empty workshop needs', async () => {
-    const empty = { ...workshop, season: null, bowls: [], zones: [], people: [], coatings: [] };
+    const nothing = { season: null, seasons: [], bowls: [], zones: [], people: [], coatings: [] };
+    const empty = { ...workshop, ...nothing, pickupPoints: [], isDemo: false };
     const page = await render(App, { workshop: empty });
     expect(page.text()).toContain('Nothing is set up yet');
-    expect(page.page.querySelectorAll('li')).toHaveLength(6);
+    expect(page.page.querySelectorAll('li')).toHaveLength(9);
+    expect(page.page.querySelector('main a.mdc-button')!.textContent).toContain('Begin: The shop');
+    expect(page.page.querySelector('.next')).toBeNull();
+  });
+
+  test('leads on from step to step until the first order is promised', async () => {
+    const page = await render(App, { workshop: { ...workshop, bowls: [], isDemo: false } });
+    const next = () => page.page.querySelector('.next')?.textContent?.replace(/\s+/g, ' ') ?? '';
+    expect(next()).toContain('Setting up: 6 of 9 done. Next: The shop');
+    const details = { ...workshop.details, version: 2 };
+    page.store.dispatch(
+      WorkshopActions.read({ workshop: { ...workshop, details, isDemo: false }, pieces: [piece] }),
+    );
+    await page.settle();
+    expect(next()).toContain('Next: The first order');
+    page.store.dispatch(SeasonActions.read({ figures: figures() }));
+    await page.settle();
+    expect(next()).toBe('');
   });
 
   test('tells of a lost connection until it is back', async () => {

@@ -15,11 +15,13 @@ import { Keys } from '../shared/keys';
 import { troubleText } from '../shared/problem-text';
 import { liveFeature } from '../state/live.state';
 import { planFeature } from '../state/plan.state';
+import { seasonFeature } from '../state/season.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { Notices } from './notices';
 import { Theme } from './theme';
 import { EmptyWorkshop } from './empty-workshop';
+import { firstSteps } from './first-steps';
 
 /** The frame of every place: the bar with the places, the ell, and the place itself. */
 @Component({
@@ -54,6 +56,20 @@ export class App {
     ),
     { initialValue: this.router.url },
   );
+  private readonly figures = this.store.selectSignal(seasonFeature.selectFigures);
+  protected readonly steps = computed(() => {
+    const workshop = this.workshop();
+    return workshop ? firstSteps(workshop, this.pieces(), this.figures()) : [];
+  });
+  protected readonly doneCount = computed(() => this.steps().filter(({ isDone }) => isDone).length);
+  /** What comes next while a workshop is being set up; not where that is done, nor on the list of them all. */
+  protected readonly nextStep = computed(() => {
+    const next = this.steps().find(({ isDone }) => !isDone);
+    const isListed = !this.isSettingUp() && !this.isOpen();
+    return next && !isListed && !this.path().startsWith(next.path) ? next : null;
+  });
+  /** Whether there is enough for every place to be open. */
+  protected readonly isOpen = computed(() => Boolean(this.workshop()?.season) && this.pieces().length > 0);
   /** Settings and pieces are open in an empty workshop, too. */
   protected readonly isSettingUp = computed(() => /^\/(workshop|pieces)\b/.test(this.path()));
 

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Workshop } from '@alnage/contract';
+import type { FirstStep } from './first-steps';
 
-/** What an empty workshop still needs, in the order in which it is needed. */
+/** The path from an empty workshop to its first promised order: what is done, and what comes next. */
 @Component({
   selector: 'al-empty-workshop',
   imports: [RouterLink, MatButtonModule],
@@ -11,25 +11,29 @@ import type { Workshop } from '@alnage/contract';
     <main>
       <h1>Nothing is set up yet</h1>
       <p>
-        {{ workshop().name }} is empty. Before an order can be taken it needs these, in this order; what is
-        there already is counted.
+        {{ name() }} is empty. From here to its first promised order it takes these, in this order; you can
+        leave and come back at any time.
       </p>
       <ol>
-        @for (need of needs(); track need.name) {
-          <li>
-            <strong>{{ need.name }}</strong> – {{ need.why }}
-            <span class="figure">{{ need.count }}</span>
+        @for (step of steps(); track step.name) {
+          <li [class.done]="step.isDone">
+            <a [routerLink]="step.path">{{ step.name }}</a>
+            <span> – {{ step.why }}</span>
+            <span class="figure">{{ step.isDone ? '✓ ' + (step.count > 1 ? step.count : '') : '' }}</span>
           </li>
         }
       </ol>
-      <p class="actions">
-        <a matButton="filled" routerLink="/workshop/coatings">Describe coatings, bowls and zones</a>
-        <a matButton="outlined" routerLink="/pieces/new">Describe a piece</a>
-      </p>
+      @if (next(); as step) {
+        <p>
+          <a matButton="filled" [routerLink]="step.path">{{
+            step.isDone ? 'Go on' : 'Begin: ' + step.name
+          }}</a>
+          <a matButton="outlined" routerLink="/workshop/out">Load a workshop from a file</a>
+        </p>
+      }
       <p class="note">
-        People and the season cannot be entered yet in this version. To see a workshop at work, stop Alnage,
-        remove its data folder <code>.alnage</code>, and start it with the demo:
-        <code>ALNAGE_DEMO=on npm start</code>.
+        To see a workshop at work first, stop Alnage, remove its data folder <code>.alnage</code>, and start
+        it with the demo: <code>ALNAGE_DEMO=on npm start</code>.
       </p>
     </main>
   `,
@@ -37,7 +41,7 @@ import type { Workshop } from '@alnage/contract';
     main {
       display: grid;
       gap: 14px;
-      max-width: 640px;
+      max-width: 680px;
       padding: 24px 20px;
     }
     ol {
@@ -46,39 +50,28 @@ import type { Workshop } from '@alnage/contract';
       margin: 0;
       padding-left: 24px;
     }
-    .actions {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
+    a {
+      font-weight: 600;
+    }
+    p {
+      display: block;
+    }
+    p > a + a {
+      margin-left: 8px;
     }
     .figure {
       margin-left: 8px;
+      color: var(--sage);
+    }
+    .done > span:first-of-type {
       color: var(--soft-ink);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EmptyWorkshop {
-  readonly workshop = input.required<Workshop>();
-  readonly pieceCount = input.required<number>();
+  readonly name = input.required<string>();
+  readonly steps = input.required<readonly FirstStep[]>();
 
-  protected readonly needs = computed(() => {
-    const workshop = this.workshop();
-    return [
-      {
-        name: 'Coatings',
-        why: 'what is melted, with its window and allergens',
-        count: workshop.coatings.length,
-      },
-      {
-        name: 'Bowls',
-        why: 'how much each holds, and the tail that cannot be dipped',
-        count: workshop.bowls.length,
-      },
-      { name: 'Zones', why: 'fridge, racks and shelves, counted in trays', count: workshop.zones.length },
-      { name: 'People', why: 'skills, pace and shifts', count: workshop.people.length },
-      { name: 'Pieces', why: 'what is dipped, how, and how long it keeps', count: this.pieceCount() },
-      { name: 'A season', why: 'the days on which orders are collected', count: workshop.season ? 1 : 0 },
-    ];
-  });
+  protected readonly next = computed(() => this.steps().find(({ isDone }) => !isDone) ?? null);
 }

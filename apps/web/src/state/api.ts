@@ -3,6 +3,8 @@ import { inject, Injectable } from '@angular/core';
 import type {
   Customer,
   Feed,
+  Holiday,
+  HolidayCountry,
   ImportReport,
   Order,
   OrderChange,
@@ -13,9 +15,12 @@ import type {
   PaymentDraft,
   PickupPoint,
   Piece,
+  PieceClosing,
   PromiseAsk,
   PromisedSlot,
   SavedPlan,
+  Season,
+  SeasonFigures,
   SlotClosing,
   Weighing,
   WeighingDraft,
@@ -26,7 +31,17 @@ import { map, type Observable } from 'rxjs';
 
 /** What people keep and change one version at a time, by its path. */
 export type RecordPath =
-  'pieces' | 'coatings' | 'bowls' | 'zones' | 'boxes' | 'points' | 'customers' | 'rules';
+  | 'pieces'
+  | 'coatings'
+  | 'bowls'
+  | 'zones'
+  | 'boxes'
+  | 'points'
+  | 'customers'
+  | 'people'
+  | 'seasons'
+  | 'rules'
+  | 'details';
 
 /** A record as it was read: what a change goes against. */
 export interface Versioned {
@@ -46,6 +61,23 @@ export class Api {
 
   pieces(): Observable<Piece[]> {
     return this.http.get<Piece[]>('/api/pieces');
+  }
+
+  season(): Observable<SeasonFigures> {
+    return this.http.get<SeasonFigures>('/api/season');
+  }
+
+  closePiece(closing: PieceClosing): Observable<Season> {
+    return this.http.put<Season>('/api/season/pieces', closing);
+  }
+
+  countries(): Observable<HolidayCountry[]> {
+    return this.http.get<HolidayCountry[]>('/api/countries');
+  }
+
+  /** Holidays of the workshop’s country from the first to the last date. */
+  holidays(from: string, to: string): Observable<Holiday[]> {
+    return this.http.get<Holiday[]>('/api/holidays', { params: { from, to } });
   }
 
   orders(): Observable<Order[]> {

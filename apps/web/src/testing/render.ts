@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { Customer, Order, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
+import type { Customer, Order, Piece, SavedPlan, SeasonFigures, Weighing, Workshop } from '@alnage/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { CustomerActions, customersFeature } from '../state/customers.state';
@@ -11,6 +11,7 @@ import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
 import { makePlan, PlanActions, planFeature } from '../state/plan.state';
 import { recordsFeature, removeRecord, saveRecord } from '../state/records.state';
+import { SeasonActions, seasonFeature } from '../state/season.state';
 import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighings.state';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { choosePerson, tellPerson } from '../shared/person/person';
@@ -40,6 +41,7 @@ export interface RenderOptions {
   readonly pieces?: readonly Piece[];
   readonly weighings?: readonly Weighing[];
   readonly customers?: readonly Customer[];
+  readonly figures?: SeasonFigures;
 }
 
 /** A page on the small workshop, with the store as the server filled it. */
@@ -63,6 +65,7 @@ export async function render<T>(
       provideState(recordsFeature),
       provideState(weighingsFeature),
       provideState(customersFeature),
+      provideState(seasonFeature),
       provideState(liveFeature),
       provideEffects(
         { saveOrder, moveOrder, payOrder },
@@ -116,6 +119,7 @@ function fillStore(store: Store, options: RenderOptions): void {
   store.dispatch(WeighingActions.read({ weighings: [...weighings] }));
   store.dispatch(CustomerActions.read({ customers: [...(options.customers ?? [])] }));
   store.dispatch(OrderActions.read({ orders: [...orders] }));
+  if (options.figures) store.dispatch(SeasonActions.read({ figures: options.figures }));
   if (saved) store.dispatch(PlanActions.read({ saved }));
 }
 

@@ -49,7 +49,41 @@ export const workshop: Workshop = {
     { ...OPEN, id: 'shop', name: 'The shop', journeyMinutes: 0 },
     { ...OPEN, id: 'quay', name: 'Stall on the quay', journeyMinutes: 25 },
   ],
-  people: [{ id: 'runa', name: 'Runa', pace: 100, skills: ['dip', 'temper', 'prep', 'pack'] }],
+  seasons: [
+    {
+      id: 'midsummer',
+      name: 'Midsummer',
+      startsOn: '2026-06-18',
+      endsOn: '2026-06-19',
+      peakOn: '2026-06-19',
+      ticketPrefix: 'M',
+      holidays: [{ date: '2026-06-19', name: 'Midsummer Eve' }],
+      offers: [],
+      comparedWith: null,
+      version: 1,
+    },
+  ],
+  details: {
+    name: 'Skerry Dipworks',
+    timeZone: 'Europe/Helsinki',
+    currency: 'EUR',
+    country: 'FI',
+    region: '',
+    season: 'midsummer',
+    version: 1,
+  },
+  people: [
+    {
+      id: 'runa',
+      name: 'Runa',
+      pace: 100,
+      skills: ['dip', 'temper', 'prep', 'pack'],
+      week: [],
+      shifts: [{ day: '2026-06-18', starts: '08:00', ends: '18:00' }],
+      absences: [],
+      version: 1,
+    },
+  ],
   bowls: [
     {
       id: 'bowl-a',

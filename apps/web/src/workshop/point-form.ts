@@ -1,22 +1,10 @@
-import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
+import { FormArray, FormControl, FormGroup } from '@angular/forms';
 import { JOURNEY_MINUTES, SLOT_BOXES, SLOT_MINUTES, type PickupPointDraft } from '@alnage/contract';
-import { typedTime } from '../shared/formats/typed-time';
-import { timeText } from '../shared/formats/wall-time';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl } from '../shared/forms/text-field';
+import { clockControl, clockOf, dateControl, weekdayControl } from './hours-form';
 
 export type PointForm = ReturnType<typeof pointForm>;
-
-export const WEEKDAY_WORDS = {
-  1: 'Monday',
-  2: 'Tuesday',
-  3: 'Wednesday',
-  4: 'Thursday',
-  5: 'Friday',
-  6: 'Saturday',
-  7: 'Sunday',
-} as const;
-type Weekday = `${keyof typeof WEEKDAY_WORDS}`;
 
 const FIRST: PickupPointDraft = {
   name: '',
@@ -27,21 +15,9 @@ const FIRST: PickupPointDraft = {
   slotBoxes: null,
 };
 
-/** A time of day; 24:00 ends it. */
-function clockControl(value: string): FormControl<string> {
-  return new FormControl(value === '24:00' ? value : timeText(value), {
-    nonNullable: true,
-    validators: [(control) => (clockOf(String(control.value)) === null ? { time: true } : null)],
-  });
-}
-
-function clockOf(text: string): string | null {
-  return /^\s*24([:.]?00)?\s*$/.test(text) ? '24:00' : typedTime(text);
-}
-
 export function hoursForm(weekday: number, opens = '09:00', closes = '17:00') {
   return new FormGroup({
-    weekday: new FormControl(String(weekday) as Weekday, { nonNullable: true }),
+    weekday: weekdayControl(weekday),
     opens: clockControl(opens),
     closes: clockControl(closes),
   });
@@ -50,7 +26,7 @@ export function hoursForm(weekday: number, opens = '09:00', closes = '17:00') {
 /** A date with hours of its own, or shut. */
 export function exceptionForm(date = '', opens: string | null = null, closes: string | null = null) {
   return new FormGroup({
-    date: new FormControl(date, { nonNullable: true, validators: [Validators.required] }),
+    date: dateControl(date),
     kind: new FormControl<'shut' | 'open'>(opens === null ? 'shut' : 'open', { nonNullable: true }),
     opens: clockControl(opens ?? '09:00'),
     closes: clockControl(closes ?? '13:00'),
@@ -91,10 +67,4 @@ export function pointDraftOf({ controls: c }: PointForm): PickupPointDraft {
       };
     }),
   };
-}
-
-/** The weekday after the last one that has hours, to go on with. */
-export function nextWeekday({ controls }: PointForm['controls']['hours']): number {
-  const last = Number(controls.at(-1)?.controls.weekday.value ?? 7);
-  return (last % 7) + 1;
 }

@@ -11,6 +11,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
+import { dayText } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { customersFeature } from '../state/customers.state';
 import { workshopFeature } from '../state/workshop.state';
@@ -20,20 +21,26 @@ import { BoxEditor } from './parts/box-editor';
 import { BringIn } from './parts/bring-in';
 import { CoatingEditor } from './parts/coating-editor';
 import { CustomerEditor } from './parts/customer-editor';
+import { DetailsEditor } from './parts/details-editor';
 import { MyUnits } from './parts/my-units';
+import { PersonEditor } from './parts/person-editor';
 import { PointEditor } from './parts/point-editor';
 import { RulesEditor } from './parts/rules-editor';
+import { SeasonEditor } from './parts/season-editor';
 import { TakingOut } from './parts/taking-out';
 import { ZoneEditor } from './parts/zone-editor';
 
 /** The parts of the settings, in the order in which a new workshop needs them. */
 const SECTIONS = [
+  { path: 'shop', name: 'The shop' },
   { path: 'coatings', name: 'Coatings' },
   { path: 'bowls', name: 'Bowls' },
   { path: 'zones', name: 'Zones' },
+  { path: 'people', name: 'People' },
   { path: 'rules', name: 'Ways and rates' },
   { path: 'boxes', name: 'Boxes' },
   { path: 'points', name: 'Pickup points' },
+  { path: 'seasons', name: 'Seasons' },
   { path: 'customers', name: 'Customers' },
   { path: 'out', name: 'In and out' },
   { path: 'units', name: 'My units' },
@@ -72,6 +79,18 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'An order is promised only while its pickup point is open, and only while its slot has boxes left to hand over. Boxes count one by one, all loose pieces of an order together as one.',
     'The journey is what the plan leaves between packing and pickup. One slot is closed at the last minute from the grid of a new order.',
   ],
+  shop: [
+    'Times are shown by the shop’s own clock. Clock and currency stay as they are once there are orders.',
+    'Orders, plan and figures are those of the season that is worked on; the others are kept.',
+  ],
+  people: [
+    'The plan gives work only to whoever can do it and is there. Hours of a date stand in place of the week’s; an absence stands above both.',
+    'A pace of 90% takes a tenth longer than the standard times of the stages.',
+  ],
+  seasons: [
+    'Orders are collected on the days of a season. The day that everything leads to sets two seasons side by side, whatever the date.',
+    'A piece is promised only for the days that it is offered for, and only until its cut-off; what was ordered in time stays.',
+  ],
   customers: [
     'What somebody must never have is shown with every order of theirs, and held against what they order.',
     'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be taken out, and erased.',
@@ -95,9 +114,12 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     BringIn,
     CoatingEditor,
     CustomerEditor,
+    DetailsEditor,
     MyUnits,
+    PersonEditor,
     PointEditor,
     RulesEditor,
+    SeasonEditor,
     TakingOut,
     ZoneEditor,
   ],
@@ -167,6 +189,20 @@ export class WorkshopPage {
           more: `${journeyMinutes === 0 ? 'here' : `${duration(journeyMinutes)} away`} · slots of ${slotMinutes} min`,
           figure: slotBoxes === null ? '' : counted(slotBoxes, 'box'),
         }));
+      case 'people':
+        return workshop.people.map(({ id, name, pace, skills }) => ({
+          id,
+          name,
+          more: listed(skills),
+          figure: `${pace}%`,
+        }));
+      case 'seasons':
+        return workshop.seasons.map(({ id, name, startsOn, endsOn }) => ({
+          id,
+          name,
+          more: `${dayText(startsOn)} to ${dayText(endsOn)} ${endsOn.slice(0, 4)}`,
+          figure: id === workshop.season?.id ? 'worked on' : '',
+        }));
       case 'boxes':
         return workshop.boxes.map((box) => ({
           id: box.id,
@@ -189,6 +225,9 @@ export class WorkshopPage {
         boxes: 'New box',
         points: 'New pickup point',
         customers: 'New customer',
+        people: 'New person',
+        seasons: 'New season',
+        shop: '',
         out: '',
         rules: '',
         units: '',

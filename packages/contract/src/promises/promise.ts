@@ -24,6 +24,14 @@ export const PromisedSlot = closed({
   /** Boxes that it can still hand over; null where nobody counts them. */
   roomBoxes: Type.Union([Type.Integer(), Type.Null()]),
   slotFault: Type.Union([Type.Enum([...SLOT_FAULTS]), Type.Null()]),
+  /** What the season's terms of offer say against it: a code of a field and its parameters. */
+  offerFault: Type.Union([
+    closed({
+      code: Type.String(),
+      params: Type.Record(Type.String(), Type.Union([Type.String(), Type.Number(), Type.Null()])),
+    }),
+    Type.Null(),
+  ]),
   /** The piece that cannot be made, and what stood in its way. */
   piece: Type.Union([Id, Type.Null()]),
   blocker: Type.Union([

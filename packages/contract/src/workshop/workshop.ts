@@ -1,8 +1,11 @@
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
+import { Season } from '../season/season';
 import { closed, Day, Id, Instant } from '../shared/closed';
 import { BowlView } from './bowl';
 import { CoatingView } from './coating';
+import { Details } from './details';
+import { Person } from './person';
 import { PickupPoint } from './pickup-point';
 import { Rules } from './rules';
 import { ZoneView } from './zone';
@@ -25,8 +28,10 @@ export const Workshop = closed({
   isDemo: Type.Boolean(),
   now: Instant,
   season: Type.Union([closed({ id: Id, name: Type.String(), days: Type.Array(SeasonDay) }), Type.Null()]),
+  seasons: Type.Array(Season),
+  details: Details,
   pickupPoints: Type.Array(PickupPoint),
-  people: Type.Array(closed({ id: Id, name: Type.String(), pace: Type.Integer(), skills: Type.Array(Id) })),
+  people: Type.Array(Person),
   bowls: Type.Array(BowlView),
   zones: Type.Array(ZoneView),
   coatings: Type.Array(CoatingView),

@@ -10,6 +10,7 @@ const slot = (at: string, change: Partial<PromisedSlot> = {}): PromisedSlot => (
   ageMinutes: 390,
   roomBoxes: null,
   slotFault: null,
+  offerFault: null,
   piece: null,
   blocker: null,
   ...change,

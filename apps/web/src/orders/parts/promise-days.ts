@@ -1,6 +1,7 @@
-import type { PromisedSlot, SlotFault } from '@alnage/contract';
+import type { FieldCode, PromisedSlot, SlotFault } from '@alnage/contract';
 import { count, counted, duration } from '../../shared/formats/formats';
 import { hourText, timeText, WallTime } from '../../shared/formats/wall-time';
+import { FIELD_TEXT } from '../../shared/problem-text';
 import { blockerText } from '../../shared/plan/plan-words';
 import type { PlanWords } from '../../shared/plan/plan-names';
 
@@ -49,7 +50,7 @@ export function promiseDays(slots: readonly PromisedSlot[], timeZone: string): P
       return slot
         ? {
             slot,
-            mark: slot.slotFault === 'closed' ? '×' : MARKS[slot.kind],
+            mark: slot.slotFault === 'closed' || slot.offerFault ? '×' : MARKS[slot.kind],
             name: `${wall.dayTime(Date.parse(slot.atInstant))}: ${WORDS[slot.kind]}`,
           }
         : null;
@@ -62,6 +63,21 @@ const SLOT_WORDS: Readonly<Record<SlotFault, (left: number) => string>> = {
   full: (left) => `The slot hands over ${left === 0 ? 'no box' : counted(left, 'box')} more.`,
   closed: () => 'The slot takes no more orders.',
 };
+
+/** What stands in the way of a slot: the season’s terms, the slot itself, or the kitchen. */
+function whyNotText(
+  { offerFault, slotFault, roomBoxes, blocker, piece }: PromisedSlot,
+  words: PlanWords,
+): string {
+  if (offerFault) return offerText(offerFault);
+  if (slotFault) return SLOT_WORDS[slotFault](roomBoxes ?? 0);
+  return blocker && piece ? `${words.piece(piece)}: ${blockerText(blocker, words)}` : '';
+}
+
+/** What the season’s terms of offer say against a slot. */
+function offerText({ code, params }: NonNullable<PromisedSlot['offerFault']>): string {
+  return FIELD_TEXT[code as FieldCode](params);
+}
 
 /** Why a pickup is possible, or why not and which is nearest to it that is. */
 export function promiseText(
@@ -77,11 +93,7 @@ export function promiseText(
       slot.roomBoxes === null ? '' : ` The slot hands over ${counted(slot.roomBoxes, 'box')} more.`;
     return `${when} can be: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then. ${room}${boxes}`;
   }
-  const why = slot.slotFault
-    ? SLOT_WORDS[slot.slotFault](slot.roomBoxes ?? 0)
-    : slot.blocker && slot.piece
-      ? `${words.piece(slot.piece)}: ${blockerText(slot.blocker, words)}`
-      : '';
+  const why = whyNotText(slot, words);
   const near = nearest(slot, slots);
   const instead = near
     ? ` Nearest that is: ${wall.dayTime(Date.parse(near.atInstant))}.`

@@ -146,8 +146,10 @@ export class PromiseGrid {
   );
   protected readonly why = computed(() => {
     const [slot, saved, workshop] = [this.seen(), this.saved(), this.workshop()];
-    if (!slot || !saved || !workshop) return '';
-    const words = planWords(saved, workshop, this.pieces());
+    if (!slot || !workshop?.season) return '';
+    // before anything is planned, minutes count from the season’s first day just the same
+    const unplanned = { horizonStart: workshop.season.days[0]!.start, plan: { melts: [] } };
+    const words = planWords(saved ?? unplanned, workshop, this.pieces());
     return promiseText(slot, this.slots(), { words, timeZone: workshop.timeZone });
   });
 

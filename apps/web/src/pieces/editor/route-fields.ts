@@ -7,11 +7,10 @@ import { map, startWith, switchMap } from 'rxjs';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { TextField } from '../../shared/forms/text-field';
+import { knownSkills } from '../../shared/skills';
 import { workshopFeature } from '../../state/workshop.state';
 import { COAT_WORDS } from '../../shared/piece-words';
 import { packStage, stageForm, type StageForm } from './stage-form';
-
-const SKILLS = ['prep', 'dip', 'finish', 'pack'] as const;
 
 /** The stages of a piece: the work, then where its trays lie and for how long. */
 @Component({
@@ -36,12 +35,14 @@ export class RouteFields {
     ),
     { initialValue: [] as StageForm[] },
   );
-  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly words = COAT_WORDS;
   protected readonly zones = computed(() => this.workshop()?.zones ?? []);
   protected readonly skills = computed(() => {
-    const known = [...SKILLS, ...(this.workshop()?.people ?? []).flatMap(({ skills }) => skills)];
-    return [...new Set(known)].filter((skill) => skill !== 'temper').map((id) => ({ id, name: id }));
+    const known = knownSkills(this.pieces(), this.workshop()?.people ?? []);
+    return known.filter((skill) => skill !== 'temper').map((id) => ({ id, name: id }));
   });
 
   /** A stage before this one, of work that puts no coat on. */

@@ -1,14 +1,16 @@
-import type { Order, SeasonDay } from '@alnage/contract';
+import type { SeasonDay, SeasonDayFigures } from '@alnage/contract';
 import type { DayLoad, ResourceLoad } from '@alnage/core';
-import { percent } from '../formats/formats';
+import { counted, percent } from '../formats/formats';
 import { WallTime } from '../formats/wall-time';
+
+export type LoadStanding = 'free' | 'full' | 'over';
 
 /** One day of the ruler, ready to draw: positions are shares of the day's width and of its full load. */
 export interface EllDay {
   readonly name: string;
   readonly holiday: string | null;
   readonly share: number;
-  readonly standing: 'free' | 'full' | 'over';
+  readonly standing: LoadStanding;
   readonly figure: string;
   /** The same in a sentence, for those who hear it. */
   readonly spoken: string;
@@ -23,7 +25,8 @@ const FULL_SHARE = 0.9;
 export interface EllInput {
   readonly days: readonly SeasonDay[];
   readonly loads: readonly DayLoad[];
-  readonly orders: readonly Order[];
+  /** What is promised by day. */
+  readonly figures: readonly SeasonDayFigures[];
   readonly zoneNames: ReadonlyMap<string, string>;
   readonly timeZone: string;
   readonly now: number;
@@ -32,20 +35,20 @@ export interface EllInput {
 /** The season's days with their load, their pickups and now. */
 export function ellDays(input: EllInput): EllDay[] {
   const wall = new WallTime(input.timeZone);
-  const pickups = input.orders.map((order) => Date.parse(order.pickupAt));
   return input.days.map((day, index): EllDay => {
     const start = Date.parse(day.start);
     const end = Date.parse(day.end);
     const within = (instant: number): number => (instant - start) / (end - start);
-    const here = pickups.filter((at) => at >= start && at < end);
+    const { orders = 0, slots = [] } = input.figures.find(({ date }) => date === day.date) ?? {};
+    const here = new Set(slots.map(({ at }) => Date.parse(at)));
     const load = loadOf(input.loads[index]?.scarcest ?? null, input.zoneNames);
     const name = wall.day(start);
     return {
       ...load,
       name,
       holiday: day.holiday,
-      spoken: `${[name, day.holiday].filter(Boolean).join(', ')}: ${load.spoken}, ${here.length} ${here.length === 1 ? 'pickup' : 'pickups'}`,
-      pickups: [...new Set(here)].map(within),
+      spoken: `${[name, day.holiday].filter(Boolean).join(', ')}: ${load.spoken}, ${counted(orders, 'pickup')}`,
+      pickups: [...here].map(within),
       now: input.now >= start && input.now < end ? within(input.now) : null,
     };
   });
@@ -60,13 +63,14 @@ function loadOf(
   const { share } = scarcest;
   return {
     share,
-    standing: standingOf(share),
+    standing: loadStanding(share),
     figure: share > 0 ? percent(share) : '',
     spoken: `${resourceName(scarcest, zoneNames)} ${percent(share)}`,
   };
 }
 
-function standingOf(share: number): EllDay['standing'] {
+/** How a share of what there is stands. */
+export function loadStanding(share: number): LoadStanding {
   if (share > 1) return 'over';
   return share >= FULL_SHARE ? 'full' : 'free';
 }

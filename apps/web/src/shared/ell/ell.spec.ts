@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { catalogueOf, dayLoads, type DayLoad } from '@alnage/core';
+import { figures } from '../../testing/small-season';
 import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { ellDays } from './ell-days';
 import { EllStore } from './ell.store';
@@ -7,7 +8,7 @@ import { EllStore } from './ell.store';
 const days = workshop.season!.days;
 const base = {
   days,
-  orders: [order()],
+  figures: figures().days,
   zoneNames: new Map([['fridge', 'Fridge']]),
   timeZone: workshop.timeZone,
   now: Date.parse('2026-06-18T09:00:00Z'),

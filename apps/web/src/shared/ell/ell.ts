@@ -1,8 +1,8 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChildren } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { ordersFeature } from '../../state/orders.state';
 import { planFeature } from '../../state/plan.state';
+import { seasonFeature } from '../../state/season.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { EllStore } from './ell.store';
@@ -26,7 +26,7 @@ export class Ell {
   private readonly buttons = viewChildren<ElementRef<HTMLButtonElement>>('day');
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly loads = this.store.selectSignal(planFeature.selectDayLoads);
-  private readonly orders = this.store.selectSignal(ordersFeature.selectOpenOrders);
+  private readonly figures = this.store.selectSignal(seasonFeature.selectDayFigures);
   private dragAnchor: number | null = null;
 
   protected readonly isFolded = signal(false);
@@ -43,7 +43,7 @@ export class Ell {
     return ellDays({
       days: workshop.season.days,
       loads: this.loads(),
-      orders: this.orders(),
+      figures: this.figures(),
       zoneNames: new Map(workshop.zones.map((zone) => [zone.id, zone.name])),
       timeZone: workshop.timeZone,
       now: this.clock.now(),

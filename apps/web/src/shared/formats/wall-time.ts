@@ -86,6 +86,18 @@ export function wallText(kept: string): string {
   return new WallTime('UTC').dateTime(Date.parse(`${kept}Z`));
 }
 
+/** A date as it is kept, 2026-06-19, as its reader writes it: Fri 19 Jun. */
+export function dayText(kept: string): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone: 'UTC',
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+  })
+    .format(Date.parse(`${kept}T00:00Z`))
+    .replace(',', '');
+}
+
 function halved(hour: number): { hour: number; half: 'am' | 'pm' } {
   return { hour: hour % 12 || 12, half: hour < 12 ? 'am' : 'pm' };
 }

@@ -27,7 +27,7 @@ export function choicesOf<T extends string>(
   selector: 'al-choice',
   imports: [MatFormFieldModule, MatInputModule],
   template: `
-    <mat-form-field>
+    <mat-form-field floatLabel="always">
       <mat-label>{{ label() }}</mat-label>
       <select
         matNativeControl

@@ -68,7 +68,7 @@ export class RowTemplate<T extends AbstractControl> {
           [disabled]="controls().length >= most()"
           (click)="added.emit()"
         >
-          Add a {{ thing() }}
+          Add {{ article() }} {{ thing() }}
         </button>
         <ng-content />
       </div>
@@ -113,6 +113,7 @@ export class RowsField {
   readonly most = input.required<number>();
   readonly added = output();
 
+  protected readonly article = computed(() => (/^[aeiou]/.test(this.thing()) ? 'an' : 'a'));
   protected readonly row = contentChild.required<RowTemplate<AbstractControl>>(RowTemplate);
   private readonly array = computed(() => this.row().alRow());
   protected readonly controls = toSignal(

@@ -29,8 +29,11 @@ export interface PlanWords {
   isSpare(order: string): boolean;
 }
 
+/** The part of a plan that its words need. */
+export type PlanShown = Pick<SavedPlan, 'horizonStart'> & { readonly plan: Pick<SavedPlan['plan'], 'melts'> };
+
 /** Words for one plan in one workshop; an id that has no name any more is shown as it is. */
-export function planWords(saved: SavedPlan, workshop: Workshop, pieces: readonly Piece[]): PlanWords {
+export function planWords(saved: PlanShown, workshop: Workshop, pieces: readonly Piece[]): PlanWords {
   const wall = new WallTime(workshop.timeZone);
   const start = Date.parse(saved.horizonStart);
   const instant = (minute: number): number => start + minute * MS_PER_MINUTE;

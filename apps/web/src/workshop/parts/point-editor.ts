@@ -9,15 +9,8 @@ import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { workshopFeature } from '../../state/workshop.state';
-import {
-  exceptionForm,
-  hoursForm,
-  nextWeekday,
-  pointDraftOf,
-  pointForm,
-  WEEKDAY_WORDS,
-  type PointForm,
-} from '../point-form';
+import { exceptionForm, hoursForm, pointDraftOf, pointForm, type PointForm } from '../point-form';
+import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
 
 /** A pickup point: its opening hours, the days that differ, how far it is, and what a slot hands over. */
 @Component({
@@ -120,7 +113,7 @@ export class PointEditor {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly HOURS_MOST = HOURS_MOST;
   protected readonly EXCEPTIONS_MOST = EXCEPTIONS_MOST;
-  protected readonly weekdays = choicesOf(WEEKDAY_WORDS as Record<`${keyof typeof WEEKDAY_WORDS}`, string>);
+  protected readonly weekdays = choicesOf(WEEKDAY_WORDS as Record<Weekday, string>);
   protected readonly kinds = choicesOf({ shut: 'shut', open: 'open, at' });
   protected readonly hoursForm = hoursForm;
   protected readonly exceptionForm = exceptionForm;

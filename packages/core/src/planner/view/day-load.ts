@@ -1,6 +1,7 @@
 import type { Catalogue } from '../check/catalogue';
 import type { Plan, Span } from '../problem';
 import { roomStays } from './room-stays';
+import { minutesIn, union } from './spans';
 import { trayProfile } from './tray-profile';
 
 /** What is asked of one resource on one day, against what there is of it, in the resource's own unit. */
@@ -60,18 +61,4 @@ export function zoneProfiles(
 function load(resource: ResourceLoad['resource'], used: number, available: number): ResourceLoad {
   const share = used === 0 ? 0 : available === 0 ? Infinity : used / available;
   return { resource, zone: null, used, available, share };
-}
-
-function minutesIn(spans: readonly Span[], [from, to]: Span): number {
-  return spans.reduce((sum, [start, end]) => sum + Math.max(0, Math.min(end, to) - Math.max(start, from)), 0);
-}
-
-function union(spans: readonly Span[]): Span[] {
-  const merged: [number, number][] = [];
-  for (const [start, end] of [...spans].sort((a, b) => a[0] - b[0])) {
-    const last = merged.at(-1);
-    if (last && start <= last[1]) last[1] = Math.max(last[1], end);
-    else merged.push([start, end]);
-  }
-  return merged;
 }

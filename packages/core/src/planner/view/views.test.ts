@@ -7,8 +7,10 @@ import { bowlLevels } from './bowl-level';
 import { dayLoads, zoneProfiles } from './day-load';
 import { explainBatch } from './explain-batch';
 import { lifeTape } from './life-tape';
+import { packingLoads } from './packing-load';
 import { roomStays } from './room-stays';
 import { trayProfile } from './tray-profile';
+import { zonePeak } from './zone-peak';
 
 const catalogue = catalogueOf(smallProblem);
 const plan = makePlan(smallProblem).plan;
@@ -139,5 +141,46 @@ describe('why a batch is where it is', () => {
     };
     const made = makePlan(early).plan;
     expect(reasonOf(early, made, made.batches[0]!).hold).toMatchObject({ kind: 'hands', skill: 'pack' });
+  });
+});
+
+describe('packing', () => {
+  test('is the last stages and the boxing, against the hours of those who can', () => {
+    const day: [number, number] = [1440, 2880];
+    const packed = plan.batches.map(({ stages }) => stages.at(-1)!);
+    const minutes = packed.reduce(
+      (sum, { start, end }) => sum + Math.max(0, Math.min(end, day[1]) - Math.max(start, day[0])),
+      0,
+    );
+    expect(minutes).toBeGreaterThan(0);
+    const [load] = packingLoads(catalogue, plan, [{ span: day, boxSeconds: 90 }]);
+    expect(load!.used).toBeCloseTo(minutes + 1.5, 9);
+    const nobody = {
+      ...smallProblem,
+      people: smallProblem.people.map((each) => ({ ...each, skills: ['dip'] })),
+    };
+    expect(packingLoads(catalogueOf(nobody), plan, [{ span: day, boxSeconds: 0 }])[0]!.available).toBe(0);
+    expect(load!.available).toBeGreaterThan(0);
+  });
+});
+
+describe('the fullest time of a zone', () => {
+  test('agrees with the day’s load, and its holders add up to it', () => {
+    for (const seed of [1, 2, 3]) {
+      const problem = randomProblem(seed);
+      const [own, made] = [catalogueOf(problem), makePlan(problem, { steps: 1 }).plan];
+      const days: [number, number][] = [
+        [0, 1440],
+        [1440, 2880],
+      ];
+      dayLoads(own, made, days).forEach(({ day, loads }) => {
+        for (const { zone, used } of loads.filter((load) => load.zone !== null)) {
+          const peak = zonePeak(own, made, { zone: zone!, day });
+          expect(peak?.trays ?? 0).toBe(used);
+          const held = (peak?.holders ?? []).reduce((sum, { trays }) => sum + trays, 0);
+          expect(held).toBe(used);
+        }
+      });
+    }
   });
 });

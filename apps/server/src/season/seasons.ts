@@ -1,0 +1,140 @@
+import { SEASON_DAYS_MOST, type FieldProblem, type Season, type SeasonDraft } from '@alnage/contract';
+import type { EntityManager } from 'typeorm';
+import type { RecordKind } from '../kept/kept-records';
+import { PieceEntity } from '../pieces/piece.entity';
+import { startedWork } from '../plan/started-work';
+import type { WorkshopClock } from '../plugins/workshop-clock';
+import { SeasonEntity } from '../workshop/season.entity';
+import { findSetUp } from '../workshop/set-up';
+import { daysBetween, instantOf } from '../workshop/workshop-time';
+import { WorkshopEntity } from '../workshop/workshop.entity';
+
+/** Seasons: their days lie apart from each other's, and hold the orders and the work that are in them. */
+export function seasons(clock: Pick<WorkshopClock, 'now'>): RecordKind<SeasonEntity, SeasonDraft, Season> {
+  return {
+    entity: SeasonEntity,
+    what: 'season',
+    judge: async (manager, draft, id) => {
+      const dates = dateProblems(draft);
+      if (dates.length > 0) return dates;
+      const others = (await manager.find(SeasonEntity)).filter((each) => each.id !== id);
+      const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+      return [
+        ...crossing(draft, others),
+        ...(draft.comparedWith !== null && !others.some((other) => other.id === draft.comparedWith)
+          ? [problem('/comparedWith', 'unknown-reference', { value: draft.comparedWith })]
+          : []),
+        ...(await offerProblems(manager, draft, timeZone)),
+        ...(id === null ? [] : await heldDays(manager, draft, { id, timeZone, now: clock.now() })),
+      ];
+    },
+    columns: (draft) => draft,
+    view: (_manager, season) => Promise.resolve(seasonView(season)),
+    settle: () => Promise.resolve(),
+    heldBy: async (manager, season) => {
+      const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+      const orders = await ordersWithin(manager, season, timeZone);
+      return orders > 0 ? [`${orders} orders`] : [];
+    },
+    remove: async (manager, { id }) => {
+      await manager.update(WorkshopEntity, { id: 1, seasonId: id }, { seasonId: null });
+      await manager.update(SeasonEntity, { comparedWith: id }, { comparedWith: null });
+    },
+  };
+}
+
+export function seasonView({ position: _position, ...season }: SeasonEntity): Season {
+  return season;
+}
+
+function dateProblems({ startsOn, endsOn, peakOn, holidays }: SeasonDraft): FieldProblem[] {
+  if (endsOn < startsOn)
+    return [problem('/endsOn', 'out-of-range', { value: endsOn, range: `${startsOn} or later` })];
+  const days = daysBetween(startsOn, endsOn, 'utc').length;
+  if (days > SEASON_DAYS_MOST)
+    return [problem('/endsOn', 'out-of-range', { value: days, range: `${SEASON_DAYS_MOST} days at most` })];
+  const within = { range: `${startsOn} to ${endsOn}` };
+  return [
+    ...(peakOn < startsOn || peakOn > endsOn
+      ? [problem('/peakOn', 'out-of-range', { value: peakOn, ...within })]
+      : []),
+    ...holidays.flatMap(({ date, name }, index) => [
+      ...(date < startsOn || date > endsOn
+        ? [problem(`/holidays/${index}/date`, 'out-of-range', { value: date, ...within })]
+        : []),
+      ...(name.trim() === '' ? [problem(`/holidays/${index}/name`, 'blank')] : []),
+    ]),
+  ];
+}
+
+/** A day belongs to one season only, and so does an order that is collected on it. */
+function crossing(draft: SeasonDraft, others: readonly SeasonEntity[]): FieldProblem[] {
+  const other = others.find(({ startsOn, endsOn }) => startsOn <= draft.endsOn && draft.startsOn <= endsOn);
+  return other ? [problem('/startsOn', 'seasons-cross', { value: draft.startsOn, other: other.name })] : [];
+}
+
+async function offerProblems(
+  manager: EntityManager,
+  { offers, startsOn, endsOn }: SeasonDraft,
+  timeZone: string,
+): Promise<FieldProblem[]> {
+  const known = new Set((await manager.find(PieceEntity)).map(({ id }) => id));
+  const pieces = offers.map(({ piece }) => piece);
+  return offers.flatMap(({ piece, from, to, orderBy }, index) => {
+    const at = `/offers/${index}`;
+    const outside = (day: string | null): boolean => day !== null && (day < startsOn || day > endsOn);
+    const range = `${startsOn} to ${endsOn}`;
+    return [
+      ...(known.has(piece) ? [] : [problem(`${at}/piece`, 'unknown-piece', { value: piece })]),
+      ...(pieces.indexOf(piece) < index ? [problem(`${at}/piece`, 'piece-twice', { value: piece })] : []),
+      ...(outside(from) ? [problem(`${at}/from`, 'out-of-range', { value: from, range })] : []),
+      ...(outside(to) ? [problem(`${at}/to`, 'out-of-range', { value: to, range })] : []),
+      ...(from !== null && to !== null && to < from
+        ? [problem(`${at}/to`, 'out-of-range', { value: to, range: `${from} or later` })]
+        : []),
+      ...(orderBy !== null && instantOf(orderBy, timeZone) === null
+        ? [problem(`${at}/orderBy`, 'wrong-format', { value: orderBy })]
+        : []),
+    ];
+  });
+}
+
+/** Days that have orders stay in the season, and its first day stays once work of its plan has begun. */
+async function heldDays(
+  manager: EntityManager,
+  draft: SeasonDraft,
+  { id, timeZone, now }: { readonly id: string; readonly timeZone: string; readonly now: Date },
+): Promise<FieldProblem[]> {
+  const before = await manager.findOneByOrFail(SeasonEntity, { id });
+  const lost =
+    (await ordersWithin(manager, before, timeZone)) - (await ordersWithin(manager, draft, timeZone));
+  const isMoved = draft.startsOn !== before.startsOn;
+  if (lost > 0) return [problem(isMoved ? '/startsOn' : '/endsOn', 'orders-outside', { value: lost })];
+  const isWorkedOn = (await findSetUp(manager))?.season.id === id;
+  if (!isMoved || !isWorkedOn) return [];
+  const begun = await startedWork(manager, now);
+  return begun.products.size + begun.melters.size > 0
+    ? [problem('/startsOn', 'work-begun', { value: draft.startsOn })]
+    : [];
+}
+
+async function ordersWithin(
+  manager: EntityManager,
+  { startsOn, endsOn }: Pick<SeasonDraft, 'startsOn' | 'endsOn'>,
+  timeZone: string,
+): Promise<number> {
+  const days = daysBetween(startsOn, endsOn, timeZone);
+  const [{ n }] = (await manager.query(
+    `select count(*)::int as n from customer_order where pickup_at >= $1 and pickup_at < $2`,
+    [days[0]!.start, days.at(-1)!.end],
+  )) as [{ n: number }];
+  return n;
+}
+
+function problem(
+  pointer: string,
+  code: FieldProblem['code'],
+  params: FieldProblem['params'] = {},
+): FieldProblem {
+  return { pointer, code, params };
+}

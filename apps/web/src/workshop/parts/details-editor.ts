@@ -1,0 +1,155 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup, Validators } from '@angular/forms';
+import type { Details, HolidayCountry } from '@alnage/contract';
+import { Store } from '@ngrx/store';
+import { catchError, map, of, startWith, switchMap } from 'rxjs';
+import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { RecordEditor } from '../../shared/forms/record-editor';
+import { RecordForm } from '../../shared/forms/record-form';
+import { nameControl, TextField } from '../../shared/forms/text-field';
+import { Api } from '../../state/api';
+import { workshopFeature } from '../../state/workshop.state';
+
+type DetailsForm = ReturnType<typeof detailsForm>;
+type KeptDetails = Details & { readonly id: string };
+
+const plain = (value: string): FormControl<string> =>
+  new FormControl(value, { nonNullable: true, validators: [Validators.required] });
+const free = (value: string): FormControl<string> => new FormControl(value, { nonNullable: true });
+
+function detailsForm({ name, timeZone, currency, country, region, season }: Details) {
+  return new FormGroup({
+    name: nameControl(name),
+    timeZone: plain(timeZone),
+    currency: plain(currency),
+    country: free(country),
+    region: free(region),
+    season: free(season ?? ''),
+  });
+}
+
+function detailsOf({ controls: c }: DetailsForm): Omit<Details, 'version'> {
+  return {
+    name: c.name.value.trim(),
+    timeZone: c.timeZone.value,
+    currency: c.currency.value,
+    country: c.country.value,
+    region: c.region.value,
+    season: c.season.value || null,
+  };
+}
+
+const NO_COUNTRY: Choice = { id: '', name: 'no holidays offered' };
+const WHOLE_COUNTRY: Choice = { id: '', name: 'all of it' };
+const NEWEST: Choice = { id: '', name: 'the newest' };
+
+const currencyName = new Intl.DisplayNames('en-GB', { type: 'currency' });
+const CURRENCIES: readonly Choice[] = Intl.supportedValuesOf('currency').map((id) => ({
+  id,
+  name: `${id}, ${currencyName.of(id) ?? id}`,
+}));
+const TIME_ZONES: readonly Choice[] = ['UTC', ...Intl.supportedValuesOf('timeZone')].map((id) => ({
+  id,
+  name: id.replaceAll('_', ' '),
+}));
+
+/** What the workshop is called, where it is, what it is paid in, and which season is worked on. */
+@Component({
+  selector: 'al-details-editor',
+  imports: [ChoiceField, RecordEditor, TextField],
+  template: `
+    @if (record.form(); as form) {
+      <al-record-editor [record]="record" [hasHeading]="false">
+        <h2>The shop</h2>
+        <div class="row">
+          <al-text class="wide" label="It is called" [control]="form.controls.name" at="/name" />
+          <al-choice
+            class="wide"
+            label="The season that is worked on"
+            [control]="form.controls.season"
+            [choices]="seasons()"
+            at="/season"
+          />
+        </div>
+        <div class="row">
+          <al-choice
+            label="Its clock goes by"
+            [control]="form.controls.timeZone"
+            [choices]="timeZones"
+            at="/timeZone"
+          />
+          <al-choice
+            label="It is paid in"
+            [control]="form.controls.currency"
+            [choices]="currencies"
+            at="/currency"
+          />
+        </div>
+        <div class="row">
+          <al-choice
+            label="Holidays of"
+            [control]="form.controls.country"
+            [choices]="countryChoices()"
+            at="/country"
+            (chosen)="form.controls.region.setValue('')"
+          />
+          @if (regions().length > 1) {
+            <al-choice label="Region" [control]="form.controls.region" [choices]="regions()" at="/region" />
+          }
+        </div>
+      </al-record-editor>
+    }
+  `,
+  styleUrl: '../../shared/forms/fields.scss',
+  providers: [FieldErrors],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DetailsEditor {
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly countries = toSignal(
+    // without them the country stays as it is
+    inject(Api)
+      .countries()
+      .pipe(catchError(() => of<HolidayCountry[]>([]))),
+    { initialValue: [] as HolidayCountry[] },
+  );
+  protected readonly currencies = CURRENCIES;
+  protected readonly timeZones = TIME_ZONES;
+  protected readonly record = new RecordForm<KeptDetails, DetailsForm, Omit<Details, 'version'>>(
+    {
+      path: 'details',
+      thing: 'details',
+      records: () => {
+        const details = this.workshop()?.details;
+        return details ? [{ id: '', ...details }] : [];
+      },
+      form: (kept) => detailsForm(kept!),
+      draftOf: detailsOf,
+      done: () => undefined,
+    },
+    signal(''),
+  );
+  protected readonly seasons = computed(() => [
+    NEWEST,
+    ...(this.workshop()?.seasons ?? []).map(({ id, name }) => ({ id, name })),
+  ]);
+  protected readonly countryChoices = computed((): readonly Choice[] => [
+    NO_COUNTRY,
+    ...this.countries().map(({ id, name }) => ({ id, name })),
+  ]);
+  private readonly country = toSignal(
+    toObservable(this.record.form).pipe(
+      switchMap((form) =>
+        form ? form.controls.country.valueChanges.pipe(startWith(form.controls.country.value)) : of(''),
+      ),
+      map(String),
+    ),
+    { initialValue: '' },
+  );
+  protected readonly regions = computed((): readonly Choice[] => [
+    WHOLE_COUNTRY,
+    ...(this.countries().find(({ id }) => id === this.country())?.regions ?? []),
+  ]);
+}

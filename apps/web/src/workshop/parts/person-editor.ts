@@ -1,0 +1,153 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ABSENCES_MOST, SHIFTS_MOST, WEEK_MOST, type Person, type PersonDraft } from '@alnage/contract';
+import { Store } from '@ngrx/store';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { RecordEditor } from '../../shared/forms/record-editor';
+import { RecordForm } from '../../shared/forms/record-form';
+import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { TextField } from '../../shared/forms/text-field';
+import { TicksField } from '../../shared/forms/ticks-field';
+import { knownSkills } from '../../shared/skills';
+import { workshopFeature } from '../../state/workshop.state';
+import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
+import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type PersonForm } from '../person-form';
+
+/** Somebody of the crew: what they can do, how fast, their week, the dates that differ, and when they are away. */
+@Component({
+  selector: 'al-person-editor',
+  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField, TicksField],
+  template: `
+    @if (record.form(); as form) {
+      <al-record-editor [record]="record">
+        <div class="row">
+          <al-text class="wide" [control]="form.controls.name" at="/name" />
+          <al-quantity label="Pace" unit="%" [control]="form.controls.pace" at="/pace" />
+        </div>
+        <al-ticks legend="Can do" [choices]="skills()" [control]="form.controls.skills" />
+        <al-rows
+          legend="Every week"
+          thing="day"
+          [most]="WEEK_MOST"
+          (added)="form.controls.week.push(weekForm(nextWeekday(form.controls.week)))"
+        >
+          <ng-template [alRow]="form.controls.week" let-span let-index="index">
+            <al-choice class="narrow" label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
+            <al-text
+              class="narrow"
+              label="From"
+              wanted="Give a time, such as 8:00."
+              [control]="span.controls.starts"
+              [at]="'/week/' + index + '/starts'"
+            />
+            <al-text
+              class="narrow"
+              label="To"
+              wanted="Give a time, such as 16:00."
+              [control]="span.controls.ends"
+              [at]="'/week/' + index + '/ends'"
+            />
+          </ng-template>
+        </al-rows>
+        <al-rows
+          legend="Dates that differ: these hours stand in place of the week’s"
+          thing="shift"
+          [most]="SHIFTS_MOST"
+          (added)="form.controls.shifts.push(shiftForm(nextDay(form)))"
+        >
+          <ng-template [alRow]="form.controls.shifts" let-span let-index="index">
+            <al-text
+              class="narrow"
+              label="Date"
+              type="date"
+              wanted="Give a date."
+              [control]="span.controls.day"
+              [at]="'/shifts/' + index + '/day'"
+            />
+            <al-text
+              class="narrow"
+              label="From"
+              wanted="Give a time, such as 8:00."
+              [control]="span.controls.starts"
+              [at]="'/shifts/' + index + '/starts'"
+            />
+            <al-text
+              class="narrow"
+              label="To"
+              wanted="Give a time, such as 16:00."
+              [control]="span.controls.ends"
+              [at]="'/shifts/' + index + '/ends'"
+            />
+          </ng-template>
+        </al-rows>
+        <al-rows
+          legend="Away"
+          thing="absence"
+          [most]="ABSENCES_MOST"
+          (added)="form.controls.absences.push(absenceForm(firstDay()))"
+        >
+          <ng-template [alRow]="form.controls.absences" let-away let-index="index">
+            <al-text
+              class="narrow"
+              label="First day"
+              type="date"
+              wanted="Give a date."
+              [control]="away.controls.from"
+              [at]="'/absences/' + index + '/from'"
+            />
+            <al-text
+              class="narrow"
+              label="Last day"
+              type="date"
+              wanted="Give a date."
+              [control]="away.controls.to"
+              [at]="'/absences/' + index + '/to'"
+            />
+            <al-text class="wide" label="Why" [control]="away.controls.why" />
+          </ng-template>
+        </al-rows>
+      </al-record-editor>
+    }
+  `,
+  styleUrl: '../../shared/forms/fields.scss',
+  providers: [FieldErrors],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PersonEditor {
+  /** The person to change; null for a new one. */
+  readonly id = input.required<string | null>();
+  readonly done = output<string | null>();
+
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  protected readonly WEEK_MOST = WEEK_MOST;
+  protected readonly SHIFTS_MOST = SHIFTS_MOST;
+  protected readonly ABSENCES_MOST = ABSENCES_MOST;
+  protected readonly weekdays = choicesOf(WEEKDAY_WORDS as Record<Weekday, string>);
+  protected readonly weekForm = weekForm;
+  protected readonly shiftForm = shiftForm;
+  protected readonly absenceForm = absenceForm;
+  protected readonly nextWeekday = nextWeekday;
+  protected readonly skills = computed(() =>
+    knownSkills(this.pieces(), this.workshop()?.people ?? []).map((id) => ({ id, name: id })),
+  );
+  protected readonly firstDay = computed(() => this.workshop()?.season?.days[0]?.date ?? '');
+  protected readonly record = new RecordForm<Person, PersonForm, PersonDraft>(
+    {
+      path: 'people',
+      thing: 'person',
+      records: () => this.workshop()?.people ?? [],
+      form: personForm,
+      draftOf: personDraftOf,
+      done: (id) => this.done.emit(id),
+    },
+    this.id,
+  );
+
+  /** The day of the last shift, or the season’s first. */
+  protected nextDay({ controls }: PersonForm): string {
+    return controls.shifts.controls.at(-1)?.controls.day.value || this.firstDay();
+  }
+}
