@@ -3,8 +3,8 @@ import { MIGRATIONS } from './migrations';
 import { dataSource } from './plugins/database';
 import { WorkshopClock } from './plugins/workshop-clock';
 import { prepareDatabase } from './prepare-database';
+import { ordersOf } from './testing/ask';
 import { openApp, ownDatabase, take } from './testing/workshop-app';
-import type { Order } from '@alnage/contract';
 
 describe('the database', () => {
   test('after its migrations has the tables of the entities, to the column', async () => {
@@ -39,7 +39,7 @@ describe('the database', () => {
     const stoppedAt = first.app.clock.now().getTime();
     await first.close();
     const second = await openApp({ url: own.url, now: null });
-    const orders = (await second.app.inject('/api/orders')).json<Order[]>();
+    const orders = await ordersOf(second.app);
     expect(orders).toContainEqual(order);
     const gap = second.app.clock.now().getTime() - stoppedAt;
     expect(gap).toBeGreaterThanOrEqual(0);

@@ -3,6 +3,8 @@ export type { FieldCode, FieldProblem, ProblemCode, ProblemDocument } from './pr
 export { closed, Id, Instant, RecordParams, WallClock } from './shared/closed';
 export {
   BOX_COUNT,
+  FIND_LENGTH,
+  ORDERS_AT_ONCE,
   CUSTOMER_LENGTH,
   LINES_MOST,
   LINE_PIECES_MOST,
@@ -15,6 +17,8 @@ export {
   OrderDraft,
   OrderLine,
   OrderMove,
+  OrderPage,
+  OrderQuery,
   OrderParams,
   OrderState,
 } from './orders/order';

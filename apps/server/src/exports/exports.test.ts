@@ -1,7 +1,7 @@
-import type { Feed, Order } from '@alnage/contract';
+import type { Feed } from '@alnage/contract';
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask } from '../testing/ask';
+import { ask, ordersOf } from '../testing/ask';
 import { openApp, take, type WorkshopApp } from '../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -73,7 +73,7 @@ describe('the calendars', () => {
     const order = await take(shop.app, { customer: 'Ä. Öström; & "co"', note: 'Back door,\\ left' });
     const response = await feedOf(token);
     expect(response.headers['content-type']).toBe('text/calendar; charset=utf-8');
-    const orders = (await shop.app.inject('/api/orders')).json<Order[]>();
+    const orders = await ordersOf(shop.app);
     const events = eventsOf(response.body);
     expect(events).toHaveLength(orders.filter(({ state }) => state !== 'cancelled').length);
     const event = events.find(({ uid }) => uid === `${order.id}@alnage`)!;

@@ -1,6 +1,6 @@
 import type { ImportReport, Order, OrderEvent } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask } from '../testing/ask';
+import { ask, ordersOf } from '../testing/ask';
 import { openApp, take, type WorkshopApp } from '../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -18,7 +18,7 @@ const bring = (text: string, more: Record<string, unknown> = {}) =>
     isWanted: false,
     ...more,
   });
-const orders = async (): Promise<Order[]> => (await shop.app.inject('/api/orders')).json<Order[]>();
+const orders = async (): Promise<Order[]> => await ordersOf(shop.app);
 const list = (...lines: readonly string[]): string => [HEAD, ...lines].join('\r\n');
 const SOUND = [
   'K. Import,2026-06-20,10:00,The shop,"1 Dozen berries, 4 Salt twist",By the gate',

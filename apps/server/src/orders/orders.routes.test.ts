@@ -1,5 +1,6 @@
 import type { Order } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ordersOf } from '../testing/ask';
 import { change, draft, openApp, take, type WorkshopApp } from '../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -10,7 +11,7 @@ beforeAll(async () => {
 });
 afterAll(() => shop.close());
 
-const count = async (): Promise<number> => (await shop.app.inject('/api/orders')).json<Order[]>().length;
+const count = async (): Promise<number> => (await ordersOf(shop.app)).length;
 const send = (method: 'POST' | 'PUT', url: string, payload: unknown) =>
   shop.app.inject({ method, url, payload: payload as object });
 

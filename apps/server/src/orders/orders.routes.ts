@@ -1,11 +1,12 @@
 import {
-  Id,
   Order,
   OrderChange,
   OrderDraft,
   OrderEvent,
   OrderMove,
+  OrderPage,
   OrderParams,
+  OrderQuery,
   PaymentDraft,
 } from '@alnage/contract';
 import { Type } from 'typebox';
@@ -18,7 +19,11 @@ const tags = ['orders'];
 export function addOrders(app: App): void {
   const orders = new OrdersService(app.db, app.clock);
 
-  app.get('/api/orders', { schema: { tags, response: { 200: Type.Array(Order) } } }, () => orders.list());
+  app.get(
+    '/api/orders',
+    { schema: { tags, querystring: OrderQuery, response: { 200: OrderPage } } },
+    (request) => orders.page(request.query),
+  );
 
   app.get('/api/orders/:id', { schema: { tags, params: OrderParams, response: { 200: Order } } }, (request) =>
     orders.find(request.params.id),
@@ -59,5 +64,5 @@ export function addOrders(app: App): void {
     (request) => orders.history(request.params.id),
   );
 
-  app.get('/api/offers', { schema: { tags, response: { 200: Type.Array(Id) } } }, () => orders.offers());
+  app.get('/api/offers', { schema: { tags, response: { 200: Type.Array(Order) } } }, () => orders.offers());
 }

@@ -5,6 +5,8 @@ import {
   type OrderDraft,
   type OrderEvent,
   type OrderMove,
+  type OrderPage,
+  type OrderQuery,
   type PaymentDraft,
 } from '@alnage/contract';
 import { agreedPrices, filledContents, pricedOrder } from '@alnage/core';
@@ -20,6 +22,8 @@ import { orderContext, pricesToday, type OrderContext } from './order-context';
 import { canMove, draftProblems } from './order-rules';
 import { contentsOf, orderView, pricedContentsOf } from './order-view';
 import { pickupWithin } from './pickup-within';
+import { escapedLike } from './escaped-like';
+import { orderPage } from './order-pages';
 import { orderHistory, recordEvent } from './order-events';
 import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from './order.entity';
 import { PromiseGate } from './promise-gate';
@@ -36,13 +40,10 @@ export class OrdersService {
     this.gate = new PromiseGate(clock);
   }
 
-  async list(): Promise<Order[]> {
-    const { timeZone, span } = await requireSetUp(this.db.manager);
-    const orders = await this.db.getRepository(OrderEntity).find({
-      where: { pickupAt: pickupWithin(span) },
-      order: { pickupAt: 'ASC', ticket: 'ASC' },
-    });
-    return orders.map((order) => orderView(order, timeZone));
+  /** A part of the season's orders. */
+  async page(query: OrderQuery): Promise<OrderPage> {
+    const { manager } = this.db;
+    return orderPage(manager, await requireSetUp(manager), query);
   }
 
   async find(id: string): Promise<Order> {
@@ -149,25 +150,23 @@ export class OrdersService {
     });
   }
 
-  /** Ids of orders on the waiting list that could be promised now as they are, the longest waiting first. */
-  async offers(): Promise<string[]> {
+  /** Orders on the waiting list that could be promised now as they are, the longest waiting first. */
+  async offers(): Promise<Order[]> {
     const { manager } = this.db;
     const setUp = await requireSetUp(manager);
     const waiting = await manager.find(OrderEntity, {
-      where: { state: 'waiting' },
+      where: { state: 'waiting', pickupAt: pickupWithin({ start: this.clock.now(), end: setUp.span.end }) },
       order: { createdAt: 'ASC' },
     });
-    const now = this.clock.now();
-    const wanted = waiting
-      .filter(({ pickupAt }) => pickupAt > now)
-      .map((order) => ({
-        id: order.id,
-        contents: contentsOf(order),
-        pickup: wallClockOf(order.pickupAt, setUp.timeZone),
-        pickupPoint: order.pickupPointId,
-        changing: order.id,
-      }));
-    return (await this.gate.withRoom(manager, setUp, wanted)).map(({ id }) => id);
+    const wanted = waiting.map((order) => ({
+      order,
+      contents: contentsOf(order),
+      pickup: wallClockOf(order.pickupAt, setUp.timeZone),
+      pickupPoint: order.pickupPointId,
+      changing: order.id,
+    }));
+    const found = await this.gate.withRoom(manager, setUp, wanted);
+    return found.map(({ order }) => orderView(order, setUp.timeZone));
   }
 
   /** What was done with an order, the oldest first. @throws ProblemError `order-not-found` */
@@ -230,11 +229,6 @@ function requirePayable(
   if (amountMinor <= limit) return;
   const params = { value: amountMinor, limit, range };
   throw new ProblemError('invalid-input', {}, [{ pointer: '/amountMinor', code: 'more-than-due', params }]);
-}
-
-/** A text in which no sign stands for others. */
-function escapedLike(text: string): string {
-  return text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
 }
 
 type Fields = Omit<OrderDraft, 'state' | 'despiteKitchen'>;

@@ -1,6 +1,6 @@
 import type { Order, PickupPoint, PromisedSlot } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, workshopOf } from '../testing/ask';
+import { ask, workshopOf, ordersOf } from '../testing/ask';
 import { change, draft, makePlan, openApp, type WorkshopApp } from '../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -118,7 +118,7 @@ describe('an order is promised only where it can be handed over', () => {
         version: order.version,
         despiteKitchen: true,
       });
-    const offers = async () => (await shop.app.inject('/api/offers')).json<string[]>();
+    const offers = async () => (await shop.app.inject('/api/offers')).json<Order[]>().map(({ id }) => id);
     expect(await offers()).not.toContain(waiting.id);
     expect((await move(waiting, 'promised')).body.errors).toMatchObject([{ code: 'slot-full' }]);
     await move(taken, 'cancelled');
@@ -180,7 +180,7 @@ describe('an order is promised only where the kitchen can make it', () => {
 
   test('what is planned for it already need not be made again: a note is changed, a cancelling undone', async () => {
     await put({ slotBoxes: null });
-    const orders = (await shop.app.inject('/api/orders')).json<Order[]>();
+    const orders = await ordersOf(shop.app);
     // of Friday noon: nothing more of it could be made by then
     const village = orders.find(({ customer }) => customer === 'Village hall')!;
     const own = {

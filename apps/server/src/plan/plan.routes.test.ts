@@ -2,6 +2,7 @@ import { checkPlan, readProblem } from '@alnage/core';
 import type { Order, SavedPlan } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { WorkshopClock } from '../plugins/workshop-clock';
+import { ordersOf } from '../testing/ask';
 import { draft, makePlan, openApp, take, type WorkshopApp } from '../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -40,7 +41,7 @@ describe('the demo’s plan', () => {
 
   test('names the orders that the list has', async () => {
     const saved = await newest();
-    const ids = new Set((await shop.app.inject('/api/orders')).json<Order[]>().map((order) => order.id));
+    const ids = new Set((await ordersOf(shop.app)).map((order) => order.id));
     for (const batch of saved.plan.batches)
       for (const serve of batch.serves) expect(ids).toContain(serve.order);
   });
@@ -91,7 +92,7 @@ describe('planning on Thursday', () => {
 
   test('goes on from a later hour, with spare pieces for an order that was cancelled after its batch began', async () => {
     const saved = await newest();
-    const orders = (await shop.app.inject('/api/orders')).json<Order[]>();
+    const orders = await ordersOf(shop.app);
     const batch = saved.plan.batches.find((each) => each.stages[0]!.start > saved.problem.now!)!;
     const order = orders.find(({ id }) => batch.serves.some((serve) => serve.order === id))!;
     const later = new Date(Date.parse(saved.horizonStart) + (batch.stages[0]!.start + 2) * 60_000);

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { SavedPlan } from '@alnage/contract';
-import { carryOver, makePlan, type PlanOrder, type Problem } from '@alnage/core';
+import { carryOver, makePlan, SPARE_PREFIX, type PlanOrder, type Problem } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { orderedIn } from '../orders/ordered';
 import { announce } from '../plugins/live';
@@ -28,7 +28,7 @@ export class PlanService {
     const setUp = await requireSetUp(this.db.manager);
     const plan = await newestPlan(this.db.manager, setUp);
     if (!plan) throw new ProblemError('no-plan');
-    return planView(plan, ordersMark(await ordersToMeet(this.db.manager, setUp)));
+    return planView(this.db.manager, plan, ordersMark(await ordersToMeet(this.db.manager, setUp)));
   }
 
   /** Plans anew from now on, keeping what is started, and saves the answer as the next version. */
@@ -55,7 +55,7 @@ export class PlanService {
         }),
       );
       await announce(manager, 'plan');
-      return planView(saved, saved.ordersMark);
+      return planView(manager, saved, saved.ordersMark);
     });
   }
 }
@@ -89,8 +89,13 @@ function ordersMark(orders: readonly PlanOrder[]): string {
   return createHash('sha256').update(JSON.stringify(orders)).digest('hex').slice(0, 16);
 }
 
-function planView(plan: PlanEntity, markNow: string): SavedPlan {
+async function planView(manager: EntityManager, plan: PlanEntity, markNow: string): Promise<SavedPlan> {
+  const orders = await manager.query<{ id: string; ticket: string }[]>(
+    'select id, ticket from customer_order where id = any($1)',
+    [plan.problem.orders.map(({ id }) => id).filter(isOrderId)],
+  );
   return {
+    tickets: Object.fromEntries(orders.map(({ id, ticket }) => [id, ticket])),
     version: plan.version,
     madeAt: plan.madeAt.toISOString(),
     horizonStart: plan.horizonStart.toISOString(),
@@ -102,4 +107,9 @@ function planView(plan: PlanEntity, markNow: string): SavedPlan {
     plan: plan.plan,
     reasons: plan.reasons,
   };
+}
+
+/** Spare pieces stand in a plan as orders of their own kind. */
+function isOrderId(id: string): boolean {
+  return !id.startsWith(SPARE_PREFIX);
 }

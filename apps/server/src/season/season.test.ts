@@ -9,7 +9,7 @@ import type {
   SeasonFigures,
 } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, workshopOf } from '../testing/ask';
+import { ask, workshopOf, ordersOf } from '../testing/ask';
 import { change, draft, openApp, type WorkshopApp } from '../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -229,9 +229,9 @@ describe('the season in figures', () => {
   test('adds up: orders and pieces by day, boxes against what slots hand over, and the pace', async () => {
     await shop.db.query(`update pickup_point set slot_boxes = 12 where id = 'shop'`);
     const figures = (await shop.app.inject('/api/season')).json<SeasonFigures>();
-    const orders = (await shop.app.inject('/api/orders'))
-      .json<Order[]>()
-      .filter(({ state }) => ['promised', 'ready', 'handed-over', 'not-collected'].includes(state));
+    const orders = (await ordersOf(shop.app)).filter(({ state }) =>
+      ['promised', 'ready', 'handed-over', 'not-collected'].includes(state),
+    );
     const pieces = (all: readonly Order[]) =>
       all.flatMap((order) => order.pieces).reduce((sum, line) => sum + line.pieces, 0);
     expect(figures.orders).toBe(orders.length);

@@ -1,4 +1,4 @@
-import type { Piece, ProblemDocument, Workshop } from '@alnage/contract';
+import type { Order, OrderPage, Piece, ProblemDocument, Workshop } from '@alnage/contract';
 import type { App } from '../app-type';
 
 type Method = 'POST' | 'PUT' | 'DELETE';
@@ -20,6 +20,11 @@ export async function ask<T>(
 
 export async function workshopOf(app: App): Promise<Workshop> {
   return (await app.inject('/api/workshop')).json<Workshop>();
+}
+
+/** All orders of the season. */
+export async function ordersOf(app: App): Promise<Order[]> {
+  return (await app.inject('/api/orders?limit=2000')).json<OrderPage>().orders;
 }
 
 export async function piecesOf(app: App): Promise<Piece[]> {

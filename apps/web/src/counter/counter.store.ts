@@ -1,9 +1,10 @@
-import { computed, inject } from '@angular/core';
-import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { computed, effect, inject, untracked } from '@angular/core';
+import { ORDERS_AT_ONCE } from '@alnage/contract';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
-import { ordersFeature } from '../state/orders.state';
+import { OrderActions, ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
@@ -72,4 +73,16 @@ export const CounterPageStore = signalStore(
       if (next) patchState(page, { chosenId: next.order.id });
     },
   })),
+  withHooks({
+    onInit(page) {
+      const store = inject(Store);
+      const date = computed(() => page.day()?.date);
+      effect(() => {
+        const day = date();
+        // all of a day at once: the hours are counted
+        const query = day ? { from: day, to: day } : {};
+        untracked(() => store.dispatch(OrderActions.listAsked({ query, rows: ORDERS_AT_ONCE })));
+      });
+    },
+  }),
 );

@@ -2,7 +2,7 @@ import { catalogueOf } from '@alnage/core';
 import { WallTime } from '../shared/formats/wall-time';
 import { orderFates } from '../state/order-fate';
 import { names, order, savedPlan, workshop } from '../testing/small-workshop';
-import { linesText, matching, orderRows, standingOf } from '../shared/orders/order-rows';
+import { linesText, matching, orderRow, standingOf } from '../shared/orders/order-rows';
 import {
   boxItem,
   draftForm,
@@ -26,14 +26,14 @@ const fates = (() => {
 
 describe('a row of the list', () => {
   test('reads pickup, pieces and standing', () => {
-    const [row] = orderRows({ orders: [order()], names, fates, wall: new WallTime(workshop.timeZone) });
+    const row = orderRow(order(), { names, fates, wall: new WallTime(workshop.timeZone) });
     expect(row).toMatchObject({
       pickup: 'Fri 19, 15:00',
       what: '24 dusk berry',
       pieces: '24',
       state: 'promised',
     });
-    expect(row!.standing).toEqual({ word: 'in a run', mark: '●', tone: 'well' });
+    expect(row.standing).toEqual({ word: 'in a run', mark: '●', tone: 'well' });
   });
 
   test('names a piece that is gone by its id', () => {
@@ -46,9 +46,7 @@ describe('a row of the list', () => {
       { box: 'pair', count: 1, contents: [{ piece: 'dusk-berry', pieces: 2 }], priceMinor: null },
     ];
     expect(linesText(order({ boxes }), names)).toBe('2 six berries, 1 pair of 2 dusk berry, 24 dusk berry');
-    expect(
-      orderRows({ orders: [order({ boxes })], names, fates, wall: new WallTime('UTC') })[0]!.pieces,
-    ).toBe('38');
+    expect(orderRow(order({ boxes }), { names, fates, wall: new WallTime('UTC') }).pieces).toBe('38');
   });
 
   test('says “not planned” of an order that wants more than the plan knew of', () => {

@@ -1,12 +1,16 @@
 import type { Customer } from '@alnage/contract';
+import { TestBed } from '@angular/core/testing';
+import { EllStore } from '../shared/ell/ell.store';
+import { ordersFeature } from '../state/orders.state';
+import { figures } from '../testing/small-season';
 import { order, savedPlan } from '../testing/small-workshop';
-import { press, render, type Rendered } from '../testing/render';
+import { press, readList, render, type Rendered } from '../testing/render';
 import { OrdersPage } from './orders-page';
 
 const orders = [order(), order({ id: 'o2', ticket: 'M-0402', customer: 'Quay café', state: 'cancelled' })];
 
 const open = (): Promise<Rendered<OrdersPage>> =>
-  render(OrdersPage, { orders, saved: savedPlan([orders[0]!]) });
+  render(OrdersPage, { orders, figures: figures(), saved: savedPlan([orders[0]!]) });
 
 async function fill(page: Rendered<OrdersPage>): Promise<void> {
   await page.type('Who', 'E. Halla');
@@ -18,20 +22,32 @@ async function fill(page: Rendered<OrdersPage>): Promise<void> {
 describe('the Orders place', () => {
   test('lists every order with its pickup and how it stands', async () => {
     const page = await open();
-    const rows = [...page.page.querySelectorAll('tr.mat-mdc-row')].map((row) => row.textContent ?? '');
+    const rows = [...page.page.querySelectorAll('cdk-virtual-scroll-viewport [role=row]')].map(
+      (row) => row.textContent ?? '',
+    );
     expect(rows).toHaveLength(2);
     expect(rows[0]).toContain('Fri 19, 15:00');
     expect(rows[0]).toContain('in a run');
     expect(rows[1]).toContain('cancelled');
-    expect(page.text()).toContain('1 order · 24 pieces');
+    expect(page.text()).toContain('1 order · 30 pieces');
   });
 
   test('finds by name, and says what to do when nothing fits', async () => {
     const page = await open();
-    await page.type('Name or ticket', 'quay');
-    expect(page.page.querySelectorAll('tr.mat-mdc-row')).toHaveLength(1);
-    await page.type('Name or ticket', 'nobody');
+    const asked = page.store.selectSignal(ordersFeature.selectFilter);
+    await page.type('Name or ticket', ' quay ');
+    await new Promise((done) => setTimeout(done, 220));
+    await page.settle();
+    expect(asked()).toEqual({ find: 'quay' });
+    readList(page.store, [orders[1]!]);
+    await page.settle();
+    expect(page.page.querySelectorAll('cdk-virtual-scroll-viewport [role=row]')).toHaveLength(1);
+    readList(page.store, []);
+    await page.settle();
     expect(page.text()).toContain('No order fits.');
+    TestBed.inject(EllStore).pick(1, 1);
+    await page.settle();
+    expect(asked()).toEqual({ find: 'quay', from: '2026-06-19', to: '2026-06-19' });
   });
 
   test('tells of the chosen order how it is made, and what to say at the counter', async () => {
@@ -273,9 +289,13 @@ describe('the Orders place', () => {
 
   test('offers an order that waits once there is room, and promises it', async () => {
     const waiting = order({ id: 'o9', customer: 'W. Wait', state: 'waiting' });
-    const page = await render(OrdersPage, { orders: [...orders, waiting], saved: savedPlan([orders[0]!]) });
+    const page = await render(OrdersPage, {
+      orders: [...orders, waiting],
+      figures: figures({ waiting: 1 }),
+      saved: savedPlan([orders[0]!]),
+    });
     await new Promise((done) => setTimeout(done, 450));
-    page.http.expectOne('/api/offers').flush(['o9']);
+    page.http.expectOne('/api/offers').flush([waiting]);
     await page.settle();
     expect(page.text()).toContain('There is room now for W. Wait, Fri 19, 15:00, who waits.');
     await page.click('Promise it');

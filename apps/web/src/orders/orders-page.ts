@@ -1,22 +1,47 @@
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { MatTableModule } from '@angular/material/table';
-import { countPieces } from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { debounceTime, of, Subject, switchMap } from 'rxjs';
 import { EllStore } from '../shared/ell/ell.store';
-import { count } from '../shared/formats/formats';
+import { count, counted } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
-import { OrderActions, ordersFeature } from '../state/orders.state';
-import { OrdersPageStore } from './orders.store';
-import { WaitingOffers } from './parts/waiting-offers';
-import { OrderComposer } from './parts/order-composer';
 import { OrderDetails } from '../shared/orders/order-details';
+import type { OrderRow } from '../shared/orders/order-rows';
+import { OrderActions, ordersFeature } from '../state/orders.state';
+import { seasonFeature } from '../state/season.state';
+import { OrdersPageStore } from './orders.store';
+import { OrderComposer } from './parts/order-composer';
+import { WaitingOffers } from './parts/waiting-offers';
+
+/** Height of a row, in px. */
+const ROW_HEIGHT = 42;
+/** What is looked for is asked once nobody types any more. */
+const TYPED_MS = 180;
+
+const COLUMNS = [
+  { key: 'ticket', name: 'Ticket' },
+  { key: 'customer', name: 'Who' },
+  { key: 'pickup', name: 'Pickup' },
+  { key: 'what', name: 'What' },
+  { key: 'pieces', name: 'Pieces' },
+  { key: 'state', name: 'State' },
+  { key: 'standing', name: 'Plan' },
+] as const;
 
 /** Orders: take, change and cancel; how each one stands in the plan. */
 @Component({
@@ -24,7 +49,7 @@ import { OrderDetails } from '../shared/orders/order-details';
     MatButtonModule,
     MatFormFieldModule,
     MatInputModule,
-    MatTableModule,
+    ScrollingModule,
     Margin,
     OrderComposer,
     OrderDetails,
@@ -40,22 +65,30 @@ export class OrdersPage {
   protected readonly page = inject(OrdersPageStore);
   protected readonly ell = inject(EllStore);
   private readonly findField = viewChild.required<ElementRef<HTMLInputElement>>('find');
-  protected readonly columns = ['ticket', 'customer', 'pickup', 'what', 'pieces', 'state', 'standing'];
+  private readonly viewport = viewChild(CdkVirtualScrollViewport);
+  protected readonly columns = COLUMNS;
+  protected readonly rowHeight = ROW_HEIGHT;
   protected readonly isRead = this.store.selectSignal(ordersFeature.selectIsRead);
-  private readonly open = this.store.selectSignal(ordersFeature.selectOpenOrders);
+  private readonly found = this.store.selectSignal(ordersFeature.selectFound);
+  private readonly figures = this.store.selectSignal(seasonFeature.selectFigures);
+  private readonly typed = new Subject<string>();
 
   protected readonly summary = computed(() => {
-    const pieces = countPieces(this.open().flatMap((order) => order.pieces));
-    const orders = this.open().length;
-    return `${count(orders)} ${orders === 1 ? 'order' : 'orders'} · ${count(pieces)} pieces`;
+    const figures = this.figures();
+    return figures ? `${counted(figures.orders, 'order')} · ${count(figures.pieces)} pieces` : '';
   });
+  /** Rows that are drawn now. */
+  private readonly drawn = toSignal(
+    toObservable(this.viewport).pipe(switchMap((viewport) => viewport?.renderedRangeStream ?? of(null))),
+    { initialValue: null },
+  );
 
   constructor() {
     inject(Keys).bind(
       { key: '+', does: 'New order', run: () => this.page.compose({ kind: 'new' }) },
       { key: '/', does: 'Find an order', run: () => this.findField().nativeElement.focus() },
-      { key: 'ArrowDown', does: 'Next order', run: () => this.page.step(1) },
-      { key: 'ArrowUp', does: 'Order before', run: () => this.page.step(-1) },
+      { key: 'ArrowDown', does: 'Next order', run: () => this.step(1) },
+      { key: 'ArrowUp', does: 'Order before', run: () => this.step(-1) },
       { key: 'Enter', does: 'Change the chosen order', run: () => this.change() },
       { key: 'Escape', does: 'Close what is open', run: () => this.close() },
     );
@@ -65,16 +98,42 @@ export class OrdersPage {
         this.page.compose(null);
         this.page.choose(order);
       });
+    this.typed.pipe(debounceTime(TYPED_MS), takeUntilDestroyed()).subscribe((find) => this.page.look(find));
     effect(() => {
-      const id = this.page.chosenId();
-      document.getElementById(`order-${id}`)?.scrollIntoView({ block: 'nearest' });
+      const range = this.drawn();
+      untracked(() => {
+        if (range && range.end > range.start)
+          this.store.dispatch(OrderActions.rowsSeen({ from: range.start, to: range.end }));
+      });
+    });
+    // an order that was kept is brought to where it is seen
+    effect(() => {
+      const found = this.found();
+      const viewport = this.viewport();
+      if (found) viewport?.scrollToIndex(Math.max(0, found.index - 2));
     });
   }
 
+  protected readonly rowId = (index: number, row: OrderRow | null): string | number => row?.order.id ?? index;
+
+  protected look(find: string): void {
+    this.typed.next(find);
+  }
+
   protected change(): void {
-    const order = this.page.chosen();
+    const order = this.page.chosenNow();
     if (order?.state === 'promised' || order?.state === 'waiting')
       this.page.compose({ kind: 'change', order });
+  }
+
+  /** The next or the row before, brought to where it is seen. */
+  private step(by: number): void {
+    const at = this.page.step(by);
+    const viewport = this.viewport();
+    if (at === null || !viewport) return;
+    const [top, height] = [viewport.measureScrollOffset('top'), viewport.getViewportSize()];
+    if (at * ROW_HEIGHT < top) viewport.scrollToIndex(at);
+    else if ((at + 1) * ROW_HEIGHT > top + height) viewport.scrollToOffset((at + 1) * ROW_HEIGHT - height);
   }
 
   private close(): void {

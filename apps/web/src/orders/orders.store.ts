@@ -1,50 +1,60 @@
-import { computed, inject } from '@angular/core';
-import type { Order } from '@alnage/contract';
-import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { computed, effect, inject, untracked } from '@angular/core';
+import type { Order, SeasonDay } from '@alnage/contract';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
-import { EllStore } from '../shared/ell/ell.store';
+import { EllStore, type DaySpan } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
-import { ordersFeature } from '../state/orders.state';
+import { OrderActions, ordersFeature, type OrderFilter } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { workshopFeature } from '../state/workshop.state';
-import { matching, orderRows } from '../shared/orders/order-rows';
+import { orderRow, type OrderRow } from '../shared/orders/order-rows';
 
 /** What is open in the composer: nothing, a new order, or a change to one. */
 export type Composing = { readonly kind: 'new' } | { readonly kind: 'change'; readonly order: Order } | null;
 
+/** Rows that are read first. */
+const ROWS_FIRST = 100;
+
 /** The Orders place: which order is chosen, what is looked for, what is being composed. */
 export const OrdersPageStore = signalStore(
-  withState<{ chosenId: string | null; find: string; composing: Composing }>({
-    chosenId: null,
+  withState<{ chosen: Order | null; find: string; composing: Composing }>({
+    chosen: null,
     find: '',
     composing: null,
   }),
   withComputed((page) => {
     const store = inject(Store);
     const ell = inject(EllStore);
-    const orders = store.selectSignal(ordersFeature.selectOrders);
+    const rows = store.selectSignal(ordersFeature.selectRows);
     const names = store.selectSignal(workshopFeature.selectOrderNames);
     const fates = store.selectSignal(planFeature.selectFates);
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const wall = computed(() => new WallTime(workshop()?.timeZone ?? 'UTC'));
-    const shown = computed(() => {
-      const span = ell.span();
-      const days = workshop()?.season?.days ?? [];
-      const found = matching(orders(), page.find());
-      if (span === null || !days[span.to]) return found;
-      const [start, end] = [Date.parse(days[span.from]!.start), Date.parse(days[span.to]!.end)];
-      return found.filter((order) => Date.parse(order.pickupAt) >= start && Date.parse(order.pickupAt) < end);
+    // the chosen order as it is now, also where the list has moved on from it
+    const chosen = computed(() => {
+      const picked = page.chosen();
+      const known = rows().find((row) => row?.id === picked?.id);
+      return known && picked && known.version >= picked.version ? known : picked;
     });
     return {
       wall,
-      rows: computed(() => orderRows({ orders: shown(), names: names(), fates: fates(), wall: wall() })),
-      chosen: computed(() => orders().find((order) => order.id === page.chosenId()) ?? null),
-      chosenFate: computed(() => fates().get(page.chosenId() ?? '') ?? null),
+      /** Every order that fits, ready to read; null where it has not been read yet. */
+      rows: computed((): readonly (OrderRow | null)[] => {
+        const shown = { names: names(), fates: fates(), wall: wall() };
+        return rows().map((order) => order && orderRow(order, shown));
+      }),
+      chosenNow: chosen,
+      chosenId: computed(() => page.chosen()?.id ?? null),
+      chosenFate: computed(() => fates().get(page.chosen()?.id ?? '') ?? null),
+      /** Which orders are asked for: what is looked for, on the days picked on the ell. */
+      filter: computed((): OrderFilter =>
+        filterOf(page.find(), pickedDays(workshop()?.season?.days ?? [], ell.span())),
+      ),
     };
   }),
   withMethods((page) => ({
-    choose(order: Order): void {
-      patchState(page, { chosenId: order.id });
+    choose(chosen: Order): void {
+      patchState(page, { chosen });
     },
     look(find: string): void {
       patchState(page, { find });
@@ -52,12 +62,37 @@ export const OrdersPageStore = signalStore(
     compose(composing: Composing): void {
       patchState(page, { composing });
     },
-    /** Moves the choice up or down the list. */
-    step(by: number): void {
+    /** Moves the choice up or down the list; the place it is at then. */
+    step(by: number): number | null {
       const rows = page.rows();
-      const at = rows.findIndex((row) => row.order.id === page.chosenId());
-      const next = rows[Math.max(0, Math.min(rows.length - 1, at + by))];
-      if (next) patchState(page, { chosenId: next.order.id });
+      const at = rows.findIndex((row) => row?.order.id === page.chosenId());
+      const next = Math.max(0, Math.min(rows.length - 1, at + by));
+      const row = rows[next];
+      if (!row) return null;
+      patchState(page, { chosen: row.order });
+      return next;
     },
   })),
+  withHooks({
+    onInit(page) {
+      const store = inject(Store);
+      effect(() => {
+        const query = page.filter();
+        untracked(() => store.dispatch(OrderActions.listAsked({ query, rows: ROWS_FIRST })));
+      });
+    },
+  }),
 );
+
+function pickedDays(
+  days: readonly SeasonDay[],
+  span: DaySpan | null,
+): { readonly from: string; readonly to: string } | null {
+  const [first, last] = [days[span?.from ?? -1], days[span?.to ?? -1]];
+  return first && last ? { from: first.date, to: last.date } : null;
+}
+
+function filterOf(find: string, days: { readonly from: string; readonly to: string } | null): OrderFilter {
+  const words = find.trim();
+  return { ...(words && { find: words }), ...days };
+}

@@ -4,7 +4,6 @@ import { explainBatch, stageGrams, startedPieces } from '@alnage/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
-import { ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
@@ -26,7 +25,6 @@ export const PlanPageStore = signalStore(
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const pieces = store.selectSignal(workshopFeature.selectPieces);
     const days = store.selectSignal(workshopFeature.selectDays);
-    const orders = store.selectSignal(ordersFeature.selectOrdersById);
     const minute = (instant: number): number =>
       Math.round((instant - Date.parse(views()?.saved.horizonStart ?? '1970-01-01')) / MS_PER_MINUTE);
     const span = computed(() => ell.span() ?? todayOf(days(), clock.now()));
@@ -38,7 +36,7 @@ export const PlanPageStore = signalStore(
       () => views()?.saved.plan.batches.find((batch) => batch.id === page.chosenId()) ?? null,
     );
     const ticket = (order: string): string =>
-      words()?.isSpare(order) ? 'spare pieces' : (orders().get(order)?.ticket ?? order);
+      words()?.isSpare(order) ? 'spare pieces' : (views()?.saved.tickets[order] ?? order);
     return {
       views,
       workshop,

@@ -12,6 +12,8 @@ import type {
   OrderEvent,
   OrderImport,
   OrderMove,
+  OrderPage,
+  OrderQuery,
   PaymentDraft,
   PickupPoint,
   Piece,
@@ -80,8 +82,13 @@ export class Api {
     return this.http.get<Holiday[]>('/api/holidays', { params: { from, to } });
   }
 
-  orders(): Observable<Order[]> {
-    return this.http.get<Order[]>('/api/orders');
+  /** A part of the season’s orders. */
+  orders(query: OrderQuery): Observable<OrderPage> {
+    return this.http.get<OrderPage>('/api/orders', { params: { ...query } });
+  }
+
+  order(id: string): Observable<Order> {
+    return this.http.get<Order>(`/api/orders/${id}`);
   }
 
   takeOrder(draft: OrderDraft): Observable<Order> {
@@ -100,8 +107,8 @@ export class Api {
     return this.http.post<Order>(`/api/orders/${id}/payments`, draft);
   }
 
-  offers(): Observable<string[]> {
-    return this.http.get<string[]>('/api/offers');
+  offers(): Observable<Order[]> {
+    return this.http.get<Order[]>('/api/offers');
   }
 
   orderHistory(id: string): Observable<OrderEvent[]> {

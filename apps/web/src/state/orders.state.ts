@@ -1,11 +1,12 @@
 import { inject } from '@angular/core';
-import {
-  PROMISED_STATES,
-  type Order,
-  type OrderChange,
-  type OrderDraft,
-  type OrderState,
-  type PaymentDraft,
+import type {
+  Order,
+  OrderChange,
+  OrderDraft,
+  OrderPage,
+  OrderQuery,
+  OrderState,
+  PaymentDraft,
 } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
@@ -16,8 +17,9 @@ import {
   emptyProps,
   on,
   props,
+  Store,
 } from '@ngrx/store';
-import { catchError, concatMap, exhaustMap, map, of, switchMap } from 'rxjs';
+import { catchError, concatMap, exhaustMap, filter, map, of, switchMap } from 'rxjs';
 import { Api } from './api';
 import { LiveActions } from './live.state';
 import { troubleOf, type Trouble } from './problem';
@@ -26,7 +28,11 @@ import { WorkshopActions } from './workshop.state';
 export const OrderActions = createActionGroup({
   source: 'Orders',
   events: {
-    Read: props<{ orders: Order[] }>(),
+    /** Asks for the orders that fit; so many of the first at once. */
+    'List asked': props<{ query: OrderFilter; rows: number }>(),
+    /** Rows of the list that are on the screen, or about to be. */
+    'Rows seen': props<{ from: number; to: number }>(),
+    Read: props<{ page: OrderPage; query: OrderFilter; keepsOthers: boolean }>(),
     'Read failed': props<{ trouble: Trouble }>(),
     'Save asked': props<{ draft: OrderDraft; original: Order | null }>(),
     Saved: props<{ order: Order }>(),
@@ -42,8 +48,22 @@ export const OrderActions = createActionGroup({
   },
 });
 
+/** Which orders a list is of. */
+export type OrderFilter = Pick<OrderQuery, 'find' | 'from' | 'to'>;
+
+/** Rows that are read together. */
+const ROWS_AT_ONCE = 100;
+
 export interface OrdersState {
-  readonly orders: readonly Order[];
+  readonly filter: OrderFilter;
+  /** Every order that fits, in its place; null where it has not been read. */
+  readonly rows: readonly (Order | null)[];
+  /** The rows that are kept up to date, in whole parts. */
+  readonly seen: { readonly from: number; readonly to: number };
+  /** The order whose place is sought with the next reading. */
+  readonly sought: string | null;
+  /** Where the sought order was found. */
+  readonly found: { readonly index: number } | null;
   readonly isRead: boolean;
   readonly isSaving: boolean;
   readonly saveTrouble: Trouble | null;
@@ -52,7 +72,11 @@ export interface OrdersState {
 }
 
 const initial: OrdersState = {
-  orders: [],
+  filter: {},
+  rows: [],
+  seen: { from: 0, to: ROWS_AT_ONCE },
+  sought: null,
+  found: null,
   isRead: false,
   isSaving: false,
   saveTrouble: null,
@@ -64,11 +88,37 @@ export const ordersFeature = createFeature({
   name: 'orders',
   reducer: createReducer(
     initial,
-    on(OrderActions.read, (state, { orders }): OrdersState => ({ ...state, orders, isRead: true })),
+    on(OrderActions.listAsked, (state, { query, rows }): OrdersState => ({
+      ...state,
+      filter: query,
+      seen: { from: 0, to: rows },
+      isRead: false,
+    })),
+    on(OrderActions.rowsSeen, (state, { from, to }): OrdersState => ({
+      ...state,
+      seen: {
+        from: from - (from % ROWS_AT_ONCE),
+        to: Math.ceil(Math.max(to, 1) / ROWS_AT_ONCE) * ROWS_AT_ONCE,
+      },
+    })),
+    on(OrderActions.read, (state, { page, query, keepsOthers }): OrdersState => {
+      // an answer to what is no longer asked
+      if (query !== state.filter) return state;
+      const to = page.offset + Math.max(page.orders.length, ROWS_AT_ONCE);
+      return {
+        ...state,
+        rows: withPage(keepsOthers ? state.rows : [], page),
+        seen: page.index === null ? state.seen : { from: page.offset, to },
+        sought: null,
+        found: page.index === null ? state.found : { index: page.index },
+        isRead: true,
+      };
+    }),
     on(OrderActions.saveAsked, (state): OrdersState => ({ ...state, isSaving: true, saveTrouble: null })),
     on(OrderActions.saved, (state, { order }): OrdersState => ({
       ...state,
-      orders: withOrder(state.orders, order),
+      rows: withOrder(state.rows, order),
+      sought: order.id,
       isSaving: false,
     })),
     on(OrderActions.saveFailed, (state, { trouble }): OrdersState => ({
@@ -79,12 +129,12 @@ export const ordersFeature = createFeature({
     on(OrderActions.saveDismissed, (state): OrdersState => ({ ...state, saveTrouble: null })),
     on(OrderActions.moved, (state, { order }): OrdersState => ({
       ...state,
-      orders: withOrder(state.orders, order),
+      rows: withOrder(state.rows, order),
     })),
     on(OrderActions.payAsked, (state): OrdersState => ({ ...state, isPaying: true, payTrouble: null })),
     on(OrderActions.paid, (state, { order }): OrdersState => ({
       ...state,
-      orders: withOrder(state.orders, order),
+      rows: withOrder(state.rows, order),
       isPaying: false,
     })),
     on(OrderActions.payFailed, (state, { trouble }): OrdersState => ({
@@ -94,46 +144,64 @@ export const ordersFeature = createFeature({
     })),
     on(OrderActions.payDismissed, (state): OrdersState => ({ ...state, payTrouble: null })),
   ),
-  extraSelectors: ({ selectOrders }) => ({
-    selectOrdersById: createSelector(
-      selectOrders,
-      (orders): ReadonlyMap<string, Order> => new Map(orders.map((order) => [order.id, order])),
-    ),
-    selectOpenOrders: createSelector(selectOrders, (orders) =>
-      orders.filter(({ state }) => PROMISED_STATES.includes(state)),
-    ),
+  extraSelectors: ({ selectRows }) => ({
+    /** Those that have been read. */
+    selectOrders: createSelector(selectRows, (rows) => rows.filter((row) => row !== null)),
   }),
 });
 
-/** The list with this order in its place by pickup; an older version never replaces a newer one. */
-export function withOrder(orders: readonly Order[], order: Order): Order[] {
-  const known = orders.find((each) => each.id === order.id);
-  if (known && known.version > order.version) return [...orders];
-  const others = orders.filter((each) => each.id !== order.id);
-  return [...others, order].sort(
-    (a, b) => a.pickupAt.localeCompare(b.pickupAt) || a.ticket.localeCompare(b.ticket),
+/** The list with a part of it in its place, and as long as it is now. */
+export function withPage(rows: readonly (Order | null)[], page: OrderPage): (Order | null)[] {
+  return Array.from(
+    { length: page.total },
+    (_, index) => page.orders[index - page.offset] ?? rows[index] ?? null,
   );
 }
 
+/** The list with this order as it is now, if it is there; an older version never replaces a newer one. */
+export function withOrder(rows: readonly (Order | null)[], order: Order): (Order | null)[] {
+  return rows.map((row) => (row?.id === order.id && row.version <= order.version ? order : row));
+}
+
+/** What makes the list be read anew. */
+const CHANGES = [
+  WorkshopActions.read,
+  LiveActions.ordersChanged,
+  OrderActions.listAsked,
+  OrderActions.saved,
+  OrderActions.moveFailed,
+  OrderActions.payFailed,
+] as const;
+
+/** Reads the rows that are seen: all of them when something changed, else only where some are missing. */
 export const readOrders = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) => {
+    const orders = store.selectSignal(ordersFeature.selectOrdersState);
     return actions.pipe(
-      ofType(
-        WorkshopActions.read,
-        LiveActions.ordersChanged,
-        OrderActions.moveFailed,
-        OrderActions.payFailed,
-      ),
-      switchMap(() =>
-        api.orders().pipe(
-          map((orders) => OrderActions.read({ orders })),
-          catchError((error: unknown) => of(OrderActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
+      ofType(...CHANGES, OrderActions.rowsSeen),
+      map(({ type }) => ({ state: orders(), keepsOthers: type === OrderActions.rowsSeen.type })),
+      filter(({ state, keepsOthers }) => !keepsOthers || isMissing(state)),
+      switchMap(({ state: { filter: query, seen, sought }, keepsOthers }) =>
+        api
+          .orders({
+            ...query,
+            offset: seen.from,
+            limit: seen.to - seen.from,
+            ...(sought !== null && !keepsOthers && { seek: sought }),
+          })
+          .pipe(
+            map((page) => OrderActions.read({ page, query, keepsOthers })),
+            catchError((error: unknown) => of(OrderActions.readFailed({ trouble: troubleOf(error) }))),
+          ),
       ),
     );
   },
   { functional: true },
 );
+
+function isMissing({ rows, seen: { from, to } }: OrdersState): boolean {
+  return rows.slice(from, to).some((row) => row === null);
+}
 
 function changeOf({ state: _state, ...draft }: OrderDraft, { version }: Order): OrderChange {
   return { ...draft, version };

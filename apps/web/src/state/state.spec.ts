@@ -7,19 +7,37 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
 import { LiveActions } from './live.state';
 import { orderFates } from './order-fate';
-import { moveOrder, OrderActions, ordersFeature, readOrders, saveOrder, withOrder } from './orders.state';
+import {
+  moveOrder,
+  OrderActions,
+  ordersFeature,
+  readOrders,
+  saveOrder,
+  withOrder,
+  withPage,
+} from './orders.state';
 import { makePlan, PlanActions, planFeature, readPlan } from './plan.state';
 import { troubleOf } from './problem';
 import { readWorkshop, WorkshopActions, workshopFeature } from './workshop.state';
 import { catalogueOf } from '@alnage/core';
 
 describe('orders in the store', () => {
-  test('stand by pickup, and a newer version replaces an older one, never the other way round', () => {
-    const early = order({ id: 'a', pickupAt: '2026-06-18T08:00:00.000Z' });
-    const late = order({ id: 'b', version: 2 });
-    expect(withOrder([late], early).map(({ id }) => id)).toEqual(['a', 'b']);
-    expect(withOrder([late], order({ id: 'b', version: 3, customer: 'New' }))[0]!.customer).toBe('New');
-    expect(withOrder([late], order({ id: 'b', version: 1, customer: 'Old' }))[0]!.customer).toBe('I. Varg');
+  const page = (orders: Order[], offset = 0, total = 3) => ({ total, offset, index: null, orders });
+
+  test('stand in their places, with holes where they have not been read', () => {
+    const [a, b] = [order({ id: 'a' }), order({ id: 'b' })];
+    expect(withPage([], page([b], 1))).toEqual([null, b, null]);
+    expect(withPage([null, b, null], page([a]))).toEqual([a, b, null]);
+    expect(withPage([a, b, null], page([], 0, 0))).toEqual([]);
+  });
+
+  test('a newer version replaces an older one, never the other way round', () => {
+    const [late] = [order({ id: 'b', version: 2 })];
+    const named = (change: Partial<Order>) =>
+      withOrder([null, late!], order({ id: 'b', ...change }))[1]!.customer;
+    expect(named({ version: 3, customer: 'New' })).toBe('New');
+    expect(named({ version: 1, customer: 'Old' })).toBe('I. Varg');
+    expect(withOrder([null], order())).toEqual([null]);
   });
 });
 
@@ -45,6 +63,13 @@ describe('the store and the server', () => {
   afterEach(() => http.verify());
 
   const orders = (): readonly Order[] => store.selectSignal(ordersFeature.selectOrders)();
+  const LIST = '/api/orders?offset=0&limit=100';
+  const listOf = (all: Order[], index: number | null = null) => ({
+    total: all.length,
+    offset: 0,
+    index,
+    orders: all,
+  });
   const open = (): void => {
     store.dispatch(WorkshopActions.opened());
     http.expectOne('/api/workshop').flush(workshop);
@@ -53,7 +78,7 @@ describe('the store and the server', () => {
 
   test('opening reads the workshop, then its orders and its plan', () => {
     open();
-    http.expectOne('/api/orders').flush([order()]);
+    http.expectOne(LIST).flush(listOf([order()]));
     http.expectOne('/api/plan').flush(savedPlan([order()]));
     expect(orders()).toHaveLength(1);
     expect(store.selectSignal(planFeature.selectDayLoads)()).toHaveLength(2);
@@ -62,7 +87,7 @@ describe('the store and the server', () => {
 
   test('a workshop without a plan is no trouble', () => {
     open();
-    http.expectOne('/api/orders').flush([]);
+    http.expectOne(LIST).flush(listOf([]));
     http.expectOne('/api/plan').flush({ code: 'no-plan', errors: [] }, { status: 404, statusText: 'none' });
     expect(store.selectSignal(planFeature.selectTrouble)()).toBeNull();
   });
@@ -89,6 +114,9 @@ describe('the store and the server', () => {
     store.dispatch(OrderActions.saveAsked({ draft, original: null }));
     store.dispatch(OrderActions.saveAsked({ draft, original: null }));
     http.expectOne({ method: 'POST', url: '/api/orders' }).flush(order());
+    // its place in the list is sought
+    http.expectOne(`${LIST}&seek=o1`).flush(listOf([order()], 0));
+    expect(store.selectSignal(ordersFeature.selectFound)()).toEqual({ index: 0 });
     http.expectOne('/api/plan').flush(savedPlan([order()]));
     expect(orders()).toEqual([order()]);
     expect(store.selectSignal(ordersFeature.selectIsSaving)()).toBe(false);
@@ -121,16 +149,38 @@ describe('the store and the server', () => {
     http
       .expectOne('/api/orders/o1/move')
       .flush({ code: 'order-state', errors: [] }, { status: 409, statusText: 'no' });
-    http.expectOne('/api/orders').flush([order({ state: 'cancelled', version: 2 })]);
+    http.expectOne(LIST).flush(listOf([order({ state: 'cancelled', version: 2 })]));
     expect(orders()[0]!.state).toBe('cancelled');
-    expect(store.selectSignal(ordersFeature.selectOpenOrders)()).toEqual([]);
+  });
+
+  test('rows that come into sight are read, and those that were read are not read again', () => {
+    store.dispatch(OrderActions.listAsked({ query: { find: 'a' }, rows: 100 }));
+    const first = Array.from({ length: 100 }, (_, i) => order({ id: `o${i}` }));
+    http
+      .expectOne('/api/orders?find=a&offset=0&limit=100')
+      .flush({ total: 250, offset: 0, index: null, orders: first });
+    store.dispatch(OrderActions.rowsSeen({ from: 20, to: 60 }));
+    http.expectNone(() => true);
+    store.dispatch(OrderActions.rowsSeen({ from: 80, to: 130 }));
+    http
+      .expectOne('/api/orders?find=a&offset=0&limit=200')
+      .flush({ total: 250, offset: 0, index: null, orders: [...first, ...first] });
+    expect(store.selectSignal(ordersFeature.selectRows)()).toHaveLength(250);
+    expect(orders()).toHaveLength(200);
+    // an answer to what is no longer asked changes nothing
+    store.dispatch(OrderActions.rowsSeen({ from: 200, to: 250 }));
+    const late = http.expectOne('/api/orders?find=a&offset=200&limit=100');
+    store.dispatch(OrderActions.listAsked({ query: {}, rows: 100 }));
+    expect(late.cancelled).toBe(true);
+    http.expectOne(LIST).flush(listOf([order()]));
+    expect(orders()).toHaveLength(1);
   });
 
   test('what others changed is read', () => {
     store.dispatch(LiveActions.planChanged());
     http.expectOne('/api/plan').flush(savedPlan([]));
     store.dispatch(LiveActions.ordersChanged());
-    http.expectOne('/api/orders').flush([order()]);
+    http.expectOne(LIST).flush(listOf([order()]));
     http.expectOne('/api/plan').flush({ ...savedPlan([]), isStale: true });
     expect(store.selectSignal(planFeature.selectSaved)()!.isStale).toBe(true);
   });

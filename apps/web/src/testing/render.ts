@@ -51,6 +51,7 @@ export async function render<T>(
   inputs: Readonly<Record<string, unknown>> = {},
 ): Promise<Rendered<T>> {
   Element.prototype.scrollIntoView = () => undefined;
+  Element.prototype.scrollTo = () => undefined;
   chooseUnits(FIRST_UNITS);
   choosePerson(null);
   TestBed.configureTestingModule({
@@ -85,6 +86,9 @@ export async function render<T>(
     fixture.detectChanges();
   };
   await settle();
+  // the page has asked for its list by now
+  readList(store, options.orders ?? []);
+  await settle();
   return {
     fixture,
     page,
@@ -111,6 +115,13 @@ export async function render<T>(
   };
 }
 
+/** The list of orders as if it had been read with what is asked for now. */
+export function readList(store: Store, orders: readonly Order[]): void {
+  const page = { total: orders.length, offset: 0, index: null, orders: [...orders] };
+  const query = store.selectSignal(ordersFeature.selectFilter)();
+  store.dispatch(OrderActions.read({ page, query, keepsOthers: false }));
+}
+
 /** The store as if the server had been read. */
 function fillStore(store: Store, options: RenderOptions): void {
   const { workshop = smallWorkshop, orders = [], saved, weighings = [] } = options;
@@ -118,7 +129,7 @@ function fillStore(store: Store, options: RenderOptions): void {
   store.dispatch(WorkshopActions.read({ workshop, pieces: [...pieces] }));
   store.dispatch(WeighingActions.read({ weighings: [...weighings] }));
   store.dispatch(CustomerActions.read({ customers: [...(options.customers ?? [])] }));
-  store.dispatch(OrderActions.read({ orders: [...orders] }));
+  readList(store, orders);
   if (options.figures) store.dispatch(SeasonActions.read({ figures: options.figures }));
   if (saved) store.dispatch(PlanActions.read({ saved }));
 }

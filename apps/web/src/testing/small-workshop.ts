@@ -360,6 +360,7 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
     madeAt: '2026-06-18T08:00:00.000Z',
     horizonStart: HORIZON_START,
     isStale: false,
+    tickets: Object.fromEntries(orders.map(({ id, ticket }) => [id, ticket])),
     cost: report.cost!,
     totalPieces: report.totalPieces,
     unmetPieces: report.unmetPieces,

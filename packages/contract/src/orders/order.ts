@@ -1,7 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { Payment } from './payment';
-import { closed, Id, Instant, plainText, WallClock } from '../shared/closed';
+import { closed, Day, Id, Instant, plainText, WallClock } from '../shared/closed';
 
 export const CUSTOMER_LENGTH = 120;
 export const NOTE_LENGTH = 500;
@@ -97,3 +97,32 @@ export const Order = closed({
 export type Order = Static<typeof Order>;
 
 export const OrderParams = closed({ id: Type.String({ format: 'uuid' }) });
+
+export const ORDERS_AT_ONCE = 2000;
+export const FIND_LENGTH = 120;
+
+/** Which orders of the season are asked for: those that fit, a part of them, by pickup and ticket. */
+export const OrderQuery = closed({
+  /** Words that ticket, name, telephone or note must hold, whatever accents and capitals. */
+  find: Type.Optional(plainText({ maxLength: FIND_LENGTH })),
+  /** First and last day of pickup. */
+  from: Type.Optional(Day),
+  to: Type.Optional(Day),
+  offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+  limit: Type.Optional(Type.Integer({ minimum: 1, maximum: ORDERS_AT_ONCE })),
+  /** Asks for the part that this order is in, in place of an offset. */
+  seek: Type.Optional(Type.String({ format: 'uuid' })),
+});
+export type OrderQuery = Static<typeof OrderQuery>;
+
+/** A part of the orders that fit. */
+export const OrderPage = closed({
+  /** How many fit in all. */
+  total: Type.Integer({ minimum: 0 }),
+  /** Place of the first one here among them all. */
+  offset: Type.Integer({ minimum: 0 }),
+  /** Place of the order that was sought; null where it does not fit. */
+  index: Type.Union([Type.Integer({ minimum: 0 }), Type.Null()]),
+  orders: Type.Array(Order),
+});
+export type OrderPage = Static<typeof OrderPage>;

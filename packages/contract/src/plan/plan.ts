@@ -36,6 +36,7 @@ export const SavedPlan = closed({
   madeAt: Instant,
   horizonStart: Instant,
   isStale: Type.Boolean({ description: 'Orders changed since it was made' }),
+  tickets: Type.Record(Type.String(), Type.String(), { description: 'Tickets of its orders, by their ids' }),
   cost: Type.Number(),
   totalPieces: Type.Integer(),
   unmetPieces: Type.Integer(),
@@ -55,6 +56,7 @@ export interface SavedPlan {
   readonly madeAt: string;
   readonly horizonStart: string;
   readonly isStale: boolean;
+  readonly tickets: Readonly<Record<string, string>>;
   readonly cost: number;
   readonly totalPieces: number;
   readonly unmetPieces: number;

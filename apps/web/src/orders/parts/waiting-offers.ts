@@ -6,13 +6,14 @@ import { Store } from '@ngrx/store';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { WallTime } from '../../shared/formats/wall-time';
 import { Api } from '../../state/api';
-import { OrderActions, ordersFeature } from '../../state/orders.state';
+import { OrderActions } from '../../state/orders.state';
 import { planFeature } from '../../state/plan.state';
+import { seasonFeature } from '../../state/season.state';
 import { workshopFeature } from '../../state/workshop.state';
 
 const WAIT_MS = 400;
 
-/** Orders on the waiting list for which there is room now: asked for again whenever orders, plan or slots change. */
+/** Orders on the waiting list for which there is room now: asked for again whenever orders, plan or workshop change. */
 @Component({
   selector: 'al-waiting-offers',
   imports: [MatButtonModule],
@@ -46,31 +47,29 @@ export class WaitingOffers {
 
   private readonly api = inject(Api);
   private readonly store = inject(Store);
-  private readonly orders = this.store.selectSignal(ordersFeature.selectOrders);
+  private readonly figures = this.store.selectSignal(seasonFeature.selectFigures);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly plan = this.store.selectSignal(planFeature.selectSaved);
   private readonly situation = computed(() => ({
-    waiting: this.orders().filter(({ state }) => state === 'waiting'),
-    orders: this.orders(),
+    // read anew with every change of an order
+    figures: this.figures(),
+    isAnyWaiting: (this.figures()?.waiting ?? 0) > 0,
     plan: this.plan(),
     workshop: this.workshop(),
   }));
-  private readonly ids = toSignal(
+  private readonly waiting = toSignal(
     toObservable(this.situation).pipe(
       debounceTime(WAIT_MS),
-      switchMap(({ waiting }) =>
+      switchMap(({ isAnyWaiting }) =>
         // what cannot be asked now is asked with the next change
-        waiting.length === 0 ? of([]) : this.api.offers().pipe(catchError(() => of([]))),
+        isAnyWaiting ? this.api.offers().pipe(catchError(() => of<Order[]>([]))) : of([]),
       ),
     ),
-    { initialValue: [] as string[] },
+    { initialValue: [] as Order[] },
   );
   protected readonly offers = computed(() => {
     const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
-    return this.ids().flatMap((id) => {
-      const order = this.situation().waiting.find((each) => each.id === id);
-      return order ? [{ order, when: wall.dayTime(Date.parse(order.pickupAt)) }] : [];
-    });
+    return this.waiting().map((order) => ({ order, when: wall.dayTime(Date.parse(order.pickupAt)) }));
   });
 
   protected promise(order: Order): void {

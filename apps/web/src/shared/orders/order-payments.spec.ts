@@ -1,8 +1,7 @@
 import type { Order, Payment } from '@alnage/contract';
 import { WallTime } from '../formats/wall-time';
-import { OrderActions } from '../../state/orders.state';
 import { order, workshop } from '../../testing/small-workshop';
-import { render } from '../../testing/render';
+import { readList, render } from '../../testing/render';
 import { choosePerson } from '../person/person';
 import { OrderPayments } from './order-payments';
 
@@ -85,7 +84,7 @@ describe('the payments of an order', () => {
   test('close once they are booked, not when another order is', async () => {
     const page = await open();
     await page.click('Take payment');
-    page.store.dispatch(OrderActions.read({ orders: [order()] }));
+    readList(page.store, [order()]);
     page.fixture.componentRef.setInput('order', order());
     await page.settle();
     expect(page.page.querySelector('form')).not.toBeNull();

@@ -66,22 +66,21 @@ function isPlannedFor(order: Order, fate: OrderFate): boolean {
 }
 
 export interface RowInput {
-  readonly orders: readonly Order[];
   readonly names: OrderNames;
   readonly fates: ReadonlyMap<string, OrderFate>;
   readonly wall: WallTime;
 }
 
-/** The list, ready to read. */
-export function orderRows({ orders, names, fates, wall }: RowInput): OrderRow[] {
-  return orders.map((order) => ({
+/** One order of the list, ready to read. */
+export function orderRow(order: Order, { names, fates, wall }: RowInput): OrderRow {
+  return {
     order,
     pickup: wall.dayTime(Date.parse(order.pickupAt)),
     what: linesText(order, names),
     pieces: count(countPieces(order.pieces)),
     standing: standingOf(order, fates.get(order.id)),
     state: STATE_WORDS[order.state],
-  }));
+  };
 }
 
 /** Orders whose ticket, customer or note holds the words looked for. */
