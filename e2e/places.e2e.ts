@@ -1,6 +1,7 @@
 import { expect, expectAccessible, go, test } from './workshop';
 
 const PLACES = [
+  '/season',
   '/orders',
   '/pieces',
   '/pieces/new',
@@ -9,6 +10,9 @@ const PLACES = [
   '/workshop/coatings',
   '/workshop/bowls',
   '/workshop/zones',
+  '/workshop/shop',
+  '/workshop/people',
+  '/workshop/seasons',
   '/workshop/rules',
   '/workshop/boxes',
   '/workshop/points',
@@ -53,8 +57,9 @@ test('the composer and the keys are accessible too', async ({ demo }) => {
 test('digits go from place to place; only what is built is there', async ({ demo }) => {
   await go(demo, '/');
   const places = demo.getByRole('navigation', { name: 'Places' }).getByRole('link');
-  await expect(places).toHaveText(['Orders', 'Pieces', 'Plan', 'Counter']);
+  await expect(places).toHaveText(['Season', 'Orders', 'Pieces', 'Plan', 'Counter']);
   for (const [digit, path] of [
+    ['1', 'season'],
     ['3', 'pieces'],
     ['5', 'plan'],
     ['7', 'counter'],

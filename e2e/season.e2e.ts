@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { expect, expectAccessible, go, test } from './workshop';
 
@@ -121,4 +122,16 @@ test('an empty workshop is led from nothing to its first promised order', async 
   await demo.keyboard.press('Enter');
   await expect(demo.getByRole('row', { name: /A\. First/ })).toContainText('promised');
   await expect(demo.getByText('Setting up:')).toBeHidden();
+});
+
+test('a whole workshop is taken out, and its file is what is published', async ({ demo, request }) => {
+  await go(demo, '/workshop/out');
+  const waiting = demo.waitForEvent('download');
+  await demo.getByRole('link', { name: 'Take it out (JSON)' }).click();
+  const download = await waiting;
+  expect(download.suggestedFilename()).toBe('workshop.alnage.json');
+  const file = JSON.parse(await readFile((await download.path())!, 'utf8')) as { format: string };
+  expect(file.format).toBe('alnage-workshop/1');
+  const refused = await request.post(`${process.env['ALNAGE_E2E_DEMO']}/api/workshop-file`, { data: file });
+  expect(refused.status()).toBe(409);
 });

@@ -76,8 +76,8 @@ describe('the application', () => {
         '/api/health',
         '/api/imports/orders',
         '/api/lists/{list}',
-        '/api/offers',
         '/api/orders/',
+        '/api/orders/notices',
         '/api/orders/{id}',
         '/api/orders/{id}/history',
         '/api/orders/{id}/move',
@@ -93,6 +93,8 @@ describe('the application', () => {
         '/api/weighings',
         '/api/weighings/{id}/set-aside',
         '/api/workshop',
+        '/api/workshop-file',
+        '/api/workshop-file/schema',
         '/api/zones',
         '/api/zones/{id}',
       ]

@@ -23,6 +23,7 @@ import { addWeb } from './plugins/web';
 import type { WorkshopClock } from './plugins/workshop-clock';
 import { addSeason } from './season/season.routes';
 import { addWeighings } from './weighings/weighings.routes';
+import { addWorkshopFile } from './workshop-file/workshop-file.routes';
 import { addWorkshop } from './workshop/workshop.routes';
 
 export interface AppParts {
@@ -87,6 +88,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addPromises(typed);
   addExports(typed);
   addImports(typed);
+  addWorkshopFile(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
   return typed;

@@ -4,6 +4,8 @@ export { closed, Id, Instant, RecordParams, WallClock } from './shared/closed';
 export {
   BOX_COUNT,
   FIND_LENGTH,
+  GIFT_MESSAGE_LENGTH,
+  OrderNotices,
   ORDERS_AT_ONCE,
   CUSTOMER_LENGTH,
   LINES_MOST,
@@ -41,7 +43,15 @@ export {
   SIZES_MOST,
 } from './pieces/piece';
 export { Weighed, Weighing, WeighingDraft, WeighingSetAside, seenOf } from './weighings/weighing';
-export { BOX_LINES_MOST, BOX_PIECES, PACKING_SECONDS, Box, BoxChange, BoxDraft } from './boxes/box';
+export {
+  BOX_LINES_MOST,
+  BOX_PIECES,
+  NET_GRAMS,
+  PACKING_SECONDS,
+  Box,
+  BoxChange,
+  BoxDraft,
+} from './boxes/box';
 export {
   Customer,
   CustomerChange,
@@ -51,6 +61,12 @@ export {
   PHONE_LENGTH,
   WISHES_LENGTH,
 } from './customers/customer';
+export {
+  WORKSHOP_FILE_BYTES,
+  WORKSHOP_FILE_FORMAT,
+  WorkshopFile,
+  WorkshopLoaded,
+} from './exports/workshop-file';
 export { CSV_LISTS, FEEDS, Feed, type CsvList } from './exports/feed';
 export {
   IMPORT_FIELDS,

@@ -10,6 +10,7 @@ export const PROBLEMS = {
   'record-not-found': { status: 404, title: 'There is no such record' },
   'record-changed': { status: 409, title: 'Somebody changed this record meanwhile' },
   'in-use': { status: 409, title: 'It is still in use' },
+  'not-empty': { status: 409, title: 'The workshop is not empty' },
   'card-declined': { status: 409, title: 'The card device declined' },
   'order-state': { status: 409, title: 'The order’s state does not allow that' },
   'no-plan': { status: 404, title: 'Nothing has been planned yet' },

@@ -300,10 +300,11 @@ export {
   type OpeningHours,
   type SlotRules,
 } from './ordering/slots';
+export { depositOf, isHoldMet, isHoldOver, type DepositHold } from './ordering/deposit';
 export { cutOff, offerFault, type Offer, type OfferFault } from './ordering/offers';
 export { workingHours, type WorkRules, type WorkSpan } from './people/working-hours';
 export { bookedBy, bookingPace, expectedPieces, type Booking, type PaceStep } from './season/booking-pace';
-export { piecesOfLine, type BoxOf } from './ordering/pieces-of-line';
+export { piecesOfLine, piecesOfWeight, type BoxOf } from './ordering/pieces-of-line';
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';
 export { promises, type PromiseAsk, type SlotPromise } from './planner/promise';

@@ -19,4 +19,11 @@ export class BoxEntity extends KeptRecord {
 
   @Column('integer', { name: 'price_minor', nullable: true })
   priceMinor: number | null;
+
+  @Column('integer', { name: 'deposit_minor' })
+  depositMinor: number;
+
+  /** What a bag sold by weight holds at least. */
+  @Column('integer', { name: 'net_grams', nullable: true })
+  netGrams: number | null;
 }

@@ -14,6 +14,8 @@ const draft = {
   boxMinor: 60,
   packingSeconds: 50,
   priceMinor: 1500,
+  depositMinor: 500,
+  netGrams: null,
 };
 
 describe('a box', () => {
@@ -45,6 +47,8 @@ describe('a box', () => {
       'not-a-whole-number',
     ],
     ['a choice that there is not', { among: ['coal'] }, '/among/0', 'unknown-piece'],
+    ['a weight and a choice', { netGrams: 250 }, '/netGrams', 'out-of-range'],
+    ['a deposit below nothing', { depositMinor: -1 }, '/depositMinor', 'too-small'],
     ['a piece twice', { contents: [...draft.contents, ...draft.contents] }, '/contents/1/piece', 'twice'],
   ])('with %s is refused', async (_name, change, pointer, code) => {
     const { status, body } = await ask(shop.app, ['POST', '/api/boxes'], { ...draft, ...change });

@@ -240,6 +240,9 @@ const CHOICES: Readonly<Record<string, string[]>> = {
   'mixed-12': ['rye-truffle', 'oat-ball', 'foam-bar', 'sandwich-round', 'dusk-berry'],
 };
 
+/** What is asked for a box when it is ordered: the dear ones. */
+const DEPOSITS: Readonly<Record<string, number>> = { 'berry-12': 1000, 'cafe-tray': 4000 };
+
 export const DEMO_BOXES: readonly Row<BoxEntity>[] = [
   box(['berry-6', 'Six berries'], { 'dusk-berry': 3, 'frost-berry': 3 }, [65, 40, 1450]),
   box(['berry-12', 'Dozen berries'], { 'dusk-berry': 6, 'frost-berry': 6 }, [95, 60, 2750]),
@@ -273,6 +276,8 @@ function box(
     boxMinor,
     packingSeconds,
     priceMinor,
+    depositMinor: DEPOSITS[id] ?? 0,
+    netGrams: null,
   };
 }
 

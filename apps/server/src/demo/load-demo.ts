@@ -1,3 +1,4 @@
+import { depositOf } from '@alnage/core';
 import { DateTime } from 'luxon';
 import type { DataSource, EntityManager } from 'typeorm';
 import { orderView } from '../orders/order-view';
@@ -105,6 +106,12 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
     customer: order.customer,
     customerId: DEMO_CUSTOMERS.find(({ name }) => name === order.customer)?.id ?? null,
     note: order.note ?? '',
+    giftMessage: '',
+    holdUntil: null,
+    depositMinor: depositOf(
+      (order.boxes ?? []).map(([box, count]) => ({ box, count })),
+      (box) => DEMO_BOXES.find(({ id }) => id === box)?.depositMinor,
+    ),
     pickupAt: instantOf(order.pickup, DEMO_WORKSHOP.timeZone)!,
     pickupPointId: order.point ?? 'shop',
     state: 'promised',

@@ -65,6 +65,7 @@ const ORDER_COLUMNS = [
   'to pay',
   'currency',
   'note',
+  'gift message',
 ];
 
 function orderRow(order: Order, names: Names): Row {
@@ -82,5 +83,6 @@ function orderRow(order: Order, names: Names): Row {
     'to pay': names.money(order.balanceMinor),
     currency: names.workshop.currency,
     note: order.note,
+    'gift message': order.giftMessage,
   };
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { filledContents, pricedOrder } from '@alnage/core';
+import { depositOf, filledContents, pricedOrder } from '@alnage/core';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 import { CustomerEntity } from '../customers/customer.entity';
 import { pricesToday, type OrderContext } from '../orders/order-context';
@@ -45,6 +45,9 @@ export async function takeLines(
       customer: draft.customer,
       customerId: customers.get(draft.customer.toLowerCase()) ?? null,
       note: draft.note,
+      giftMessage: '',
+      holdUntil: null,
+      depositMinor: depositOf(draft.boxes, (box) => context.boxes.get(box)?.depositMinor),
       pickupAt: instantOf(draft.pickup, setUp.timeZone)!,
       pickupPointId: draft.pickupPoint,
       state: 'promised',

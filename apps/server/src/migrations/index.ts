@@ -2,6 +2,7 @@ import { Bones1781000000000 } from './1781000000000-bones';
 import { Measure1782000000000 } from './1782000000000-measure';
 import { Promise1783000000000 } from './1783000000000-promise';
 import { Customers1785000000000 } from './1785000000000-customers';
+import { Deposits1787000000000 } from './1787000000000-deposits';
 import { Season1786000000000 } from './1786000000000-season';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   Ledger1784000000000,
   Customers1785000000000,
   Season1786000000000,
+  Deposits1787000000000,
 ];

@@ -8,7 +8,7 @@ import type { SetUp } from '../workshop/set-up';
 /** What an order is judged against. */
 export interface OrderContext {
   readonly pieces: ReadonlyMap<string, Pick<PieceEntity, 'costs'>>;
-  readonly boxes: ReadonlyMap<string, Pick<BoxEntity, 'contents' | 'among' | 'priceMinor'>>;
+  readonly boxes: ReadonlyMap<string, Pick<BoxEntity, 'contents' | 'among' | 'priceMinor' | 'depositMinor'>>;
   readonly points: ReadonlyMap<string, PickupPointEntity>;
   readonly timeZone: string;
   readonly now: Date;

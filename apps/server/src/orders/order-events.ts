@@ -23,6 +23,8 @@ const TOLD: Readonly<Record<string, (order: Order) => string>> = {
       })
       .join(', '),
   note: ({ note }) => note,
+  giftMessage: ({ giftMessage }) => giftMessage,
+  holdUntil: ({ holdUntil }) => holdUntil ?? '',
   total: ({ totalMinor }) => String(totalMinor),
   paid: ({ paidMinor }) => String(paidMinor),
 };

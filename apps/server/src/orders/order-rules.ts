@@ -16,6 +16,7 @@ export function draftProblems(
     ...orderedProblems(draft, context),
     ...pointProblems(draft, context),
     ...pickupProblems(draft, context),
+    ...holdProblems(draft, context),
   ];
 }
 
@@ -92,6 +93,21 @@ function pickupProblems(
     : [];
 }
 
+/** A place is held from now on, until its pickup at most. */
+function holdProblems(
+  { holdUntil = null, pickup }: Pick<OrderDraft, 'holdUntil' | 'pickup'>,
+  { timeZone, now }: OrderContext,
+): FieldProblem[] {
+  if (holdUntil === null) return [];
+  const until = instantOf(holdUntil, timeZone);
+  if (until === null) return [problem('/holdUntil', 'wrong-format', { value: holdUntil })];
+  const isSound = until > now && holdUntil <= pickup;
+  const range = `later than ${wallClockOf(now, timeZone).replace('T', ' ')}, and before its pickup`;
+  return isSound
+    ? []
+    : [problem('/holdUntil', 'out-of-range', { value: holdUntil.replace('T', ' '), range })];
+}
+
 export function problem(
   pointer: string,
   code: FieldProblem['code'],
@@ -102,7 +118,8 @@ export function problem(
 
 /** From each state the ones that may follow; every step can be taken back. */
 const NEXT_STATES: Readonly<Record<OrderState, readonly OrderState[]>> = {
-  waiting: ['promised', 'cancelled'],
+  asked: ['promised', 'waiting', 'cancelled'],
+  waiting: ['promised', 'asked', 'cancelled'],
   promised: ['ready', 'waiting', 'cancelled'],
   ready: ['promised', 'handed-over', 'not-collected', 'cancelled'],
   'handed-over': ['ready'],

@@ -5,8 +5,8 @@ import type { OrderEntity } from './order.entity';
 
 /** An order as the API shows it. */
 export function orderView(order: OrderEntity, timeZone: string): Order {
-  const { id, ticket, customer, customerId, note, pickupAt, pickupPointId, state, version, createdAt } =
-    order;
+  const { id, ticket, customer, customerId, note, giftMessage, depositMinor, state, version } = order;
+  const { pickupAt, pickupPointId, holdUntil, createdAt } = order;
   const { lines, boxes } = pricedContentsOf(order);
   const payments = paymentsOf(order);
   const price = orderPrice({ lines, boxes });
@@ -16,6 +16,9 @@ export function orderView(order: OrderEntity, timeZone: string): Order {
     customer,
     customerId,
     note,
+    giftMessage,
+    depositMinor,
+    holdUntil: holdUntil && wallClockOf(holdUntil, timeZone),
     pickup: wallClockOf(pickupAt, timeZone),
     pickupAt: pickupAt.toISOString(),
     pickupPoint: pickupPointId,

@@ -39,6 +39,17 @@ export class OrderEntity {
   @Column('text')
   note: string;
 
+  @Column('text', { name: 'gift_message' })
+  giftMessage: string;
+
+  /** What is asked for it as a deposit, by its boxes when it was ordered. */
+  @Column('integer', { name: 'deposit_minor' })
+  depositMinor: number;
+
+  /** Its place is held until then for the deposit. */
+  @Column('timestamptz', { name: 'hold_until', nullable: true })
+  holdUntil: Date | null;
+
   @Index('customer_order_pickup_at')
   @Column('timestamptz', { name: 'pickup_at' })
   pickupAt: Date;

@@ -10,6 +10,8 @@ export interface Ordered {
   readonly pickupAt: Date;
   readonly pickupPointId: string;
   readonly createdAt: Date;
+  /** Whether its place is held for a deposit. */
+  readonly isHeld: boolean;
   readonly contents: OrderContents;
 }
 
@@ -20,6 +22,7 @@ interface Row {
   readonly pickup_at: Date;
   readonly pickup_point_id: string;
   readonly created_at: Date;
+  readonly is_held: boolean;
   readonly lines: PieceCount[];
   readonly boxes: BoxCount[];
 }
@@ -32,6 +35,7 @@ export async function orderedIn(
 ): Promise<Ordered[]> {
   const rows = await manager.query<Row[]>(
     `select o.id, o.ticket, o.state, o.pickup_at, o.pickup_point_id, o.created_at,
+            o.hold_until is not null as is_held,
             coalesce((select json_agg(json_build_object('piece', l.piece_id, 'pieces', l.pieces) order by l.position)
                         from order_line l where l.order_id = o.id), '[]') as lines,
             coalesce((select json_agg(json_build_object('box', b.box_id, 'count', b.count, 'contents', b.contents)
@@ -49,6 +53,7 @@ export async function orderedIn(
     pickupAt: row.pickup_at,
     pickupPointId: row.pickup_point_id,
     createdAt: row.created_at,
+    isHeld: row.is_held,
     contents: { lines, boxes },
   }));
 }

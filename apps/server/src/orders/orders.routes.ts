@@ -4,6 +4,7 @@ import {
   OrderDraft,
   OrderEvent,
   OrderMove,
+  OrderNotices,
   OrderPage,
   OrderParams,
   OrderQuery,
@@ -64,5 +65,7 @@ export function addOrders(app: App): void {
     (request) => orders.history(request.params.id),
   );
 
-  app.get('/api/offers', { schema: { tags, response: { 200: Type.Array(Order) } } }, () => orders.offers());
+  app.get('/api/orders/notices', { schema: { tags, response: { 200: OrderNotices } } }, () =>
+    orders.notices(),
+  );
 }

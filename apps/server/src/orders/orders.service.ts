@@ -6,11 +6,13 @@ import {
   type OrderEvent,
   type OrderMove,
   type OrderPage,
+  type OrderNotices,
   type OrderQuery,
+  type OrderState,
   type PaymentDraft,
 } from '@alnage/contract';
-import { agreedPrices, filledContents, pricedOrder } from '@alnage/core';
-import { ILike, type DataSource, type EntityManager } from 'typeorm';
+import { agreedPrices, depositOf, filledContents, isHoldMet, isHoldOver, pricedOrder } from '@alnage/core';
+import { ILike, IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../customers/customer.entity';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
@@ -27,6 +29,9 @@ import { orderPage } from './order-pages';
 import { orderHistory, recordEvent } from './order-events';
 import { OrderBoxEntity, OrderEntity, OrderLineEntity, OrderPaymentEntity } from './order.entity';
 import { PromiseGate } from './promise-gate';
+
+/** States in which what is ordered can still be changed. */
+const CHANGEABLE: readonly OrderState[] = ['asked', 'waiting', 'promised'];
 
 /** Takes, changes and moves orders; each call is one transaction and tells every open page. */
 export class OrdersService {
@@ -68,7 +73,7 @@ export class OrdersService {
         { number: string },
       ];
       const order = manager.create(OrderEntity, {
-        ...fields(draft, setUp),
+        ...fields(draft, setUp, context),
         customerId: await customerNamed(manager, draft.customer),
         ...orderedRows(draft, context, null),
         ticket: `${setUp.season.ticketPrefix}-${number.padStart(4, '0')}`,
@@ -87,8 +92,7 @@ export class OrdersService {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
-      if (order.state !== 'promised' && order.state !== 'waiting')
-        throw new ProblemError('order-state', { state: order.state });
+      if (!CHANGEABLE.includes(order.state)) throw new ProblemError('order-state', { state: order.state });
       const context = await this.judge(manager, draft, setUp);
       if (order.state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
@@ -101,7 +105,7 @@ export class OrdersService {
       await manager.delete(OrderLineEntity, { orderId: id });
       await manager.delete(OrderBoxEntity, { orderId: id });
       const customerId = await customerNamed(manager, draft.customer);
-      Object.assign(order, fields(draft, setUp), rows, { customerId, version: version + 1 });
+      Object.assign(order, fields(draft, setUp, context), rows, { customerId, version: version + 1 });
       await manager.save(order);
       return this.told(manager, { what: 'changed', before, after: orderView(order, setUp.timeZone) }, by);
     });
@@ -145,15 +149,37 @@ export class OrdersService {
         throw new ProblemError('card-declined', { amountMinor: entry.amountMinor });
       await manager.insert(OrderPaymentEntity, { ...entry, orderId: id, at, by, reference });
       await manager.update(OrderEntity, { id }, { version: version + 1 });
-      const after = orderView(await manager.findOneByOrFail(OrderEntity, { id }), timeZone);
+      const paid = orderView(await manager.findOneByOrFail(OrderEntity, { id }), timeZone);
+      // what a hold waited for is there: it is promised for good
+      if (isHoldMet(paid)) await manager.update(OrderEntity, { id }, { holdUntil: null });
+      const after = { ...paid, ...(isHoldMet(paid) && { holdUntil: null }) };
       return this.told(manager, { what: 'paid', before, after }, by);
     });
   }
 
-  /** Orders on the waiting list that could be promised now as they are, the longest waiting first. */
-  async offers(): Promise<Order[]> {
+  /** Orders that could be promised now, the longest waiting first, and those whose hold is over. */
+  async notices(): Promise<OrderNotices> {
     const { manager } = this.db;
     const setUp = await requireSetUp(manager);
+    const now = this.clock.now().getTime();
+    const held = await manager.find(OrderEntity, {
+      where: { state: 'promised', holdUntil: Not(IsNull()), pickupAt: pickupWithin(setUp.span) },
+      order: { holdUntil: 'ASC' },
+    });
+    const holdsOver = held
+      .map((order) => ({ until: order.holdUntil!.getTime(), order: orderView(order, setUp.timeZone) }))
+      .filter(({ until, order }) => isHoldOver({ ...order, until }, now))
+      .map(({ order }) => order);
+    return { offers: await this.offers(manager, setUp), holdsOver };
+  }
+
+  /** What was done with an order, the oldest first. @throws ProblemError `order-not-found` */
+  async history(id: string): Promise<OrderEvent[]> {
+    await this.find(id);
+    return orderHistory(this.db.manager, id);
+  }
+
+  private async offers(manager: EntityManager, setUp: SetUp): Promise<Order[]> {
     const waiting = await manager.find(OrderEntity, {
       where: { state: 'waiting', pickupAt: pickupWithin({ start: this.clock.now(), end: setUp.span.end }) },
       order: { createdAt: 'ASC' },
@@ -167,12 +193,6 @@ export class OrdersService {
     }));
     const found = await this.gate.withRoom(manager, setUp, wanted);
     return found.map(({ order }) => orderView(order, setUp.timeZone));
-  }
-
-  /** What was done with an order, the oldest first. @throws ProblemError `order-not-found` */
-  async history(id: string): Promise<OrderEvent[]> {
-    await this.find(id);
-    return orderHistory(this.db.manager, id);
   }
 
   private async told(
@@ -238,11 +258,12 @@ function asked(draft: Fields, { boxes }: OrderContext) {
   return { contents: filledContents(draft, boxes), pickup, pickupPoint };
 }
 
-function fields(
-  draft: Fields,
-  setUp: SetUp,
-): Pick<OrderEntity, 'customer' | 'note' | 'pickupAt' | 'pickupPointId'> {
+function fields(draft: Fields, setUp: SetUp, { boxes }: OrderContext): Partial<OrderEntity> {
+  const { giftMessage = '', holdUntil = null } = draft;
   return {
+    giftMessage: giftMessage.trim(),
+    holdUntil: holdUntil === null ? null : instantOf(holdUntil, setUp.timeZone),
+    depositMinor: depositOf(draft.boxes, (box) => boxes.get(box)?.depositMinor),
     customer: draft.customer.trim(),
     note: draft.note.trim(),
     pickupAt: instantOf(draft.pickup, setUp.timeZone)!,

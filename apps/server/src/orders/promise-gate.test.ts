@@ -1,4 +1,4 @@
-import type { Order, PickupPoint, PromisedSlot } from '@alnage/contract';
+import type { Order, OrderNotices, PickupPoint, PromisedSlot } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, workshopOf, ordersOf } from '../testing/ask';
 import { change, draft, makePlan, openApp, type WorkshopApp } from '../testing/workshop-app';
@@ -118,7 +118,8 @@ describe('an order is promised only where it can be handed over', () => {
         version: order.version,
         despiteKitchen: true,
       });
-    const offers = async () => (await shop.app.inject('/api/offers')).json<Order[]>().map(({ id }) => id);
+    const offers = async () =>
+      (await shop.app.inject('/api/orders/notices')).json<OrderNotices>().offers.map(({ id }) => id);
     expect(await offers()).not.toContain(waiting.id);
     expect((await move(waiting, 'promised')).body.errors).toMatchObject([{ code: 'slot-full' }]);
     await move(taken, 'cancelled');

@@ -30,6 +30,7 @@ interface Held {
   readonly pieces: ReadonlyMap<string, number>;
   readonly packed: number;
   readonly ageMinutes: number;
+  readonly clocks: ReadonlyMap<string, number>;
 }
 
 /** A plan with the problem that it answers. */
@@ -90,7 +91,8 @@ export class Kitchen {
       const lines = isHeld ? lessHeld(wanted, held) : wanted;
       if (isHeld && lines.length === 0) {
         const { packed, ageMinutes } = held;
-        return { kind: 'tight', due, packed, ageMinutes };
+        const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
+        return { kind: 'tight', due, packed, ageMinutes, clocks };
       }
       return promises(problem, { lines, place, dues: [due] })[0]!;
     });
@@ -101,15 +103,18 @@ function heldOf({ orders, products }: Problem, { batches }: Plan, id: string | n
   const order = orders.find((each) => each.id === id);
   if (!order) return null;
   const pieces = new Map<string, number>();
+  const clocks = new Map<string, number>();
   let [packed, ageMinutes] = [0, 0];
   for (const { product: name, serves, stages } of batches)
     for (const serve of serves.filter((each) => each.order === id)) {
       const product = products.find((each) => each.id === name)!;
       pieces.set(name, (pieces.get(name) ?? 0) + serve.pieces);
       packed = Math.max(packed, stages.at(-1)!.end);
-      ageMinutes = Math.max(ageMinutes, order.due - stages[clockStageIndex(product)]!.end);
+      const clock = stages[clockStageIndex(product)]!.end;
+      clocks.set(name, Math.min(clock, clocks.get(name) ?? clock));
+      ageMinutes = Math.max(ageMinutes, order.due - clock);
     }
-  return { due: order.due, place: order.place, pieces, packed, ageMinutes };
+  return { due: order.due, place: order.place, pieces, packed, ageMinutes, clocks };
 }
 
 function lessHeld(lines: readonly OrderLine[], { pieces }: Held): OrderLine[] {

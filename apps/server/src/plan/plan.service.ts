@@ -15,7 +15,7 @@ import { PlanEntity } from './plan.entity';
 /** Only one plan is made at a time, whichever process is asked: the second waits and plans on the first. */
 const PLAN_LOCK = 4310;
 /** Constructions go on for at most this long; the first is always finished. */
-const PLAN_SECONDS = 1;
+const PLAN_SECONDS = 3;
 
 export class PlanService {
   constructor(

@@ -6,11 +6,14 @@ import { orderedProblems, pointProblems } from '../orders/order-rules';
 import { orderContext } from '../orders/order-context';
 import { SlotRoom } from '../orders/slot-room';
 import { Kitchen } from '../plan/kitchen';
+import { PieceEntity } from '../pieces/piece.entity';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { slotsToCome, type Slot } from '../workshop/pickup-slots';
 import { PickupPointEntity } from '../workshop/resources.entity';
-import { requireSetUp } from '../workshop/set-up';
+import { requireSetUp, type SetUp } from '../workshop/set-up';
+
+const MS_PER_MINUTE = 60_000;
 
 /** Says for which slots an order could be promised beside all that is promised and planned. */
 export class PromisesService {
@@ -35,12 +38,14 @@ export class PromisesService {
     const room = await SlotRoom.load(manager, setUp, { point, changing });
     const terms = await OfferTerms.load(manager, setUp, { changing, now });
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
+    const pieces = await manager.find(PieceEntity);
+    const eatWithin = new Map(pieces.map(({ id, keeping }) => [id, keeping.eatWithinMinutes]));
     const answers = kitchen.answer(
       { contents, pickupPoint, changing },
       slots.map(({ instant }) => instant),
     );
     return answers.map((answer, index) =>
-      slotView(slots[index]!, answer, { room, terms, contents, timeZone: setUp.timeZone }),
+      slotView(slots[index]!, answer, { room, terms, contents, setUp, eatWithin }),
     );
   }
 }
@@ -49,17 +54,19 @@ interface Standing {
   readonly room: SlotRoom;
   readonly terms: OfferTerms;
   readonly contents: OrderContents;
-  readonly timeZone: string;
+  readonly setUp: SetUp;
+  /** How long each piece can be eaten, from the clock of its stage on. */
+  readonly eatWithin: ReadonlyMap<string, number>;
 }
 
 function slotView(
   slot: Slot,
   answer: SlotPromise,
-  { room, terms, contents, timeZone }: Standing,
+  { room, terms, contents, setUp, eatWithin }: Standing,
 ): PromisedSlot {
   const { at, instant } = slot;
   const pieceFault = terms.faultOf(contents, slot);
-  const termsFault = pieceFault && termsProblem(pieceFault, timeZone);
+  const termsFault = pieceFault && termsProblem(pieceFault, setUp.timeZone);
   const roomBoxes = room.boxesLeft(at);
   const asked = boxesHandedOver(contents);
   const slotFault = room.faultOf(at, asked);
@@ -72,7 +79,7 @@ function slotView(
   };
   if (answer.kind === 'no') {
     const { product: piece, blocker } = answer.reason;
-    return { ...base, kind: 'no', ageMinutes: null, piece, blocker };
+    return { ...base, kind: 'no', ageMinutes: null, eatBy: null, piece, blocker };
   }
   const { ageMinutes } = answer;
   const isTight = answer.kind === 'tight' || (roomBoxes ?? 2 * asked) < 2 * asked;
@@ -80,7 +87,18 @@ function slotView(
     ...base,
     kind: slotFault || termsFault ? 'no' : isTight ? 'tight' : 'open',
     ageMinutes,
+    eatBy: eatByOf(answer.clocks, { setUp, eatWithin }),
     piece: null,
     blocker: null,
   };
+}
+
+/** When the first of the pieces is past eating. */
+function eatByOf(
+  clocks: readonly { readonly product: string; readonly minute: number }[],
+  { setUp, eatWithin }: Pick<Standing, 'setUp' | 'eatWithin'>,
+): string | null {
+  if (clocks.length === 0) return null;
+  const ends = clocks.map(({ product, minute }) => minute + (eatWithin.get(product) ?? 0));
+  return new Date(setUp.span.start.getTime() + Math.min(...ends) * MS_PER_MINUTE).toISOString();
 }

@@ -59,6 +59,7 @@ export async function seasonFigures(manager: EntityManager, now: Date): Promise<
     orders: orders.length,
     pieces,
     waiting: waiting.length,
+    held: orders.filter(({ isHeld }) => isHeld).length,
     days: dayFigures(situation),
     booked: bookedPieces(await manager.find(PieceEntity, { order: { position: 'ASC' } }), situation),
     daysToPeak,

@@ -32,7 +32,7 @@ export class ZoneEntity extends KeptRecord {
 
 @Entity('person')
 export class PersonEntity extends KeptRecord {
-  /** Percent of the standard pace. */
+  /** Percent of the standard time: 80 is fast, 125 slow. */
   @Column('integer')
   pace: number;
 

@@ -4,6 +4,7 @@ import { lockRecords } from '../kept/kept-records';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import { requireBowlsServe } from './bowls-serve';
+import { rulesView } from './rules';
 import { WorkshopEntity } from './workshop.entity';
 
 /** The shop's own rules, changed one version at a time. */
@@ -36,19 +37,4 @@ function wayProblems(ways: Rules['ways']): FieldProblem[] {
   return names.flatMap((value, index): FieldProblem[] =>
     names.indexOf(value) < index ? [{ pointer: `/ways/${index}/way`, code: 'twice', params: { value } }] : [],
   );
-}
-
-export function rulesView(workshop: WorkshopEntity): Rules {
-  const { ways, labourMinorPerHour, wasteShare, certainty, seedShare } = workshop;
-  const { refundHours, lateRefundShare, rulesVersion: version } = workshop;
-  return {
-    ways: [...ways],
-    labourMinorPerHour,
-    wasteShare,
-    certainty,
-    seedShare,
-    refundHours,
-    lateRefundShare,
-    version,
-  };
 }

@@ -69,7 +69,10 @@ test('finding takes words of ticket, name and note in any order', () => {
 });
 
 describe('the form of an order', () => {
-  const empty = { customer: '', lines: [], day: '2026-06-18', time: '', pickupPoint: 'shop', note: '' };
+  const empty = {
+    ...{ customer: '', lines: [], day: '2026-06-18', time: '', pickupPoint: 'shop' },
+    ...{ note: '', giftMessage: '', holdUntil: '' },
+  };
 
   test('of a new one wants a name, a time and a piece', () => {
     const form = draftForm(empty);

@@ -122,6 +122,7 @@ describe('the Orders place', () => {
       kind,
       ageMinutes: kind === 'no' ? null : 300,
       roomBoxes: 7,
+      eatBy: null,
       slotFault: null,
       offerFault: null,
       piece: kind === 'no' ? 'dusk-berry' : null,
@@ -295,7 +296,7 @@ describe('the Orders place', () => {
       saved: savedPlan([orders[0]!]),
     });
     await new Promise((done) => setTimeout(done, 450));
-    page.http.expectOne('/api/offers').flush([waiting]);
+    page.http.expectOne('/api/orders/notices').flush({ offers: [waiting], holdsOver: [] });
     await page.settle();
     expect(page.text()).toContain('There is room now for W. Wait, Fri 19, 15:00, who waits.');
     await page.click('Promise it');
@@ -304,6 +305,32 @@ describe('the Orders place', () => {
       version: 1,
       despiteKitchen: false,
     });
+  });
+
+  test('tells of a hold that is over, and lets its place go', async () => {
+    const held = order({ id: 'o8', customer: 'H. Held', holdUntil: '2026-06-18T10:00', depositMinor: 600 });
+    const page = await render(OrdersPage, { orders, figures: figures({ held: 1 }) });
+    await new Promise((done) => setTimeout(done, 450));
+    page.http.expectOne('/api/orders/notices').flush({ offers: [], holdsOver: [held] });
+    await page.settle();
+    expect(page.text()).toContain(
+      'The hold of H. Held, Fri 19, 15:00, is over since Thu 18 Jun, 10:00: €6.00 of its deposit is not paid.',
+    );
+    await page.click('Let its place go');
+    expect(page.http.expectOne('/api/orders/o8/move').request.body).toMatchObject({ to: 'waiting' });
+  });
+
+  test('takes a message on the gift and a hold for the deposit, or only notes what was asked for', async () => {
+    const page = await open();
+    await page.click('New order');
+    await fill(page);
+    await page.type('Message on the gift', ' For Ada ');
+    const hold = page.field('Its place for the deposit') as HTMLSelectElement;
+    await page.type('Its place for the deposit', hold.options[2]!.value);
+    await page.click('Only asked for');
+    const { body } = page.http.expectOne('/api/orders').request;
+    expect(body).toMatchObject({ state: 'asked', giftMessage: 'For Ada' });
+    expect((body as { holdUntil: string }).holdUntil).toMatch(/^2026-06-19T11:3\d$/);
   });
 
   const anker: Customer = {

@@ -122,7 +122,7 @@ export class OrdersPage {
 
   protected change(): void {
     const order = this.page.chosenNow();
-    if (order?.state === 'promised' || order?.state === 'waiting')
+    if (order && ['asked', 'promised', 'waiting'].includes(order.state))
       this.page.compose({ kind: 'change', order });
   }
 

@@ -14,6 +14,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string
   'order-changed':
     'Somebody changed this order while you had it open. Look at theirs below before you save yours.',
   'order-state': 'The order has moved on meanwhile, so this step is not open to it now.',
+  'not-empty': 'A workshop is loaded into an empty installation only; this one has records of its own.',
   'card-declined': 'The card device declined. Nothing was taken; try again, or take cash.',
   'record-not-found': 'This is not there any more: somebody removed it meanwhile.',
   'record-changed':

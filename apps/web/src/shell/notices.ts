@@ -12,6 +12,7 @@ import { WeighingActions } from '../state/weighings.state';
 const STAY_MS = 8000;
 
 const MOVED: Readonly<Record<OrderState, string>> = {
+  asked: 'is only asked for',
   waiting: 'is on the waiting list',
   promised: 'is promised',
   ready: 'is on the shelf',

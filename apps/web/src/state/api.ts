@@ -12,6 +12,7 @@ import type {
   OrderEvent,
   OrderImport,
   OrderMove,
+  OrderNotices,
   OrderPage,
   OrderQuery,
   PaymentDraft,
@@ -28,6 +29,7 @@ import type {
   WeighingDraft,
   WeighingSetAside,
   Workshop,
+  WorkshopLoaded,
 } from '@alnage/contract';
 import { map, type Observable } from 'rxjs';
 
@@ -107,8 +109,8 @@ export class Api {
     return this.http.post<Order>(`/api/orders/${id}/payments`, draft);
   }
 
-  offers(): Observable<Order[]> {
-    return this.http.get<Order[]>('/api/offers');
+  orderNotices(): Observable<OrderNotices> {
+    return this.http.get<OrderNotices>('/api/orders/notices');
   }
 
   orderHistory(id: string): Observable<OrderEvent[]> {
@@ -125,6 +127,10 @@ export class Api {
 
   importOrders(list: OrderImport): Observable<ImportReport> {
     return this.http.post<ImportReport>('/api/imports/orders', list);
+  }
+
+  loadWorkshop(file: object): Observable<WorkshopLoaded> {
+    return this.http.post<WorkshopLoaded>('/api/workshop-file', file);
   }
 
   feed(): Observable<Feed> {

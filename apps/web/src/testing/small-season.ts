@@ -16,6 +16,7 @@ export function figures(change: Partial<SeasonFigures> = {}): SeasonFigures {
     orders: 1,
     pieces: 30,
     waiting: 0,
+    held: 0,
     days: [
       { ...day, date: '2026-06-18' },
       {

@@ -15,7 +15,7 @@ describe('the people', () => {
     const page = await open('people');
     await page.click('New person');
     await page.type('Name', 'Ilo');
-    await page.type('Pace', '95');
+    await page.type('Takes, of the standard time', '95');
     await page.click('pack');
     await page.click('Add a day');
     await page.click('Add a shift');
@@ -34,7 +34,7 @@ describe('the people', () => {
 
   test('with a pace that cannot be are not sent, and say why', async () => {
     const page = await open('people');
-    await page.type('Pace', '5');
+    await page.type('Takes, of the standard time', '5');
     await page.click('Save the person');
     page.http.expectNone('/api/people/runa');
     expect(page.text()).toContain('5 will not do: 20 to 300, whole.');

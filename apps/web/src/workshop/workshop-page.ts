@@ -28,6 +28,7 @@ import { PointEditor } from './parts/point-editor';
 import { RulesEditor } from './parts/rules-editor';
 import { SeasonEditor } from './parts/season-editor';
 import { TakingOut } from './parts/taking-out';
+import { WholeWorkshop } from './parts/whole-workshop';
 import { ZoneEditor } from './parts/zone-editor';
 
 /** The parts of the settings, in the order in which a new workshop needs them. */
@@ -85,7 +86,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
   ],
   people: [
     'The plan gives work only to whoever can do it and is there. Hours of a date stand in place of the week’s; an absence stands above both.',
-    'A pace of 90% takes a tenth longer than the standard times of the stages.',
+    'Somebody at 90% needs nine tenths of the standard times of the stages; at 110% a tenth more.',
   ],
   seasons: [
     'Orders are collected on the days of a season. The day that everything leads to sets two seasons side by side, whatever the date.',
@@ -121,6 +122,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     RulesEditor,
     SeasonEditor,
     TakingOut,
+    WholeWorkshop,
     ZoneEditor,
   ],
   templateUrl: './workshop-page.html',

@@ -5,6 +5,7 @@ import { closed, Id, plainText } from '../shared/closed';
 
 export const BOX_LINES_MOST = 20;
 export const BOX_PIECES = { min: 1, max: 500, isInteger: true } as const;
+export const NET_GRAMS = { min: 1, max: 100_000, isInteger: true } as const;
 export const PACKING_SECONDS = { min: 0, max: 3600, isInteger: true } as const;
 
 const draft = {
@@ -18,6 +19,10 @@ const draft = {
   boxMinor: within(MINOR),
   packingSeconds: within(PACKING_SECONDS),
   priceMinor: Type.Union([within(MINOR), Type.Null()]),
+  /** Asked for each of them when it is ordered. */
+  depositMinor: within(MINOR),
+  /** What a bag sold by weight holds at least; null where pieces are counted. */
+  netGrams: Type.Union([within(NET_GRAMS), Type.Null()]),
 };
 
 /** What is sold as one: a make-up of pieces, what box and packing cost, and the price asked. */

@@ -10,7 +10,10 @@ export const LINE_PIECES_MOST = 5000;
 
 export const BOX_COUNT = { min: 1, max: 1000, isInteger: true } as const;
 
+export const GIFT_MESSAGE_LENGTH = 200;
+
 export const ORDER_STATES = [
+  'asked',
   'waiting',
   'promised',
   'ready',
@@ -50,18 +53,29 @@ const draft = {
   note: plainText({ maxLength: NOTE_LENGTH }),
 };
 
+const GiftMessage = plainText({ maxLength: GIFT_MESSAGE_LENGTH });
+const HoldUntil = Type.Union([WallClock, Type.Null()]);
+
+/** What may be left out. */
+const extras = {
+  /** Written on the gift. */
+  giftMessage: Type.Optional(GiftMessage),
+  /** Its place is held until then for the deposit. */
+  holdUntil: Type.Optional(HoldUntil),
+};
+
 /** Whether it is taken even where the kitchen’s plan has no room for it: a no may be too careful. */
 const despiteKitchen = Type.Boolean();
 
-/** What a new order is made of; on the waiting list it is not made until it is promised. */
+/** What a new order is made of; asked for or on the waiting list it is not made until it is promised. */
 export const OrderDraft = closed(
-  { ...draft, state: Type.Enum(['promised', 'waiting']), despiteKitchen },
+  { ...draft, ...extras, state: Type.Enum(['promised', 'waiting', 'asked']), despiteKitchen },
   { description: 'A new order' },
 );
 export type OrderDraft = Static<typeof OrderDraft>;
 
 /** A change to an order, against the version that the person saw; it is checked as a new order is. */
-export const OrderChange = closed({ ...draft, despiteKitchen, version: Version });
+export const OrderChange = closed({ ...draft, ...extras, despiteKitchen, version: Version });
 export type OrderChange = Static<typeof OrderChange>;
 
 /** A step in an order's life, against the version that the person saw. */
@@ -74,6 +88,10 @@ export const Order = closed({
   id: Id,
   ticket: Type.String(),
   ...draft,
+  giftMessage: GiftMessage,
+  holdUntil: HoldUntil,
+  /** What is asked for it as a deposit. */
+  depositMinor: Type.Integer(),
   /** As agreed when it was ordered; null where it had no price. */
   lines: Type.Array(closed({ ...OrderLine.properties, priceMinor: PriceMinor })),
   boxes: Type.Array(closed({ ...OrderBox.properties, priceMinor: PriceMinor })),
@@ -126,3 +144,7 @@ export const OrderPage = closed({
   orders: Type.Array(Order),
 });
 export type OrderPage = Static<typeof OrderPage>;
+
+/** Orders that somebody should look at: those that wait and could be promised, and holds that are over. */
+export const OrderNotices = closed({ offers: Type.Array(Order), holdsOver: Type.Array(Order) });
+export type OrderNotices = Static<typeof OrderNotices>;

@@ -21,6 +21,8 @@ export const PromisedSlot = closed({
   atInstant: Instant,
   kind: Type.Enum(['open', 'tight', 'no']),
   ageMinutes: Type.Union([Type.Integer(), Type.Null()]),
+  /** When the first of its pieces is past eating; null where it cannot be. */
+  eatBy: Type.Union([Instant, Type.Null()]),
   /** Boxes that it can still hand over; null where nobody counts them. */
   roomBoxes: Type.Union([Type.Integer(), Type.Null()]),
   slotFault: Type.Union([Type.Enum([...SLOT_FAULTS]), Type.Null()]),

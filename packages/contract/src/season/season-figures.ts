@@ -53,6 +53,8 @@ export const SeasonFigures = closed({
   pieces: count,
   /** Orders on the waiting list. */
   waiting: count,
+  /** Orders whose place is held for a deposit. */
+  held: count,
   days: Type.Array(SeasonDayFigures),
   booked: Type.Array(PieceBooked),
   /** Days from now to the day that everything leads to; below 0 after it. */

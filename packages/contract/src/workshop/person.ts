@@ -13,7 +13,7 @@ const span = { starts: ClockTime, ends: ClockTime };
 
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
-  /** Percent of the standard pace. */
+  /** Percent of the standard time: 80 is fast, 125 slow. */
   pace: within(PACE_PERCENT),
   skills: Type.Array(Id, { maxItems: SKILLS_MOST, uniqueItems: true }),
   /** Hours of every week; Monday is 1. */

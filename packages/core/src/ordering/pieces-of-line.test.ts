@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { piecesOfLine } from './pieces-of-line';
+import { piecesOfLine, piecesOfWeight } from './pieces-of-line';
 import type { PhraseLine } from '../phrasing/read-phrase';
 
 const boxes = [
@@ -24,4 +24,13 @@ test('the pieces of a line are those of its boxes, in their order', () => {
 
 test('a box that there is not is a fault of whoever asks', () => {
   expect(() => piecesOfLine(line('box', 'gone', 1), boxes)).toThrow('no box gone');
+});
+
+test.each([
+  [250, 8.6, 30],
+  [250, 10, 25],
+  [0.3, 0.1, 3],
+  [1, 40, 1],
+])('%d g at %d g a piece are %d pieces', (net, each, pieces) => {
+  expect(piecesOfWeight(net, each)).toBe(pieces);
 });

@@ -20,6 +20,8 @@ export type SlotPromise =
       readonly packed: number;
       /** How old the oldest of it is at pickup, in minutes. */
       readonly ageMinutes: number;
+      /** Minute from which each of its products ages, of its oldest batch. */
+      readonly clocks: readonly { readonly product: string; readonly minute: number }[];
     }
   | { readonly kind: 'no'; readonly due: number; readonly reason: UnmetReason };
 
@@ -60,14 +62,22 @@ function insertion(
   return { kind: 'tight', due, ...standing(asked, made.plan, due) };
 }
 
-/** When the last of the order is packed, and how old its oldest piece is at pickup. */
-function standing(problem: Problem, plan: Plan, due: number): { packed: number; ageMinutes: number } {
+/** When the last of the order is packed, since when its products age, and how old the oldest is at pickup. */
+function standing(
+  problem: Problem,
+  plan: Plan,
+  due: number,
+): Pick<SlotPromise & { kind: 'open' }, 'packed' | 'ageMinutes' | 'clocks'> {
   const { products } = catalogueOf(problem);
   const batches = plan.batches.filter(({ serves }) => serves.some(({ order }) => order === ASKED));
+  const clocks = new Map<string, number>();
+  for (const { product, stages } of batches) {
+    const minute = stages[clockStageIndex(found(products, product))]!.end;
+    clocks.set(product, Math.min(minute, clocks.get(product) ?? minute));
+  }
   return {
     packed: Math.max(...batches.map(({ stages }) => stages.at(-1)!.end)),
-    ageMinutes: Math.max(
-      ...batches.map(({ product, stages }) => due - stages[clockStageIndex(found(products, product))]!.end),
-    ),
+    ageMinutes: due - Math.min(...clocks.values()),
+    clocks: [...clocks].map(([product, minute]) => ({ product, minute })),
   };
 }

@@ -2,6 +2,7 @@ import { FormArray, FormControl, FormGroup, FormRecord, Validators, type Validat
 import {
   BOX_COUNT,
   CUSTOMER_LENGTH,
+  GIFT_MESSAGE_LENGTH,
   LINE_PIECES_MOST,
   NOTE_LENGTH,
   type Box,
@@ -109,11 +110,14 @@ export interface DraftStart {
   readonly time: string;
   readonly pickupPoint: string;
   readonly note: string;
+  readonly giftMessage: string;
+  /** Until when its place is held, 2026-06-19T12:00; '' where it is not. */
+  readonly holdUntil: string;
 }
 
 /** A form starts from an order as it is. */
 export function startOf(order: Order, boxes: readonly Box[]): DraftStart {
-  const { customer, pickup, pickupPoint, note } = order;
+  const { customer, pickup, pickupPoint, note, giftMessage, holdUntil } = order;
   const lines = [
     ...order.boxes.map(({ box: id, count, contents }) => {
       const box = boxes.find((each) => each.id === id);
@@ -121,7 +125,8 @@ export function startOf(order: Order, boxes: readonly Box[]): DraftStart {
     }),
     ...order.lines.map(({ piece, pieces }) => ({ ...FIRST_LINE, item: piece, count: pieces })),
   ];
-  return { customer, lines, day: pickup.slice(0, 10), time: timeText(pickup.slice(11)), pickupPoint, note };
+  const [day, time] = [pickup.slice(0, 10), timeText(pickup.slice(11))];
+  return { customer, lines, day, time, pickupPoint, note, giftMessage, holdUntil: holdUntil ?? '' };
 }
 
 /** The lines that a phrase says, boxes as they are sold. */
@@ -142,6 +147,8 @@ export function draftForm(start: DraftStart) {
     time: timeControl(start.time),
     pickupPoint: choice(start.pickupPoint),
     note: textControl(start.note, NOTE_LENGTH),
+    giftMessage: textControl(start.giftMessage, GIFT_MESSAGE_LENGTH),
+    holdUntil: choice(start.holdUntil),
   });
 }
 
@@ -178,10 +185,12 @@ export type Taking = Pick<OrderDraft, 'state' | 'despiteKitchen'>;
 
 /** What a valid form says, as the API takes it. */
 export function draftOf(form: DraftForm, taking: Taking): OrderDraft {
-  const { customer, day, time, pickupPoint, note } = form.getRawValue();
+  const { customer, day, time, pickupPoint, note, giftMessage, holdUntil } = form.getRawValue();
   return {
     customer: customer.trim(),
     note: note.trim(),
+    ...(giftMessage.trim() && { giftMessage: giftMessage.trim() }),
+    ...(holdUntil && { holdUntil }),
     pickupPoint,
     pickup: `${day}T${typedTime(time)}`,
     ...orderedOf(form),

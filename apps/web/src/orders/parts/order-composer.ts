@@ -17,6 +17,7 @@ import { LINES_MOST, type FieldCode, type Order, type PromiseAsk } from '@alnage
 import {
   agreedPrices,
   countPieces,
+  depositOf,
   evenMakeUp,
   filledContents,
   orderPrice,
@@ -36,7 +37,7 @@ import { TextField } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
 import { money } from '../../shared/formats/formats';
 import type { NumberControl } from '../../shared/forms/number-control';
-import { timeText, WallTime } from '../../shared/formats/wall-time';
+import { timeText, WallTime, wallText } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
 import { CustomerNote } from '../../shared/orders/customer-note';
 import { customerMeant, customersLike } from '../../shared/orders/customer-words';
@@ -65,8 +66,19 @@ import {
 import { OrderPhrase } from './order-phrase';
 import { PromiseGrid } from './promise-grid';
 
+/** An order's place is held so long for its deposit; shop default. */
+const HOLD_HOURS = [2, 24, 48] as const;
+const MS_PER_HOUR = 3_600_000;
+
 const PROMISED: Taking = { state: 'promised', despiteKitchen: false };
-const REFUSALS: readonly FieldCode[] = ['slot-full', 'slot-closed', 'not-makeable'];
+const REFUSALS: readonly FieldCode[] = [
+  'slot-full',
+  'slot-closed',
+  'not-makeable',
+  'piece-closed',
+  'piece-other-days',
+  'cut-off-past',
+];
 
 /** A box on a line that is filled as one likes. */
 interface FilledBox {
@@ -186,7 +198,25 @@ export class OrderComposer {
     };
     const agreed = composing.kind === 'change' ? agreedPrices(composing.order) : undefined;
     const { totalMinor } = orderPrice(pricedOrder(orderedOf(form), today, agreed));
-    return `comes to ${money(totalMinor, this.workshop()?.currency ?? 'EUR')}`;
+    const currency = this.workshop()?.currency ?? 'EUR';
+    const deposit = depositOf(orderedOf(form).boxes, (id) => this.names().boxes.get(id)?.depositMinor);
+    const asked = deposit > 0 ? `, ${money(deposit, currency)} of it as a deposit` : '';
+    return `comes to ${money(totalMinor, currency)}${asked}`;
+  });
+
+  /** Until when its place may be held for the deposit. */
+  protected readonly holds = computed(() => {
+    const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
+    const composing = this.composing();
+    const kept = composing.kind === 'change' ? composing.order.holdUntil : null;
+    const later = untracked(() =>
+      HOLD_HOURS.map((hours) => stampOf(wall, this.clock.now() + hours * MS_PER_HOUR)),
+    );
+    const all = [...(kept ? [kept] : []), ...later];
+    return [
+      { id: '', name: 'not held for one' },
+      ...all.map((id) => ({ id, name: `until ${wallText(id)}` })),
+    ];
   });
 
   /** Why it cannot be promised as it is, and what can be done instead. */
@@ -315,6 +345,13 @@ export class OrderComposer {
     if (composing.kind === 'change') return draftForm(startOf(composing.order, this.workshop()?.boxes ?? []));
     const day = this.days()[0]?.id ?? '';
     const pickupPoint = this.workshop()?.pickupPoints[0]?.id ?? '';
-    return draftForm({ customer: '', lines: [], day, time: '', pickupPoint, note: '' });
+    const nothing = { customer: '', lines: [], time: '', note: '', giftMessage: '', holdUntil: '' };
+    return draftForm({ ...nothing, day, pickupPoint });
   }
+}
+
+/** An instant as it is kept, 2026-06-19T15:00. */
+function stampOf(wall: WallTime, instant: number): string {
+  const { day, time } = wall.stamp(instant);
+  return `${day}T${time}`;
 }

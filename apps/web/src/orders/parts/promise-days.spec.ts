@@ -8,6 +8,7 @@ const slot = (at: string, change: Partial<PromisedSlot> = {}): PromisedSlot => (
   atInstant: new Date(`${at}:00+03:00`).toISOString(),
   kind: 'open',
   ageMinutes: 390,
+  eatBy: null,
   roomBoxes: null,
   slotFault: null,
   offerFault: null,
@@ -45,6 +46,8 @@ describe('the promise grid', () => {
       'Thu 18, 14:00 can be: the oldest piece is 6 h 30 old then. Just this fits, not as much again.',
     );
     expect(promiseText(slots[2]!, slots, context)).toContain('As much again would fit too.');
+    const eaten = slot('2026-06-19T13:00', { eatBy: '2026-06-21T05:00:00.000Z' });
+    expect(promiseText(eaten, [eaten], context)).toContain('old then, to be eaten by Sun 21 Jun, 08:00.');
   });
 
   test('says why not, and what is nearest', () => {
@@ -65,6 +68,12 @@ describe('the promise grid', () => {
     ]);
     expect(promiseText(half, [half], context)).toContain('The slot hands over 1 box more.');
     expect(promiseText(closed, [closed], context)).toContain('The slot takes no more orders.');
+    const offerFault = { code: 'cut-off-past', params: { piece: 'dusk-berry', until: '2026-06-17T18:00' } };
+    const late = slot('2026-06-18T14:30', { kind: 'no', offerFault });
+    expect(promiseDays([late], workshop.timeZone)[0]!.cells[0]!.mark).toBe('×');
+    expect(promiseText(late, [late], context)).toContain(
+      'Ordering of dusk berry for then ended Wed 17 Jun, 18:00.',
+    );
     const room = slot('2026-06-18T15:00', { roomBoxes: 4 });
     expect(promiseText(room, [room], context)).toContain('The slot hands over 4 boxes more.');
   });

@@ -91,7 +91,8 @@ export function promiseText(
     const room = slot.kind === 'open' ? 'As much again would fit too.' : 'Just this fits, not as much again.';
     const boxes =
       slot.roomBoxes === null ? '' : ` The slot hands over ${counted(slot.roomBoxes, 'box')} more.`;
-    return `${when} can be: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then. ${room}${boxes}`;
+    const eatBy = slot.eatBy ? `, to be eaten by ${wall.dateTime(Date.parse(slot.eatBy))}` : '';
+    return `${when} can be: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then${eatBy}. ${room}${boxes}`;
   }
   const why = whyNotText(slot, words);
   const near = nearest(slot, slots);

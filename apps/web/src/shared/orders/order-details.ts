@@ -3,8 +3,8 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Order, OrderState } from '@alnage/contract';
 import { pieceAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { counted, duration, listed } from '../formats/formats';
-import type { WallTime } from '../formats/wall-time';
+import { counted, duration, listed, money } from '../formats/formats';
+import { wallText, type WallTime } from '../formats/wall-time';
 import { blockerText } from '../plan/plan-words';
 import { planWords } from '../plan/plan-names';
 import type { OrderFate } from '../../state/order-fate';
@@ -27,6 +27,11 @@ const CANCEL: Step = { to: 'cancelled', verb: 'Cancel the order' };
 
 /** What can be done with an order here; handing over is the counter’s. */
 const STEPS: Readonly<Record<OrderState, readonly Step[]>> = {
+  asked: [
+    { to: 'promised', verb: 'Promise it' },
+    { to: 'waiting', verb: 'Put it on the waiting list' },
+    CANCEL,
+  ],
   waiting: [{ to: 'promised', verb: 'Promise it' }, CANCEL],
   promised: [CANCEL],
   ready: [{ to: 'not-collected', verb: 'Not collected' }, CANCEL],
@@ -109,13 +114,21 @@ export class OrderDetails {
     return [...new Set(kept)];
   });
 
+  /** Until when its place is held, and for what. */
+  protected readonly hold = computed(() => {
+    const { holdUntil, depositMinor } = this.order();
+    if (!holdUntil) return '';
+    const currency = this.workshop()?.currency ?? 'EUR';
+    const what = depositMinor > 0 ? `a deposit of ${money(depositMinor, currency)}` : 'a deposit';
+    return `Its place is held until ${wallText(holdUntil)} for ${what}.`;
+  });
   protected readonly counted = counted;
   private readonly customers = this.store.selectSignal(customersFeature.selectCustomersById);
   protected readonly customer = computed(() => this.customers().get(this.order().customerId ?? '') ?? null);
   /** The name that stands for a person who was erased is nobody to remember. */
   protected readonly isErased = computed(() => this.order().customer === 'erased');
   protected readonly steps = computed(() => STEPS[this.order().state]);
-  protected readonly isOpen = computed(() => ['promised', 'waiting'].includes(this.order().state));
+  protected readonly isOpen = computed(() => ['asked', 'promised', 'waiting'].includes(this.order().state));
 
   /** Keeps who ordered it among the customers; what they must not have is told there. */
   protected remember(): void {

@@ -22,6 +22,7 @@ export interface OrderRow {
 }
 
 export const STATE_WORDS: Readonly<Record<OrderState, string>> = {
+  asked: 'asked for',
   waiting: 'on the waiting list',
   promised: 'promised',
   ready: 'on the shelf',
@@ -51,7 +52,8 @@ export function linesText({ lines, boxes }: Pick<Order, 'lines' | 'boxes'>, name
 /** What the plan does with an order, as it is now. */
 export function standingOf(order: Order, fate: OrderFate | undefined): Standing {
   if (order.state === 'cancelled') return { word: 'cancelled', mark: '–', tone: 'soft' };
-  if (order.state === 'waiting') return { word: 'not made yet', mark: '…', tone: 'soft' };
+  if (order.state === 'asked' || order.state === 'waiting')
+    return { word: 'not made yet', mark: '…', tone: 'soft' };
   if (order.state === 'not-collected') return { word: 'left behind', mark: '!', tone: 'care' };
   if (order.state === 'handed-over') return { word: 'gone', mark: '✓', tone: 'soft' };
   if (!fate || !isPlannedFor(order, fate)) return { word: 'not planned', mark: '○', tone: 'care' };

@@ -1,8 +1,16 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
-import { BOX_LINES_MOST, BOX_PIECES, PACKING_SECONDS, type BoxDraft, type Box } from '@alnage/contract';
-import { MINOR } from '@alnage/core';
+import {
+  BOX_LINES_MOST,
+  BOX_PIECES,
+  NET_GRAMS,
+  PACKING_SECONDS,
+  type BoxDraft,
+  type Box,
+} from '@alnage/contract';
+import { centreGramsOf, MINOR, pieceCoat, piecesOfWeight } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { counted, mass, pieceMass } from '../../shared/formats/formats';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -30,9 +38,12 @@ const FIRST: BoxDraft = {
   boxMinor: 0,
   packingSeconds: 60,
   priceMinor: null,
+  depositMinor: 0,
+  netGrams: null,
 };
 
-function boxForm({ name, contents, among, boxMinor, packingSeconds, priceMinor }: BoxDraft = FIRST) {
+function boxForm(start: BoxDraft = FIRST) {
+  const { name, contents, among, boxMinor, packingSeconds, priceMinor } = start;
   const lines = contents.map(({ piece, pieces }) => contentForm(piece, pieces));
   return new FormGroup({
     name: nameControl(name),
@@ -41,6 +52,8 @@ function boxForm({ name, contents, among, boxMinor, packingSeconds, priceMinor }
     boxMinor: new NumberControl(boxMinor, MINOR),
     packingSeconds: new NumberControl(packingSeconds, PACKING_SECONDS),
     priceMinor: new NumberControl(priceMinor, MINOR, { isOptional: true }),
+    depositMinor: new NumberControl(start.depositMinor, MINOR),
+    netGrams: new NumberControl(start.netGrams, NET_GRAMS, { isOptional: true }),
   });
 }
 
@@ -55,6 +68,8 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
     boxMinor: c.boxMinor.number,
     packingSeconds: c.packingSeconds.number,
     priceMinor: c.priceMinor.value,
+    depositMinor: c.depositMinor.number,
+    netGrams: c.netGrams.value,
   };
 }
 
@@ -85,7 +100,29 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
             [control]="form.controls.priceMinor"
             at="/priceMinor"
           />
+          <al-quantity
+            label="Deposit when ordered"
+            quantity="money"
+            [control]="form.controls.depositMinor"
+            at="/depositMinor"
+          />
+          <al-quantity
+            label="Sold by weight, at least"
+            quantity="mass"
+            [control]="form.controls.netGrams"
+            at="/netGrams"
+          />
         </div>
+        @if (weight(); as told) {
+          <p class="soft">
+            {{ told.text }}
+            @if (told.wanted) {
+              <button matButton="outlined" type="button" (click)="take(form, told.wanted)">
+                Take {{ told.wanted }}
+              </button>
+            }
+          </p>
+        }
         <al-rows
           legend="In it"
           thing="line"
@@ -140,4 +177,25 @@ export class BoxEditor {
     },
     this.id,
   );
+
+  private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
+  /** What a bag sold by weight has to hold, and how that stands to what is in it. */
+  protected readonly weight = computed(() => {
+    const draft = this.record.draft();
+    const [line, ...others] = draft?.contents ?? [];
+    const piece = this.pieces().find(({ id }) => id === line?.piece);
+    if (!draft?.netGrams) return null;
+    if (!piece || others.length > 0) return { text: 'Sold by weight it holds one kind of piece.', wanted: 0 };
+    const grams = centreGramsOf(piece.form) + pieceCoat(piece, this.dippery()).totalGrams;
+    const wanted = piecesOfWeight(draft.netGrams, grams);
+    return {
+      text: `${mass(draft.netGrams)} at ${pieceMass(grams)} a piece are ${counted(wanted, 'piece')}.`,
+      wanted: line?.pieces === wanted ? 0 : wanted,
+    };
+  });
+
+  /** Puts in as many pieces as the weight needs. */
+  protected take({ controls }: BoxForm, pieces: number): void {
+    controls.contents.controls[0]?.controls.pieces.setValue(pieces);
+  }
 }

@@ -23,7 +23,12 @@ import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type Perso
       <al-record-editor [record]="record">
         <div class="row">
           <al-text class="wide" [control]="form.controls.name" at="/name" />
-          <al-quantity label="Pace" unit="%" [control]="form.controls.pace" at="/pace" />
+          <al-quantity
+            label="Takes, of the standard time"
+            unit="%"
+            [control]="form.controls.pace"
+            at="/pace"
+          />
         </div>
         <al-ticks legend="Can do" [choices]="skills()" [control]="form.controls.skills" />
         <al-rows

@@ -1,0 +1,147 @@
+import { LIVE_TOPICS, type WorkshopFile, type WorkshopLoaded } from '@alnage/contract';
+import type { DataSource, DeepPartial, EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
+import { BoxEntity } from '../boxes/box.entity';
+import { CustomerEntity } from '../customers/customer.entity';
+import { lockRecords } from '../kept/kept-records';
+import {
+  OrderBoxEntity,
+  OrderEntity,
+  OrderEventEntity,
+  OrderLineEntity,
+  OrderPaymentEntity,
+} from '../orders/order.entity';
+import { PieceEntity } from '../pieces/piece.entity';
+import { PlanEntity } from '../plan/plan.entity';
+import { announce } from '../plugins/live';
+import { ProblemError } from '../plugins/problem-error';
+import type { WorkshopClock } from '../plugins/workshop-clock';
+import { WeighingEntity } from '../weighings/weighing.entity';
+import { BowlEntity } from '../workshop/bowl.entity';
+import { CoatingEntity } from '../workshop/coating.entity';
+import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import { SeasonEntity } from '../workshop/season.entity';
+import { WorkshopEntity } from '../workshop/workshop.entity';
+import { fileProblems, recordProblems } from './judge-file';
+
+const ROWS_AT_ONCE = 500;
+
+/** Tables that an empty installation has nothing in. */
+const OWN = [
+  ...[ZoneEntity, CoatingEntity, BowlEntity, PersonEntity, PickupPointEntity, PieceEntity],
+  ...[BoxEntity, CustomerEntity, SeasonEntity, OrderEntity, WeighingEntity, PlanEntity],
+] as const;
+
+/**
+ * Loads a whole workshop into an empty installation: all of it or nothing.
+ * @throws ProblemError `not-empty`; `invalid-input` naming each field of the file at fault
+ */
+export function loadWorkshop(
+  db: DataSource,
+  file: WorkshopFile,
+  clock: Pick<WorkshopClock, 'now'>,
+): Promise<WorkshopLoaded> {
+  return db.transaction(async (manager) => {
+    await lockRecords(manager);
+    for (const entity of OWN)
+      if ((await manager.count(entity as EntityTarget<ObjectLiteral>)) > 0)
+        throw new ProblemError('not-empty');
+    const wrong = fileProblems(file);
+    if (wrong.length > 0) throw new ProblemError('invalid-input', {}, wrong);
+    await keepWorkshop(manager, file);
+    await keepRecords(manager, file);
+    const problems = await recordProblems(manager, file, clock);
+    if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+    await keepOrders(manager, file.orders);
+    await keepWork(manager, file);
+    for (const topic of LIVE_TOPICS) await announce(manager, topic);
+    return { name: file.details.name, orders: file.orders.length, pieces: file.pieces.length };
+  });
+}
+
+async function keepWorkshop(
+  manager: EntityManager,
+  { details, rules, changeovers, weights, lastTicket }: WorkshopFile,
+): Promise<void> {
+  const { season: seasonId, version: detailsVersion, ...own } = details;
+  const { version: rulesVersion, ...shop } = rules;
+  const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  Object.assign(workshop, own, shop, { seasonId, detailsVersion, rulesVersion, changeovers, weights });
+  await manager.save(workshop);
+  await manager.query('select setval($1, $2, $3)', ['order_ticket', Math.max(1, lastTicket), lastTicket > 0]);
+}
+
+async function keepRecords(manager: EntityManager, file: WorkshopFile): Promise<void> {
+  const lists = [
+    [ZoneEntity, file.zones],
+    [CoatingEntity, file.coatings],
+    [BowlEntity, file.bowls],
+    [PersonEntity, file.people],
+    [PickupPointEntity, file.pickupPoints],
+    [PieceEntity, file.pieces],
+    [BoxEntity, file.boxes],
+    [CustomerEntity, file.customers],
+    [SeasonEntity, file.seasons],
+  ] as const;
+  for (const [entity, records] of lists)
+    await insertAll(
+      manager,
+      entity as EntityTarget<ObjectLiteral>,
+      records.map((record, position) => ({ ...record, position })),
+    );
+}
+
+async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']): Promise<void> {
+  await insertAll(
+    manager,
+    OrderEntity,
+    orders.map(({ lines: _lines, boxes: _boxes, payments: _payments, events: _events, ...order }) => order),
+  );
+  const rows = <T, R>(of: (order: WorkshopFile['orders'][number]) => readonly T[], row: (each: T) => R) =>
+    orders.flatMap((order) =>
+      of(order).map((each, position) => ({ orderId: order.id, position, ...row(each) })),
+    );
+  await insertAll(
+    manager,
+    OrderLineEntity,
+    rows(
+      ({ lines }) => lines,
+      ({ piece: pieceId, pieces, priceMinor }) => ({ pieceId, pieces, priceMinor }),
+    ),
+  );
+  await insertAll(
+    manager,
+    OrderBoxEntity,
+    rows(
+      ({ boxes }) => boxes,
+      ({ box: boxId, ...row }) => ({ boxId, ...row }),
+    ),
+  );
+  const entries = <T extends object>(of: (order: WorkshopFile['orders'][number]) => readonly T[]) =>
+    orders.flatMap((order) => of(order).map((entry) => ({ orderId: order.id, ...entry })));
+  await insertAll(
+    manager,
+    OrderPaymentEntity,
+    entries(({ payments }) => payments),
+  );
+  await insertAll(
+    manager,
+    OrderEventEntity,
+    entries(({ events }) => events),
+  );
+}
+
+async function keepWork(manager: EntityManager, { weighings, plans }: WorkshopFile): Promise<void> {
+  await insertAll(manager, WeighingEntity, weighings);
+  await insertAll(manager, PlanEntity, plans as readonly DeepPartial<PlanEntity>[]);
+  const last = Math.max(0, ...plans.map(({ version }) => version));
+  if (last > 0) await manager.query(`select setval(pg_get_serial_sequence('plan', 'version'), $1)`, [last]);
+}
+
+async function insertAll<T extends ObjectLiteral>(
+  manager: EntityManager,
+  entity: EntityTarget<T>,
+  rows: readonly object[],
+): Promise<void> {
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
+    await manager.insert(entity, rows.slice(from, from + ROWS_AT_ONCE) as never);
+}

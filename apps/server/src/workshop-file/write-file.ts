@@ -1,0 +1,124 @@
+import { WORKSHOP_FILE_FORMAT, type WorkshopFile } from '@alnage/contract';
+import type { EntityManager, EntityTarget } from 'typeorm';
+import { BoxEntity } from '../boxes/box.entity';
+import { CustomerEntity } from '../customers/customer.entity';
+import type { KeptRecord } from '../kept/kept-record';
+import { pricedContentsOf } from '../orders/order-view';
+import { OrderEntity, OrderEventEntity } from '../orders/order.entity';
+import { PieceEntity } from '../pieces/piece.entity';
+import { PlanEntity } from '../plan/plan.entity';
+import { WeighingEntity } from '../weighings/weighing.entity';
+import { BowlEntity } from '../workshop/bowl.entity';
+import { CoatingEntity } from '../workshop/coating.entity';
+import { detailsView } from '../workshop/details';
+import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import { rulesView } from '../workshop/rules';
+import { SeasonEntity } from '../workshop/season.entity';
+import { WorkshopEntity } from '../workshop/workshop.entity';
+
+/** All of a workshop as a file: always in the same order, so that the same workshop is the same bytes. */
+export async function workshopFile(manager: EntityManager): Promise<WorkshopFile> {
+  const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  const kept = async <T extends KeptRecord>(entity: EntityTarget<T>): Promise<Omit<T, 'position'>[]> =>
+    (await manager.find(entity, { order: { position: 'ASC' } as never })).map(withoutPosition);
+  return {
+    format: WORKSHOP_FILE_FORMAT,
+    details: detailsView(workshop),
+    rules: rulesView(workshop),
+    changeovers: workshop.changeovers as WorkshopFile['changeovers'],
+    weights: workshop.weights,
+    zones: await kept(ZoneEntity),
+    coatings: (await kept(CoatingEntity)) as WorkshopFile['coatings'],
+    bowls: await kept(BowlEntity),
+    people: await kept(PersonEntity),
+    pickupPoints: await kept(PickupPointEntity),
+    pieces: (await kept(PieceEntity)) as WorkshopFile['pieces'],
+    boxes: await kept(BoxEntity),
+    customers: await kept(CustomerEntity),
+    seasons: await kept(SeasonEntity),
+    orders: await filedOrders(manager),
+    weighings: await filedWeighings(manager),
+    plans: await filedPlans(manager),
+    lastTicket: await lastTicket(manager),
+  };
+}
+
+function withoutPosition<T extends KeptRecord>({ position: _position, ...rest }: T): Omit<T, 'position'> {
+  return rest;
+}
+
+async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders']> {
+  const events = new Map<string, OrderEventEntity[]>();
+  for (const event of await manager.find(OrderEventEntity, { order: { id: 'ASC' } }))
+    events.set(event.orderId, [...(events.get(event.orderId) ?? []), event]);
+  const orders = await manager.find(OrderEntity, {
+    relationLoadStrategy: 'query',
+    order: { createdAt: 'ASC', ticket: 'ASC' },
+  });
+  return orders.map((order) => ({
+    id: order.id,
+    ticket: order.ticket,
+    customer: order.customer,
+    customerId: order.customerId,
+    note: order.note,
+    giftMessage: order.giftMessage,
+    depositMinor: order.depositMinor,
+    holdUntil: order.holdUntil?.toISOString() ?? null,
+    pickupAt: order.pickupAt.toISOString(),
+    pickupPointId: order.pickupPointId,
+    state: order.state,
+    version: order.version,
+    importKey: order.importKey,
+    createdAt: order.createdAt.toISOString(),
+    ...pricedContentsOf(order),
+    payments: [...order.payments]
+      .sort((a, b) => a.at.getTime() - b.at.getTime() || a.id.localeCompare(b.id))
+      .map(({ id, at, by, kind, method, amountMinor, reference }) => ({
+        ...{ id, at: at.toISOString(), by, kind, method, amountMinor, reference },
+      })),
+    events: (events.get(order.id) ?? []).map(({ at, by, what, changes }) => ({
+      ...{ at: at.toISOString(), by, what, changes },
+    })),
+  }));
+}
+
+async function filedWeighings(manager: EntityManager): Promise<WorkshopFile['weighings']> {
+  const weighings = await manager.find(WeighingEntity, { order: { at: 'ASC', id: 'ASC' } });
+  return weighings.map((weighing) => ({
+    id: weighing.id,
+    pieceId: weighing.pieceId,
+    coat: weighing.coat,
+    sizeClass: weighing.sizeClass,
+    weighed: weighing.weighed,
+    pieces: weighing.pieces,
+    rejects: weighing.rejects,
+    at: weighing.at.toISOString(),
+    estimateGrams: weighing.estimateGrams,
+    setAsideReason: weighing.setAsideReason,
+    version: weighing.version,
+  }));
+}
+
+/** The newest plan of each season: what went before it decides nothing any more. */
+async function filedPlans(manager: EntityManager): Promise<WorkshopFile['plans']> {
+  const plans = await manager.find(PlanEntity, { order: { version: 'ASC' } });
+  const newest = new Map(plans.map((plan) => [plan.horizonStart.getTime(), plan]));
+  return [...newest.values()]
+    .sort((a, b) => a.version - b.version)
+    .map(({ version, madeAt, horizonStart, cost, totalPieces, unmetPieces, ordersMark, ...answer }) => ({
+      version,
+      madeAt: madeAt.toISOString(),
+      horizonStart: horizonStart.toISOString(),
+      ...{ cost, totalPieces, unmetPieces, ordersMark },
+      problem: answer.problem,
+      plan: answer.plan as unknown as WorkshopFile['plans'][number]['plan'],
+      reasons: answer.reasons,
+    }));
+}
+
+async function lastTicket(manager: EntityManager): Promise<number> {
+  const [{ last }] = await manager.query<[{ last: string }]>(
+    'select case when is_called then last_value else 0 end as last from order_ticket',
+  );
+  return Number(last);
+}

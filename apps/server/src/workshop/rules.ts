@@ -1,0 +1,18 @@
+import type { Rules } from '@alnage/contract';
+import type { WorkshopEntity } from './workshop.entity';
+
+/** The shop's own rules as the API shows them. */
+export function rulesView(workshop: WorkshopEntity): Rules {
+  const { ways, labourMinorPerHour, wasteShare, certainty, seedShare } = workshop;
+  const { refundHours, lateRefundShare, rulesVersion: version } = workshop;
+  return {
+    ways: [...ways],
+    labourMinorPerHour,
+    wasteShare,
+    certainty,
+    seedShare,
+    refundHours,
+    lateRefundShare,
+    version,
+  };
+}

@@ -1,0 +1,142 @@
+import { COAT_ROLES } from '@alnage/core';
+import { Type, type Static } from 'typebox';
+import { Box } from '../boxes/box';
+import { Customer } from '../customers/customer';
+import { OrderLine, OrderState } from '../orders/order';
+import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
+import { Piece } from '../pieces/piece';
+import { SavedPlan } from '../plan/plan';
+import { Season } from '../season/season';
+import { Version } from '../shared/bounds';
+import { closed, Id, Instant, plainText } from '../shared/closed';
+import { Weighed } from '../weighings/weighing';
+import { BowlDraft } from '../workshop/bowl';
+import { CoatingDraft } from '../workshop/coating';
+import { Details } from '../workshop/details';
+import { Person } from '../workshop/person';
+import { PickupPoint } from '../workshop/pickup-point';
+import { Rules } from '../workshop/rules';
+import { ZoneView } from '../workshop/zone';
+
+export const WORKSHOP_FILE_FORMAT = 'alnage-workshop/1';
+/** Bytes of a file that is loaded at most. */
+export const WORKSHOP_FILE_BYTES = 67_108_864;
+
+const Uuid = Type.String({ format: 'uuid' });
+const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
+  Type.Union([type, Type.Null()]);
+const PriceMinor = orNull(Type.Integer({ minimum: 0 }));
+const text = (maxLength: number) => plainText({ maxLength });
+
+/** An order with its ledger and its history. */
+const FiledOrder = closed({
+  id: Uuid,
+  ticket: text(40),
+  customer: text(120),
+  customerId: orNull(Id),
+  note: text(500),
+  giftMessage: text(200),
+  depositMinor: Type.Integer({ minimum: 0 }),
+  holdUntil: orNull(Instant),
+  pickupAt: Instant,
+  pickupPointId: Id,
+  state: OrderState,
+  version: Version,
+  importKey: orNull(text(200)),
+  createdAt: Instant,
+  lines: Type.Array(closed({ ...OrderLine.properties, priceMinor: PriceMinor })),
+  boxes: Type.Array(
+    closed({
+      box: Id,
+      count: Type.Integer({ minimum: 1, maximum: 1000 }),
+      contents: Type.Array(OrderLine),
+      priceMinor: PriceMinor,
+    }),
+  ),
+  payments: Type.Array(
+    closed({
+      id: Uuid,
+      at: Instant,
+      by: orNull(Id),
+      kind: Type.Enum([...PAYMENT_KINDS]),
+      method: Type.Enum([...PAYMENT_METHODS]),
+      amountMinor: Type.Integer({ minimum: 1 }),
+      reference: orNull(text(200)),
+    }),
+  ),
+  events: Type.Array(OrderEvent),
+});
+
+const FiledWeighing = closed({
+  id: Uuid,
+  pieceId: Id,
+  coat: Type.Enum([...COAT_ROLES]),
+  sizeClass: text(80),
+  weighed: Weighed,
+  pieces: Type.Integer({ minimum: 1 }),
+  rejects: Type.Integer({ minimum: 0 }),
+  at: Instant,
+  estimateGrams: Type.Number({ exclusiveMinimum: 0 }),
+  setAsideReason: orNull(text(200)),
+  version: Version,
+});
+
+const open = (description: string) => Type.Object({}, { additionalProperties: true, description });
+
+/** The newest plan of a season, in the planning format. */
+const FiledPlan = closed({
+  version: Version,
+  madeAt: Instant,
+  horizonStart: Instant,
+  cost: Type.Number(),
+  totalPieces: Type.Integer(),
+  unmetPieces: Type.Integer(),
+  ordersMark: text(80),
+  problem: open('alnage-problem/1'),
+  plan: SavedPlan.properties.plan,
+  reasons: Type.Array(open('What stood in the way')),
+});
+
+const minutes = Type.Number({ minimum: 0 });
+
+/** All of a workshop in one file: loaded into an empty installation and taken out again it is the same, byte by byte. Secrets are not in it. */
+export const WorkshopFile = closed(
+  {
+    format: Type.Literal(WORKSHOP_FILE_FORMAT),
+    details: Details,
+    rules: Rules,
+    changeovers: closed({
+      defaultMinutes: minutes,
+      allergenMinutes: minutes,
+      pairs: Type.Array(closed({ from: Id, to: Id, minutes })),
+    }),
+    weights: closed({
+      unmetPiece: minutes,
+      agePieceHour: minutes,
+      labourMinute: minutes,
+      melt: minutes,
+      leftoverGram: minutes,
+      stretchMinute: minutes,
+    }),
+    zones: Type.Array(ZoneView),
+    coatings: Type.Array(closed({ id: Id, ...CoatingDraft.properties, version: Version })),
+    bowls: Type.Array(closed({ id: Id, ...BowlDraft.properties, version: Version })),
+    people: Type.Array(Person),
+    pickupPoints: Type.Array(PickupPoint),
+    pieces: Type.Array(Piece),
+    boxes: Type.Array(Box),
+    customers: Type.Array(Customer),
+    seasons: Type.Array(Season),
+    orders: Type.Array(FiledOrder),
+    weighings: Type.Array(FiledWeighing),
+    plans: Type.Array(FiledPlan),
+    /** Number of the last ticket that was given. */
+    lastTicket: Type.Integer({ minimum: 0 }),
+  },
+  { description: 'A whole workshop' },
+);
+export type WorkshopFile = Static<typeof WorkshopFile>;
+
+/** What a file was made into. */
+export const WorkshopLoaded = closed({ name: Type.String(), orders: Type.Integer(), pieces: Type.Integer() });
+export type WorkshopLoaded = Static<typeof WorkshopLoaded>;
