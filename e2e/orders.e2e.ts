@@ -164,7 +164,7 @@ test('a list goes out as CSV and comes in again, once', async ({ demo }) => {
   const csv = await readFile(await download.path(), 'utf8');
   const [head] = csv.split('\r\n');
   const line =
-    'X,R. Turn,promised,2026-06-20,13:30,The shop,"1 Truffle box, 2 Salt twist",10,0,0,0,EUR,=not run';
+    'X,R. Turn,promised,2026-06-20,13:30,The shop,"1 Truffle box, 2 Salt twist",10,0,0,0,EUR,=not run,';
   const file = { name: 'orders.csv', mimeType: 'text/csv', buffer: Buffer.from(`${head}\r\n${line}\r\n`) };
   await demo.getByLabel('List of orders').setInputFiles(file);
   await expect(demo.getByText('1 line: 1 to bring in, 0 there already, 0 at fault')).toBeVisible();
@@ -174,11 +174,13 @@ test('a list goes out as CSV and comes in again, once', async ({ demo }) => {
   await demo.getByLabel('List of orders').setInputFiles(file);
   await expect(demo.getByText('1 line: 0 to bring in, 1 there already, 0 at fault')).toBeVisible();
   await go(demo, '/orders');
+  await demo.getByLabel('Name or ticket').fill('r. turn');
   await expect(demo.getByRole('row', { name: /R\. Turn/ })).toContainText('1 truffle box, 2 salt twist');
 });
 
 test('what cannot be is said at its field, and nothing is stored', async ({ demo }) => {
   await go(demo, '/orders');
+  await expect(demo.getByRole('row', { name: /M-0366/ })).toBeVisible();
   const rows = await demo.getByRole('row').count();
   await demo.getByRole('button', { name: 'New order' }).click();
   await demo.getByRole('button', { name: 'Take the order' }).click();

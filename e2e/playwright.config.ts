@@ -10,7 +10,7 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   retries: 0,
-  timeout: 45_000,
+  timeout: 90_000,
   expect: { timeout: 10_000 },
   reporter: process.env['ALNAGE_E2E_JSON']
     ? [['line'], ['json', { outputFile: process.env['ALNAGE_E2E_JSON'] }]]

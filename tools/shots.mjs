@@ -12,6 +12,20 @@ import { startServer } from './lib/server.mjs';
 
 const SHOTS = [
   {
+    name: 'season',
+    path: '/season',
+    prepare: (page) =>
+      page
+        .getByRole('button', { name: /^Fri 19/ })
+        .last()
+        .click(),
+  },
+  {
+    name: 'seasons',
+    path: '/workshop/seasons',
+    prepare: (page) => page.getByRole('button', { name: /^Midsummer 2026/ }).click(),
+  },
+  {
     name: 'orders',
     path: '/orders',
     prepare: (page) => page.getByRole('button', { name: 'M-0373' }).click(),

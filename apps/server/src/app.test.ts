@@ -76,6 +76,8 @@ describe('the application', () => {
         '/api/health',
         '/api/imports/orders',
         '/api/lists/{list}',
+        '/api/moulds',
+        '/api/moulds/{id}',
         '/api/orders/',
         '/api/orders/notices',
         '/api/orders/{id}',

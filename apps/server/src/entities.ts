@@ -12,7 +12,7 @@ import { BoxEntity } from './boxes/box.entity';
 import { WeighingEntity } from './weighings/weighing.entity';
 import { BowlEntity } from './workshop/bowl.entity';
 import { CoatingEntity } from './workshop/coating.entity';
-import { PersonEntity, PickupPointEntity, ZoneEntity } from './workshop/resources.entity';
+import { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from './workshop/resources.entity';
 import { SeasonEntity } from './workshop/season.entity';
 import { WorkshopEntity } from './workshop/workshop.entity';
 
@@ -23,6 +23,7 @@ export const ENTITIES = [
   PickupPointEntity,
   BowlEntity,
   ZoneEntity,
+  MouldEntity,
   CoatingEntity,
   PersonEntity,
   PieceEntity,

@@ -104,6 +104,7 @@ export {
   SKILLS_MOST,
   WEEK_MOST,
 } from './workshop/person';
+export { Mould, MouldChange, MouldDraft } from './workshop/mould';
 export { Details } from './workshop/details';
 export {
   HOLIDAYS_MOST,

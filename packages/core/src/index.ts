@@ -300,6 +300,7 @@ export {
   type OpeningHours,
   type SlotRules,
 } from './ordering/slots';
+export { batchLimit, MOULD_CAVITIES, MOULD_COUNT, type Moulds } from './melting/moulds';
 export { depositOf, isHoldMet, isHoldOver, type DepositHold } from './ordering/deposit';
 export { cutOff, offerFault, type Offer, type OfferFault } from './ordering/offers';
 export { workingHours, type WorkRules, type WorkSpan } from './people/working-hours';

@@ -86,6 +86,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     allergens: [],
     keeping: berryKeeping,
     maxBatchPieces: 160,
+    mould: null,
     route: [
       wash,
       stage('dip', { skill: 'dip', fixedMinutes: 4, secondsPerPiece: 14, maxRunMinutes: 45, coat: 'first' }, [
@@ -110,6 +111,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     allergens: [],
     keeping: berryKeeping,
     maxBatchPieces: 160,
+    mould: null,
     route: [
       wash,
       stage('dip', { skill: 'dip', fixedMinutes: 4, secondsPerPiece: 14, maxRunMinutes: 45, coat: 'first' }, [
@@ -152,6 +154,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     drizzle: null,
     allergens: ['gluten'],
     maxBatchPieces: 240,
+    mould: null,
     keeping: {
       holdMinutes: 21 * DAY,
       targetMinutes: 6 * DAY,
@@ -199,6 +202,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     drizzle: null,
     allergens: [],
     maxBatchPieces: 200,
+    mould: null,
     keeping: {
       holdMinutes: 10 * DAY,
       targetMinutes: 4 * DAY,
@@ -247,6 +251,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     drizzle: null,
     allergens: ['milk', 'gluten'],
     maxBatchPieces: 160,
+    mould: null,
     keeping: {
       holdMinutes: 10 * DAY,
       targetMinutes: 3 * DAY,
@@ -324,6 +329,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     drizzle: null,
     allergens: ['nuts', 'gluten'],
     maxBatchPieces: 140,
+    mould: null,
     keeping: {
       holdMinutes: 14 * DAY,
       targetMinutes: 5 * DAY,
@@ -376,6 +382,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     drizzle: null,
     allergens: [],
     maxBatchPieces: 120,
+    mould: null,
     keeping: {
       holdMinutes: 18 * DAY,
       targetMinutes: 7 * DAY,
@@ -410,6 +417,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     drizzle: null,
     allergens: ['gluten', 'milk'],
     maxBatchPieces: 96,
+    mould: 'rounds',
     keeping: {
       holdMinutes: 21 * DAY,
       targetMinutes: 7 * DAY,

@@ -2,7 +2,7 @@ import type { SeasonDraft } from '@alnage/contract';
 import type { BoxEntity } from '../boxes/box.entity';
 import type { BowlEntity } from '../workshop/bowl.entity';
 import type { CoatingEntity } from '../workshop/coating.entity';
-import type { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import type { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import type { CustomerEntity } from '../customers/customer.entity';
 import type { SeasonEntity } from '../workshop/season.entity';
 import type { WorkshopEntity } from '../workshop/workshop.entity';
@@ -139,6 +139,10 @@ export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
     isTilted: false,
     usableMinutes: 40,
   },
+];
+
+export const DEMO_MOULDS: readonly Row<MouldEntity>[] = [
+  { id: 'rounds', name: 'Rounds of 24', cavities: 24, count: 4 },
 ];
 
 export const DEMO_ZONES: readonly Row<ZoneEntity>[] = [

@@ -10,7 +10,7 @@ import { BoxEntity } from '../boxes/box.entity';
 import { WeighingsService } from '../weighings/weighings.service';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { CoatingEntity } from '../workshop/coating.entity';
-import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import { SeasonEntity } from '../workshop/season.entity';
 import { WorkshopEntity } from '../workshop/workshop.entity';
 import { instantOf } from '../workshop/workshop-time';
@@ -23,6 +23,7 @@ import {
   DEMO_COATINGS,
   DEMO_CUSTOMERS,
   DEMO_LAST_SEASON,
+  DEMO_MOULDS,
   DEMO_PEOPLE,
   DEMO_PICKUP_POINTS,
   DEMO_PLANNED,
@@ -53,6 +54,7 @@ export async function loadDemo(db: DataSource): Promise<void> {
     await manager.save(PickupPointEntity, listed(DEMO_PICKUP_POINTS));
     await manager.save(BowlEntity, listed(DEMO_BOWLS));
     await manager.save(ZoneEntity, listed(DEMO_ZONES));
+    await manager.save(MouldEntity, listed(DEMO_MOULDS));
     await manager.save(CoatingEntity, listed(DEMO_COATINGS));
     await savePeople(manager);
     await manager.save(PieceEntity, listed(DEMO_PIECES));

@@ -9,7 +9,16 @@ import { recordId } from './record-id';
 export interface RecordKind<Entity extends KeptRecord, Draft extends { name: string }, View> {
   readonly entity: EntityTarget<Entity>;
   readonly what:
-    'piece' | 'coating' | 'bowl' | 'zone' | 'box' | 'pickup point' | 'customer' | 'person' | 'season';
+    | 'piece'
+    | 'coating'
+    | 'bowl'
+    | 'zone'
+    | 'box'
+    | 'pickup point'
+    | 'customer'
+    | 'person'
+    | 'season'
+    | 'mould';
   /** Refuses a draft by throwing, or lists what is wrong with it; `id` is null for a new record. */
   judge(manager: EntityManager, draft: Draft, id: string | null): Promise<readonly FieldProblem[]>;
   /** The draft as columns. */

@@ -7,9 +7,21 @@ const UP = [
   `ALTER TABLE "customer_order" ADD "hold_until" TIMESTAMP WITH TIME ZONE`,
   ...added('box', 'deposit_minor', ['integer', '0']),
   `ALTER TABLE "box" ADD "net_grams" integer`,
+  `CREATE TABLE "mould" (
+    "id" text NOT NULL,
+    "name" text NOT NULL,
+    "position" integer NOT NULL,
+    "version" integer NOT NULL DEFAULT '1',
+    "cavities" integer NOT NULL,
+    "count" integer NOT NULL,
+    CONSTRAINT "PK_mould" PRIMARY KEY ("id")
+  )`,
+  `ALTER TABLE "piece" ADD "mould" text`,
 ];
 
 const DOWN = [
+  `ALTER TABLE "piece" DROP COLUMN "mould"`,
+  `DROP TABLE "mould"`,
   `ALTER TABLE "box" DROP COLUMN "net_grams"`,
   `ALTER TABLE "box" DROP COLUMN "deposit_minor"`,
   // what was only asked for is not known to what there was before
@@ -19,7 +31,7 @@ const DOWN = [
   `ALTER TABLE "customer_order" DROP COLUMN "gift_message"`,
 ];
 
-/** Orders have a gift message, a deposit and a hold; boxes ask for a deposit, and may be sold by weight. */
+/** Orders have a gift message, a deposit and a hold; boxes ask for a deposit, and may be sold by weight; moulds. */
 export class Deposits1787000000000 implements MigrationInterface {
   readonly name = 'Deposits1787000000000';
 

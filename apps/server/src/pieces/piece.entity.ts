@@ -33,6 +33,10 @@ export class PieceEntity extends KeptRecord {
   @Column('integer', { name: 'max_batch_pieces' })
   maxBatchPieces: number;
 
+  /** The moulds that it is cast in. */
+  @Column('text', { nullable: true })
+  mould: string | null;
+
   @Column('jsonb')
   route: RouteStage[];
 

@@ -7,7 +7,7 @@ import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireBowlsServe } from '../workshop/bowls-serve';
 import { loadDippery } from '../workshop/dippery';
-import { ZoneEntity } from '../workshop/resources.entity';
+import { MouldEntity, ZoneEntity } from '../workshop/resources.entity';
 import { PieceEntity } from './piece.entity';
 import { pieceProblems } from './piece-rules';
 
@@ -18,7 +18,7 @@ export function pieces(clock: Pick<WorkshopClock, 'now'>): RecordKind<PieceEntit
     what: 'piece',
     judge: async (manager, draft, id) => {
       await requireStagesFree(manager, { draft, id, now: clock.now() });
-      return problemsIn(manager, draft);
+      return [...(await problemsIn(manager, draft)), ...(await mouldProblems(manager, draft))];
     },
     columns: (draft) => draft,
     view: (_manager, piece) => Promise.resolve(pieceView(piece)),
@@ -70,4 +70,15 @@ async function requireStagesFree(
   const { products } = await startedWork(manager, now);
   if (products.has(id))
     throw new ProblemError('in-use', { name: before.name, by: ['a batch that has begun'] });
+}
+
+async function mouldProblems(manager: EntityManager, { mould }: PieceDraft): Promise<FieldProblem[]> {
+  if (mould === null || (await manager.existsBy(MouldEntity, { id: mould }))) return [];
+  return [
+    {
+      pointer: '/mould',
+      code: 'unknown-reference',
+      params: { value: mould, range: 'moulds that there are' },
+    },
+  ];
 }

@@ -1,4 +1,5 @@
 import {
+  batchLimit,
   learnRejects,
   pieceCoat,
   piecesOfOrder,
@@ -24,7 +25,7 @@ import { readWeighings } from '../weighings/read-weighings';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { loadDippery, tailGramsOf, type WorkedCoating, type WorkedDippery } from '../workshop/dippery';
-import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import type { SetUp } from '../workshop/set-up';
 import { dayOf, minutesFrom, timeOfDay } from '../workshop/workshop-time';
 
@@ -38,6 +39,7 @@ export async function buildProblem(
   const dippery = await loadDippery(manager);
   const pieces = await manager.find(PieceEntity, byPosition);
   const weighings = await readWeighings(manager, clock.now());
+  const moulds = await manager.find(MouldEntity);
   const people = await manager.find(PersonEntity, byPosition);
   const points = await manager.find(PickupPointEntity, byPosition);
   return {
@@ -46,7 +48,7 @@ export async function buildProblem(
     weights: setUp.workshop.weights,
     changeovers: setUp.workshop.changeovers,
     coatings: dippery.coatings.map(coatingOf),
-    products: pieces.map((piece) => productOf(piece, dippery, weighings)),
+    products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds })),
     melters: (await manager.find(BowlEntity, byPosition)).map((bowl) =>
       melterOf(bowl, tailGramsOf(bowl, pieces, dippery)),
     ),
@@ -72,8 +74,15 @@ function coatingOf({ id, allergens, entity }: WorkedCoating): Coating {
   return { id, skill: 'temper', allergens, setupFixedMinutes, setupMinutesPerKg, usableMinutes };
 }
 
+/** What decides how a piece is made. */
+interface Kitchenware {
+  readonly dippery: WorkedDippery;
+  readonly weighings: readonly Weighing[];
+  readonly moulds: readonly MouldEntity[];
+}
+
 /** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
-function productOf(piece: PieceEntity, dippery: WorkedDippery, weighings: readonly Weighing[]): Product {
+function productOf(piece: PieceEntity, { dippery, weighings, moulds }: Kitchenware): Product {
   const own = weighings.filter((weighing) => weighing.piece === piece.id);
   const { portions } = pieceCoat(piece, dippery, {
     sizeClass: sizeClassOf(piece.form, piece.sizes),
@@ -85,7 +94,7 @@ function productOf(piece: PieceEntity, dippery: WorkedDippery, weighings: readon
     allergens: piece.allergens,
     lifeMinutes: piece.keeping.holdMinutes,
     targetAgeMinutes: piece.keeping.targetMinutes,
-    maxBatchPieces: piece.maxBatchPieces,
+    maxBatchPieces: batchLimit(piece.maxBatchPieces, moulds.find(({ id }) => id === piece.mould) ?? null),
     startPercent: startPercentFor(rejectShare(learnRejects(own.filter(isKept)))),
     ...(firstCoated && { clockStage: firstCoated.id }),
     stages: piece.route.map((stage) => {

@@ -16,6 +16,7 @@ import { PICKUP_POINTS } from '../workshop/pickup-points';
 
 /** Lists of a file whose records have ids and names. */
 const NAMED = [
+  'moulds',
   'zones',
   'coatings',
   'bowls',

@@ -18,7 +18,7 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { WeighingEntity } from '../weighings/weighing.entity';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { CoatingEntity } from '../workshop/coating.entity';
-import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import { SeasonEntity } from '../workshop/season.entity';
 import { WorkshopEntity } from '../workshop/workshop.entity';
 import { fileProblems, recordProblems } from './judge-file';
@@ -28,7 +28,7 @@ const ROWS_AT_ONCE = 500;
 /** Tables that an empty installation has nothing in. */
 const OWN = [
   ...[ZoneEntity, CoatingEntity, BowlEntity, PersonEntity, PickupPointEntity, PieceEntity],
-  ...[BoxEntity, CustomerEntity, SeasonEntity, OrderEntity, WeighingEntity, PlanEntity],
+  ...[MouldEntity, BoxEntity, CustomerEntity, SeasonEntity, OrderEntity, WeighingEntity, PlanEntity],
 ] as const;
 
 /**
@@ -72,6 +72,7 @@ async function keepWorkshop(
 
 async function keepRecords(manager: EntityManager, file: WorkshopFile): Promise<void> {
   const lists = [
+    [MouldEntity, file.moulds],
     [ZoneEntity, file.zones],
     [CoatingEntity, file.coatings],
     [BowlEntity, file.bowls],

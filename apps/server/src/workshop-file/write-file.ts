@@ -11,7 +11,7 @@ import { WeighingEntity } from '../weighings/weighing.entity';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { CoatingEntity } from '../workshop/coating.entity';
 import { detailsView } from '../workshop/details';
-import { PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
+import { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from '../workshop/resources.entity';
 import { rulesView } from '../workshop/rules';
 import { SeasonEntity } from '../workshop/season.entity';
 import { WorkshopEntity } from '../workshop/workshop.entity';
@@ -27,6 +27,7 @@ export async function workshopFile(manager: EntityManager): Promise<WorkshopFile
     rules: rulesView(workshop),
     changeovers: workshop.changeovers as WorkshopFile['changeovers'],
     weights: workshop.weights,
+    moulds: await kept(MouldEntity),
     zones: await kept(ZoneEntity),
     coatings: (await kept(CoatingEntity)) as WorkshopFile['coatings'],
     bowls: await kept(BowlEntity),

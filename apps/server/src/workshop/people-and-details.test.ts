@@ -1,6 +1,6 @@
-import type { Details, Person, SavedPlan } from '@alnage/contract';
+import type { Details, Mould, Person, SavedPlan } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, workshopOf } from '../testing/ask';
+import { ask, pieceDraft, workshopOf } from '../testing/ask';
 import { makePlan, openApp, type WorkshopApp } from '../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -89,5 +89,30 @@ describe('what the workshop says of itself', () => {
     const { status, body } = await put(what);
     expect(status).toBe(400);
     expect(body.errors).toContainEqual(expect.objectContaining({ pointer, code }));
+  });
+});
+
+describe('moulds', () => {
+  test('bound a batch of what is cast in them, and stay while a piece needs them', async () => {
+    const limit = async (): Promise<number> =>
+      (await makePlan(shop.app)).problem.products.find(({ id }) => id === 'sandwich-round')!.maxBatchPieces;
+    expect(await limit()).toBe(96);
+    const { moulds } = await workshopOf(shop.app);
+    const [{ id, ...own }] = moulds as [Mould];
+    await ask(shop.app, ['PUT', `/api/moulds/${id}`], { ...own, count: 2 });
+    expect(await limit()).toBe(48);
+    expect((await ask(shop.app, ['DELETE', `/api/moulds/${id}`])).body).toMatchObject({
+      code: 'in-use',
+      params: { by: ['Sandwich round'] },
+    });
+    const none = await ask(shop.app, ['POST', '/api/moulds'], { ...own, name: 'None', cavities: 0 });
+    expect(none.body.errors).toContainEqual(
+      expect.objectContaining({ pointer: '/cavities', code: 'too-small' }),
+    );
+    const draft = await pieceDraft(shop.app, 'sandwich-round', { mould: 'nowhere' });
+    const piece = await ask(shop.app, ['POST', '/api/pieces'], draft);
+    expect(piece.body.errors).toContainEqual(
+      expect.objectContaining({ pointer: '/mould', code: 'unknown-reference' }),
+    );
   });
 });

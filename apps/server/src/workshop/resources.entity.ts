@@ -30,6 +30,16 @@ export class ZoneEntity extends KeptRecord {
   trays: number;
 }
 
+/** Moulds of one kind. */
+@Entity('mould')
+export class MouldEntity extends KeptRecord {
+  @Column('integer')
+  cavities: number;
+
+  @Column('integer')
+  count: number;
+}
+
 @Entity('person')
 export class PersonEntity extends KeptRecord {
   /** Percent of the standard time: 80 is fast, 125 slow. */

@@ -6,7 +6,8 @@ import { BowlEntity } from './bowl.entity';
 import { bowlView } from './bowls';
 import { coatingView } from './coatings';
 import { loadDippery, tailGramsOf } from './dippery';
-import { PersonEntity, PickupPointEntity, ZoneEntity } from './resources.entity';
+import { mouldView } from './moulds';
+import { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from './resources.entity';
 import { pointView } from './pickup-points';
 import { detailsView } from './details';
 import { rulesView } from './rules';
@@ -43,6 +44,7 @@ export async function workshopView(manager: EntityManager, now: Date): Promise<W
     details: detailsView(dippery.workshop),
     people: (await listed(PersonEntity)).map(withoutPosition),
     bowls: (await listed(BowlEntity)).map((bowl) => bowlView(bowl, tailGramsOf(bowl, pieces, dippery))),
+    moulds: (await listed(MouldEntity)).map(mouldView),
     zones: (await listed(ZoneEntity)).map(zoneView),
     coatings: dippery.coatings.map(coatingView),
     boxes: (await listed(BoxEntity)).map(withoutPosition),

@@ -6,6 +6,9 @@ import {
   CoatingDraft,
   CoatingView,
   Details,
+  Mould,
+  MouldChange,
+  MouldDraft,
   Person,
   PersonChange,
   PersonDraft,
@@ -26,6 +29,7 @@ import { addKeptRoutes } from '../kept/kept-routes';
 import { bowls } from './bowls';
 import { COATINGS } from './coatings';
 import { DetailsService } from './details.service';
+import { MOULDS } from './moulds';
 import { people } from './people';
 import { RulesService } from './rules.service';
 import { closeSlot, PICKUP_POINTS } from './pickup-points';
@@ -63,6 +67,12 @@ export function addWorkshop(app: App): void {
     draft: BowlDraft,
     change: BowlChange,
     view: BowlView,
+  });
+  addKeptRoutes(app, new KeptRecords(app.db, MOULDS), {
+    path: '/api/moulds',
+    draft: MouldDraft,
+    change: MouldChange,
+    view: Mould,
   });
   addKeptRoutes(app, new KeptRecords(app.db, ZONES), {
     path: '/api/zones',

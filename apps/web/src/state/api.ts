@@ -39,6 +39,7 @@ export type RecordPath =
   | 'coatings'
   | 'bowls'
   | 'zones'
+  | 'moulds'
   | 'boxes'
   | 'points'
   | 'customers'

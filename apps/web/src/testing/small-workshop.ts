@@ -97,6 +97,7 @@ export const workshop: Workshop = {
       version: 1,
     },
   ],
+  moulds: [],
   zones: [
     { id: 'fridge', name: 'Fridge', trays: 6, version: 1 },
     { id: 'rack', name: 'Cool rack', trays: 6, version: 1 },
@@ -200,6 +201,7 @@ export const piece: Piece = {
   allergens: [],
   keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: 'Keep cold' },
   maxBatchPieces: 120,
+  mould: null,
   route: [
     {
       id: 'wash',

@@ -120,3 +120,16 @@ describe('the shop', () => {
     });
   });
 });
+
+describe('the moulds', () => {
+  test('are described by what one casts and how many there are', async () => {
+    const moulds = [{ id: 'rounds', name: 'Rounds', cavities: 24, count: 4, version: 1 }];
+    const page = await open('moulds', { workshop: { ...workshop, moulds } });
+    expect(page.page.querySelector('.chooser')!.textContent).toMatch(/4 moulds of 24\s*96 pieces/);
+    await page.type('There are', '5');
+    await page.click('Save the mould');
+    expect(page.http.expectOne({ method: 'PUT', url: '/api/moulds/rounds' }).request.body).toEqual({
+      ...{ name: 'Rounds', cavities: 24, count: 5, version: 1 },
+    });
+  });
+});

@@ -10,18 +10,17 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
-import { dayText } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { customersFeature } from '../state/customers.state';
 import { workshopFeature } from '../state/workshop.state';
-import { KIND_WORDS } from './coating-form';
+import { SECTION_ROWS, type Row } from './section-rows';
 import { BowlEditor } from './parts/bowl-editor';
 import { BoxEditor } from './parts/box-editor';
 import { BringIn } from './parts/bring-in';
 import { CoatingEditor } from './parts/coating-editor';
 import { CustomerEditor } from './parts/customer-editor';
 import { DetailsEditor } from './parts/details-editor';
+import { MouldEditor } from './parts/mould-editor';
 import { MyUnits } from './parts/my-units';
 import { PersonEditor } from './parts/person-editor';
 import { PointEditor } from './parts/point-editor';
@@ -37,6 +36,7 @@ const SECTIONS = [
   { path: 'coatings', name: 'Coatings' },
   { path: 'bowls', name: 'Bowls' },
   { path: 'zones', name: 'Zones' },
+  { path: 'moulds', name: 'Moulds' },
   { path: 'people', name: 'People' },
   { path: 'rules', name: 'Ways and rates' },
   { path: 'boxes', name: 'Boxes' },
@@ -48,13 +48,6 @@ const SECTIONS = [
 ] as const;
 
 type Section = (typeof SECTIONS)[number]['path'];
-
-interface Row {
-  readonly id: string;
-  readonly name: string;
-  readonly more: string;
-  readonly figure: string;
-}
 
 const WHY: Readonly<Record<Section, readonly string[]>> = {
   coatings: [
@@ -69,6 +62,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'A zone is where trays lie between the stages: fridge, rack, freezer, shelf. Count what it holds at once.',
     'The plan never lays more trays in a zone than it has.',
   ],
+  moulds: ['A piece that is cast says in which moulds; a batch of it is never larger than all of them hold.'],
   rules: [
     'These are your shop’s own habits. They start from ordinary craft figures; change what your scale and your clock say otherwise.',
     'How sure you want to be not to run short sets the spare in every melt.',
@@ -116,6 +110,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     CoatingEditor,
     CustomerEditor,
     DetailsEditor,
+    MouldEditor,
     MyUnits,
     PersonEditor,
     PointEditor,
@@ -151,72 +146,7 @@ export class WorkshopPage {
 
   protected readonly rows = computed((): readonly Row[] => {
     const workshop = this.workshop();
-    if (!workshop) return [];
-    switch (this.shown()) {
-      case 'coatings':
-        return workshop.coatings.map((coating) => ({
-          id: coating.id,
-          name: coating.name,
-          more: `${KIND_WORDS[coating.kind]} · ${temperature(coating.windowLowCelsius)} to ${temperature(coating.windowHighCelsius)}`,
-          figure:
-            coating.minorPerGram === null
-              ? 'no price'
-              : `${money(coating.minorPerGram * 1000, workshop.currency)} a kg`,
-        }));
-      case 'bowls':
-        return workshop.bowls.map((bowl) => ({
-          id: bowl.id,
-          name: bowl.name,
-          more: `tail ${mass(bowl.tailGrams)}${bowl.measuredTailGrams === null ? '' : ', measured'}`,
-          figure: mass(bowl.capacityGrams),
-        }));
-      case 'zones':
-        return workshop.zones.map(({ id, name, trays }) => ({
-          id,
-          name,
-          more: '',
-          figure: counted(trays, 'tray'),
-        }));
-      case 'customers':
-        return this.customers().map(({ id, name, phone, allergies }) => ({
-          id,
-          name,
-          more: allergies.length > 0 ? `never ${listed(allergies)}` : '',
-          figure: phone,
-        }));
-      case 'points':
-        return workshop.pickupPoints.map(({ id, name, journeyMinutes, slotMinutes, slotBoxes }) => ({
-          id,
-          name,
-          more: `${journeyMinutes === 0 ? 'here' : `${duration(journeyMinutes)} away`} · slots of ${slotMinutes} min`,
-          figure: slotBoxes === null ? '' : counted(slotBoxes, 'box'),
-        }));
-      case 'people':
-        return workshop.people.map(({ id, name, pace, skills }) => ({
-          id,
-          name,
-          more: listed(skills),
-          figure: `${pace}%`,
-        }));
-      case 'seasons':
-        return workshop.seasons.map(({ id, name, startsOn, endsOn }) => ({
-          id,
-          name,
-          more: `${dayText(startsOn)} to ${dayText(endsOn)} ${endsOn.slice(0, 4)}`,
-          figure: id === workshop.season?.id ? 'worked on' : '',
-        }));
-      case 'boxes':
-        return workshop.boxes.map((box) => ({
-          id: box.id,
-          name: box.name,
-          more: listed(
-            box.contents.map(({ piece, pieces }) => `${count(pieces)} ${piece.replaceAll('-', ' ')}`),
-          ),
-          figure: box.priceMinor === null ? '' : money(box.priceMinor, workshop.currency),
-        }));
-      default:
-        return [];
-    }
+    return workshop ? (SECTION_ROWS[this.shown()]?.({ workshop, customers: this.customers() }) ?? []) : [];
   });
   protected readonly newWord = computed(
     () =>
@@ -224,6 +154,7 @@ export class WorkshopPage {
         coatings: 'New coating',
         bowls: 'New bowl',
         zones: 'New zone',
+        moulds: 'New mould',
         boxes: 'New box',
         points: 'New pickup point',
         customers: 'New customer',

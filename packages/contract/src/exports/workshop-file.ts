@@ -13,6 +13,7 @@ import { Weighed } from '../weighings/weighing';
 import { BowlDraft } from '../workshop/bowl';
 import { CoatingDraft } from '../workshop/coating';
 import { Details } from '../workshop/details';
+import { Mould } from '../workshop/mould';
 import { Person } from '../workshop/person';
 import { PickupPoint } from '../workshop/pickup-point';
 import { Rules } from '../workshop/rules';
@@ -118,6 +119,7 @@ export const WorkshopFile = closed(
       leftoverGram: minutes,
       stretchMinute: minutes,
     }),
+    moulds: Type.Array(Mould),
     zones: Type.Array(ZoneView),
     coatings: Type.Array(closed({ id: Id, ...CoatingDraft.properties, version: Version })),
     bowls: Type.Array(closed({ id: Id, ...BowlDraft.properties, version: Version })),

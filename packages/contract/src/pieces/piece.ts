@@ -126,6 +126,8 @@ const draft = {
   allergens: Allergens,
   keeping: Keeping,
   maxBatchPieces: Type.Integer({ minimum: 1, maximum: 10_000 }),
+  /** The moulds that it is cast in, which bound a batch; null where it needs none. */
+  mould: Type.Union([Id, Type.Null()]),
   route: Type.Array(RouteStage, { minItems: 1, maxItems: 20 }),
   costs: PieceCosts,
 };

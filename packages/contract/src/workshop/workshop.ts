@@ -5,6 +5,7 @@ import { closed, Day, Id, Instant } from '../shared/closed';
 import { BowlView } from './bowl';
 import { CoatingView } from './coating';
 import { Details } from './details';
+import { Mould } from './mould';
 import { Person } from './person';
 import { PickupPoint } from './pickup-point';
 import { Rules } from './rules';
@@ -33,6 +34,7 @@ export const Workshop = closed({
   pickupPoints: Type.Array(PickupPoint),
   people: Type.Array(Person),
   bowls: Type.Array(BowlView),
+  moulds: Type.Array(Mould),
   zones: Type.Array(ZoneView),
   coatings: Type.Array(CoatingView),
   boxes: Type.Array(Box),

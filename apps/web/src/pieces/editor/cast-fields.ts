@@ -1,11 +1,14 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { ChoiceField } from '../../shared/forms/choice-field';
 import { QuantityField } from '../../shared/forms/quantity-field';
+import { workshopFeature } from '../../state/workshop.state';
 import type { PieceFormGroup } from './piece-form';
 
 /** What is not dipped: a shell that is filled and closed, or a portion of bits bound by coating. */
 @Component({
   selector: 'al-cast-fields',
-  imports: [QuantityField],
+  imports: [ChoiceField, QuantityField],
   template: `
     @if (made() === 'moulded') {
       <h2>Shell and filling</h2>
@@ -24,6 +27,9 @@ import type { PieceFormGroup } from './piece-form';
           [control]="form().controls.centreGrams"
           at="/form/centreGrams"
         />
+        @if (moulds().length > 1) {
+          <al-choice label="Cast in" [control]="form().controls.mould" [choices]="moulds()" at="/mould" />
+        }
       </div>
     } @else {
       <h2>Portion</h2>
@@ -49,4 +55,11 @@ import type { PieceFormGroup } from './piece-form';
 export class CastFields {
   readonly form = input.required<PieceFormGroup>();
   readonly made = input.required<'moulded' | 'cluster'>();
+
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  /** Moulds that there are, or none in particular. */
+  protected readonly moulds = computed(() => [
+    { id: '', name: 'no mould counted' },
+    ...(this.workshop()?.moulds ?? []).map(({ id, name }) => ({ id, name })),
+  ]);
 }

@@ -82,6 +82,7 @@ export function newPiece(family: Family, workshop: Workshop): PieceDraft {
     allergens: [],
     keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: '' },
     maxBatchPieces: 120,
+    mould: null,
     route: [...stages, packStage(zone)],
     costs: { centreMinorPer100: 0, finishMinorPer100: 0, packingMinorPer100: 0, priceMinor: null },
   };

@@ -82,6 +82,7 @@ export function pieceForm(piece: PieceDraft) {
     eatWithinMinutes: new NumberControl(keeping.eatWithinMinutes, KEEPING_MINUTES),
     advice: textControl(keeping.advice, 120),
     maxBatchPieces: new NumberControl(piece.maxBatchPieces, BATCH_PIECES),
+    mould: plain(piece.mould ?? ''),
     centreMinorPer100: new NumberControl(costs.centreMinorPer100, MINOR),
     finishMinorPer100: new NumberControl(costs.finishMinorPer100, MINOR),
     packingMinorPer100: new NumberControl(costs.packingMinorPer100, MINOR),
@@ -218,6 +219,7 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
       advice: c.advice.value.trim(),
     },
     maxBatchPieces: c.maxBatchPieces.number,
+    mould: c.made.value === 'moulded' ? c.mould.value || null : null,
     route: c.route.controls.map(stageOf),
     costs: {
       centreMinorPer100: c.centreMinorPer100.number,

@@ -1,0 +1,88 @@
+import type { Customer, Workshop } from '@alnage/contract';
+import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
+import { dayText } from '../shared/formats/wall-time';
+import { KIND_WORDS } from './coating-form';
+
+/** One record of a list of settings. */
+export interface Row {
+  readonly id: string;
+  readonly name: string;
+  readonly more: string;
+  readonly figure: string;
+}
+
+/** What the lists of the settings are of. */
+export interface Kept {
+  readonly workshop: Workshop;
+  readonly customers: readonly Customer[];
+}
+
+/** The records of each section that has a list. */
+export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => readonly Row[]>>> = {
+  coatings: ({ workshop }) =>
+    workshop.coatings.map((coating) => ({
+      id: coating.id,
+      name: coating.name,
+      more: `${KIND_WORDS[coating.kind]} · ${temperature(coating.windowLowCelsius)} to ${temperature(coating.windowHighCelsius)}`,
+      figure:
+        coating.minorPerGram === null
+          ? 'no price'
+          : `${money(coating.minorPerGram * 1000, workshop.currency)} a kg`,
+    })),
+  bowls: ({ workshop }) =>
+    workshop.bowls.map((bowl) => ({
+      id: bowl.id,
+      name: bowl.name,
+      more: `tail ${mass(bowl.tailGrams)}${bowl.measuredTailGrams === null ? '' : ', measured'}`,
+      figure: mass(bowl.capacityGrams),
+    })),
+  zones: ({ workshop }) =>
+    workshop.zones.map(({ id, name, trays }) => ({
+      id,
+      name,
+      more: '',
+      figure: counted(trays, 'tray'),
+    })),
+  moulds: ({ workshop }) =>
+    workshop.moulds.map(({ id, name, cavities, count: there }) => ({
+      id,
+      name,
+      more: `${counted(there, 'mould')} of ${count(cavities)}`,
+      figure: counted(there * cavities, 'piece'),
+    })),
+  customers: ({ customers }) =>
+    customers.map(({ id, name, phone, allergies }) => ({
+      id,
+      name,
+      more: allergies.length > 0 ? `never ${listed(allergies)}` : '',
+      figure: phone,
+    })),
+  points: ({ workshop }) =>
+    workshop.pickupPoints.map(({ id, name, journeyMinutes, slotMinutes, slotBoxes }) => ({
+      id,
+      name,
+      more: `${journeyMinutes === 0 ? 'here' : `${duration(journeyMinutes)} away`} · slots of ${slotMinutes} min`,
+      figure: slotBoxes === null ? '' : counted(slotBoxes, 'box'),
+    })),
+  people: ({ workshop }) =>
+    workshop.people.map(({ id, name, pace, skills }) => ({
+      id,
+      name,
+      more: listed(skills),
+      figure: `${pace}%`,
+    })),
+  seasons: ({ workshop }) =>
+    workshop.seasons.map(({ id, name, startsOn, endsOn }) => ({
+      id,
+      name,
+      more: `${dayText(startsOn)} to ${dayText(endsOn)} ${endsOn.slice(0, 4)}`,
+      figure: id === workshop.season?.id ? 'worked on' : '',
+    })),
+  boxes: ({ workshop }) =>
+    workshop.boxes.map((box) => ({
+      id: box.id,
+      name: box.name,
+      more: listed(box.contents.map(({ piece, pieces }) => `${count(pieces)} ${piece.replaceAll('-', ' ')}`)),
+      figure: box.priceMinor === null ? '' : money(box.priceMinor, workshop.currency),
+    })),
+};
