@@ -48,7 +48,11 @@ const SHOTS = [
     prepare: (page) => page.getByLabel('Name').fill('Ember berry'),
   },
   { name: 'workshop', path: '/workshop/bowls', prepare: (page) => page.getByText('Bowl B').click() },
-  { name: 'customers', path: '/workshop/customers', prepare: (page) => page.getByRole('button', { name: /^O\. Lind/ }).click() },
+  {
+    name: 'customers',
+    path: '/workshop/customers',
+    prepare: (page) => page.getByRole('button', { name: /^O\. Lind/ }).click(),
+  },
   {
     name: 'plan',
     path: '/plan',
