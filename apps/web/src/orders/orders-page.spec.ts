@@ -325,8 +325,8 @@ describe('the Orders place', () => {
     await page.click('New order');
     await fill(page);
     await page.type('Message on the gift', ' For Ada ');
-    const hold = page.field('Its place for the deposit') as HTMLSelectElement;
-    await page.type('Its place for the deposit', hold.options[2]!.value);
+    const hold = page.field('Hold its place for a deposit') as HTMLSelectElement;
+    await page.type('Hold its place for a deposit', hold.options[2]!.value);
     await page.click('Only asked for');
     const { body } = page.http.expectOne('/api/orders').request;
     expect(body).toMatchObject({ state: 'asked', giftMessage: 'For Ada' });

@@ -214,7 +214,7 @@ export class OrderComposer {
     );
     const all = [...(kept ? [kept] : []), ...later];
     return [
-      { id: '', name: 'not held for one' },
+      { id: '', name: 'no, it is promised' },
       ...all.map((id) => ({ id, name: `until ${wallText(id)}` })),
     ];
   });

@@ -9,6 +9,7 @@ import {
   type Box,
 } from '@alnage/contract';
 import { centreGramsOf, MINOR, pieceCoat, piecesOfWeight } from '@alnage/core';
+import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { counted, mass, pieceMass } from '../../shared/formats/formats';
 import { ChoiceField } from '../../shared/forms/choice-field';
@@ -76,7 +77,16 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
 /** A box: what is in it, what it costs itself, how long packing takes, and the price asked. */
 @Component({
   selector: 'al-box-editor',
-  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField, TicksField],
+  imports: [
+    MatButtonModule,
+    ChoiceField,
+    QuantityField,
+    RecordEditor,
+    RowsField,
+    RowTemplate,
+    TextField,
+    TicksField,
+  ],
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record">
