@@ -115,6 +115,7 @@ export {
   OFFERS_MOST,
   PieceClosing,
   PieceOffer,
+  plainOffer,
   SEASON_DAYS_MOST,
   Season,
   SeasonChange,

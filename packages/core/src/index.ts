@@ -150,7 +150,7 @@ export { catalogueOf, type Catalogue } from './planner/check/catalogue';
 export { SPARE_PREFIX, carryOver, type CarriedOver, type Course } from './planner/carry-over';
 export { bowlLevels, type BowlLevel, type LevelStep } from './planner/view/bowl-level';
 export { lifeTape, type LifeTape, type TapePickup } from './planner/view/life-tape';
-export { dayLoads, zoneProfiles, type DayLoad, type ResourceLoad } from './planner/view/day-load';
+export { dayLoads, loadShare, zoneProfiles, type DayLoad, type ResourceLoad } from './planner/view/day-load';
 export { packingLoads, type PackingLoad } from './planner/view/packing-load';
 export { zonePeak, type ZonePeak } from './planner/view/zone-peak';
 export { explainBatch, type BatchReason, type Hold } from './planner/view/explain-batch';
@@ -301,7 +301,7 @@ export {
   type SlotRules,
 } from './ordering/slots';
 export { batchLimit, MOULD_CAVITIES, MOULD_COUNT, type Moulds } from './melting/moulds';
-export { depositOf, isHoldMet, isHoldOver, type DepositHold } from './ordering/deposit';
+export { depositDue, depositOf, isHoldMet, isHoldOver, type DepositHold } from './ordering/deposit';
 export { cutOff, offerFault, type Offer, type OfferFault } from './ordering/offers';
 export { workingHours, type WorkRules, type WorkSpan } from './people/working-hours';
 export { bookedBy, bookingPace, expectedPieces, type Booking, type PaceStep } from './season/booking-pace';

@@ -43,8 +43,16 @@ describe('a promise that is held for its deposit', () => {
       order.id,
     ]);
     expect((await notices()).holdsOver.map(({ id }) => id)).toEqual([order.id]);
+    // as long as it is left as it is, the rest of the order can be changed
+    const kept = { ...twelve, holdUntil: '2026-06-18T11:00', note: 'Rings' };
+    const changed = await ask<Order>(
+      shop.app,
+      ['PUT', `/api/orders/${order.id}`],
+      change(order.version, kept),
+    );
+    expect(changed.body).toMatchObject({ note: 'Rings', holdUntil: '2026-06-18T11:00' });
     const letGo = await ask<Order>(shop.app, ['POST', `/api/orders/${order.id}/move`], {
-      ...{ to: 'waiting', version: order.version, despiteKitchen: false },
+      ...{ to: 'waiting', version: order.version + 1, despiteKitchen: false },
     });
     expect(letGo.body.state).toBe('waiting');
     expect((await notices()).holdsOver).toEqual([]);

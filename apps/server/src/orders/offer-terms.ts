@@ -68,12 +68,6 @@ export class OfferTerms {
   }
 }
 
-/** The terms of a piece that has none of its own: open as long as the season lasts. */
-export function plainOffer(piece: string): PieceOffer {
-  const plain = { from: null, to: null, orderBy: null, hoursBefore: null, targetPieces: null };
-  return { piece, ...plain, isClosed: false };
-}
-
 /** A piece's terms as instants. */
 export function termsOf({ from, to, orderBy, hoursBefore, isClosed }: PieceOffer, timeZone: string): Offer {
   const until = orderBy === null ? null : (instantOf(orderBy, timeZone)?.getTime() ?? null);

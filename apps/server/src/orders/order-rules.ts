@@ -1,5 +1,6 @@
 import type { FieldProblem, OrderBox, OrderDraft, OrderState } from '@alnage/contract';
 import { countPieces } from '@alnage/core';
+import { fieldProblem } from '../plugins/field-problem';
 import { slotStart } from '../workshop/pickup-slots';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
 import type { OrderContext } from './order-context';
@@ -12,7 +13,7 @@ export function draftProblems(
   context: OrderContext,
 ): FieldProblem[] {
   return [
-    ...(draft.customer.trim() === '' ? [problem('/customer', 'blank')] : []),
+    ...(draft.customer.trim() === '' ? [fieldProblem('/customer', 'blank')] : []),
     ...orderedProblems(draft, context),
     ...pointProblems(draft, context),
     ...pickupProblems(draft, context),
@@ -25,7 +26,7 @@ export function orderedProblems(
   { lines, boxes }: Ordered,
   context: Pick<OrderContext, 'pieces' | 'boxes'>,
 ): FieldProblem[] {
-  if (lines.length + boxes.length === 0) return [problem('/lines', 'too-few', { limit: 1 })];
+  if (lines.length + boxes.length === 0) return [fieldProblem('/lines', 'too-few', { limit: 1 })];
   return [
     ...pieceProblems(lines, '/lines', new Set(context.pieces.keys())),
     ...boxes.flatMap((each, index) => boxProblems(each, `/boxes/${index}`, context)),
@@ -36,8 +37,8 @@ function pieceProblems(lines: Ordered['lines'], pointer: string, known: Readonly
   const ids = lines.map(({ piece }) => piece);
   return ids.flatMap((value, index) => {
     const at = `${pointer}/${index}/piece`;
-    if (!known.has(value)) return [problem(at, 'unknown-piece', { value })];
-    return ids.indexOf(value) < index ? [problem(at, 'piece-twice', { value })] : [];
+    if (!known.has(value)) return [fieldProblem(at, 'unknown-piece', { value })];
+    return ids.indexOf(value) < index ? [fieldProblem(at, 'piece-twice', { value })] : [];
   });
 }
 
@@ -48,7 +49,7 @@ function boxProblems(
   context: Pick<OrderContext, 'boxes'>,
 ): FieldProblem[] {
   const box = context.boxes.get(id);
-  if (!box) return [problem(`${pointer}/box`, 'unknown-box', { value: id })];
+  if (!box) return [fieldProblem(`${pointer}/box`, 'unknown-box', { value: id })];
   if (contents.length === 0) return [];
   const may = box.among.length > 0 ? box.among : box.contents.map(({ piece }) => piece);
   const [held, filled] = [countPieces(box.contents), countPieces(contents)];
@@ -60,7 +61,10 @@ function boxProblems(
     ...(isFilled
       ? []
       : [
-          problem(`${pointer}/contents`, 'out-of-range', { value: filled, range: `${held} pieces in a box` }),
+          fieldProblem(`${pointer}/contents`, 'out-of-range', {
+            value: filled,
+            range: `${held} pieces in a box`,
+          }),
         ]),
   ];
 }
@@ -71,7 +75,7 @@ export function pointProblems(
 ): FieldProblem[] {
   return points.has(pickupPoint)
     ? []
-    : [problem('/pickupPoint', 'unknown-pickup-point', { value: pickupPoint })];
+    : [fieldProblem('/pickupPoint', 'unknown-pickup-point', { value: pickupPoint })];
 }
 
 function pickupProblems(
@@ -79,17 +83,17 @@ function pickupProblems(
   { timeZone, now, season, points }: OrderContext,
 ): FieldProblem[] {
   const instant = instantOf(pickup, timeZone);
-  if (instant === null) return [problem('/pickup', 'wrong-format', { value: pickup })];
+  if (instant === null) return [fieldProblem('/pickup', 'wrong-format', { value: pickup })];
   if (instant <= now)
-    return [problem('/pickup', 'pickup-past', { value: pickup, now: wallClockOf(now, timeZone) })];
+    return [fieldProblem('/pickup', 'pickup-past', { value: pickup, now: wallClockOf(now, timeZone) })];
   if (instant < season.start || instant >= season.end) {
     const first = wallClockOf(season.start, timeZone).slice(0, 10);
     const last = wallClockOf(new Date(season.end.getTime() - 1), timeZone).slice(0, 10);
-    return [problem('/pickup', 'pickup-outside-season', { value: pickup, first, last })];
+    return [fieldProblem('/pickup', 'pickup-outside-season', { value: pickup, first, last })];
   }
   const point = points.get(pickupPoint);
   return point && slotStart(point, pickup) === null
-    ? [problem('/pickup', 'pickup-shut', { value: pickup, point: point.name })]
+    ? [fieldProblem('/pickup', 'pickup-shut', { value: pickup, point: point.name })]
     : [];
 }
 
@@ -100,20 +104,12 @@ function holdProblems(
 ): FieldProblem[] {
   if (holdUntil === null) return [];
   const until = instantOf(holdUntil, timeZone);
-  if (until === null) return [problem('/holdUntil', 'wrong-format', { value: holdUntil })];
+  if (until === null) return [fieldProblem('/holdUntil', 'wrong-format', { value: holdUntil })];
   const isSound = until > now && holdUntil <= pickup;
   const range = `later than ${wallClockOf(now, timeZone).replace('T', ' ')}, and before its pickup`;
   return isSound
     ? []
-    : [problem('/holdUntil', 'out-of-range', { value: holdUntil.replace('T', ' '), range })];
-}
-
-export function problem(
-  pointer: string,
-  code: FieldProblem['code'],
-  params: FieldProblem['params'] = {},
-): FieldProblem {
-  return { pointer, code, params };
+    : [fieldProblem('/holdUntil', 'out-of-range', { value: holdUntil.replace('T', ' '), range })];
 }
 
 /** From each state the ones that may follow; every step can be taken back. */

@@ -93,7 +93,7 @@ export class OrdersService {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
       if (!CHANGEABLE.includes(order.state)) throw new ProblemError('order-state', { state: order.state });
-      const context = await this.judge(manager, draft, setUp);
+      const context = await this.judge(manager, withoutKeptHold(draft, order, setUp), setUp);
       if (order.state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
           ...asked(draft, context),
@@ -249,6 +249,12 @@ function requirePayable(
   if (amountMinor <= limit) return;
   const params = { value: amountMinor, limit, range };
   throw new ProblemError('invalid-input', {}, [{ pointer: '/amountMinor', code: 'more-than-due', params }]);
+}
+
+/** A hold that stays as it was is not judged again, though its hour be over. */
+function withoutKeptHold(draft: Fields, { holdUntil }: OrderEntity, { timeZone }: SetUp): Fields {
+  const isKept = holdUntil !== null && draft.holdUntil === wallClockOf(holdUntil, timeZone);
+  return isKept ? { ...draft, holdUntil: null } : draft;
 }
 
 type Fields = Omit<OrderDraft, 'state' | 'despiteKitchen'>;

@@ -2,6 +2,7 @@ import type { FieldProblem } from '@alnage/contract';
 import { boxesHandedOver, type OrderContents } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { Kitchen } from '../plan/kitchen';
+import { fieldProblem } from '../plugins/field-problem';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { slotStart, slotsToCome, type Slot } from '../workshop/pickup-slots';
@@ -9,7 +10,6 @@ import { PickupPointEntity } from '../workshop/resources.entity';
 import type { SetUp } from '../workshop/set-up';
 import { instantOf } from '../workshop/workshop-time';
 import { OfferTerms, termsProblem } from './offer-terms';
-import { problem } from './order-rules';
 import { SlotRoom } from './slot-room';
 
 /** An order that is about to be promised. */
@@ -93,7 +93,7 @@ export class PromiseGate {
 function faultIn(situation: Situation, setUp: SetUp, wanted: PromiseWanted): FieldProblem | null {
   const { point, kitchen } = situation;
   const at = slotStart(point, wanted.pickup);
-  if (at === null) return problem('/pickup', 'pickup-shut', { point: point.name });
+  if (at === null) return fieldProblem('/pickup', 'pickup-shut', { point: point.name });
   const instant = instantOf(wanted.pickup, setUp.timeZone)!;
   const fault = shopFault(situation, setUp, { wanted, slot: { at, instant } });
   if (fault || wanted.despiteKitchen) return fault;
@@ -114,9 +114,9 @@ function slotFault(slot: string, room: SlotRoom, { contents }: PromiseWanted): F
   const asked = boxesHandedOver(contents);
   switch (room.faultOf(slot, asked)) {
     case 'closed':
-      return problem('/pickup', 'slot-closed');
+      return fieldProblem('/pickup', 'slot-closed');
     case 'full':
-      return problem('/pickup', 'slot-full', { asked, left: room.boxesLeft(slot) });
+      return fieldProblem('/pickup', 'slot-full', { asked, left: room.boxesLeft(slot) });
     case null:
       return null;
   }
@@ -124,7 +124,9 @@ function slotFault(slot: string, room: SlotRoom, { contents }: PromiseWanted): F
 
 function kitchenFault(kitchen: Kitchen | null, wanted: PromiseWanted, pickup: Date): FieldProblem | null {
   const answer = kitchen?.answer(wanted, [pickup])[0];
-  return answer?.kind === 'no' ? problem('/pickup', 'not-makeable', { piece: answer.reason.product }) : null;
+  return answer?.kind === 'no'
+    ? fieldProblem('/pickup', 'not-makeable', { piece: answer.reason.product })
+    : null;
 }
 
 function nearestTo(slot: string, slots: readonly Slot[]): Slot[] {

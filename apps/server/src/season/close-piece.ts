@@ -1,7 +1,6 @@
-import type { PieceClosing, Season } from '@alnage/contract';
+import { plainOffer, type PieceClosing, type Season } from '@alnage/contract';
 import type { DataSource } from 'typeorm';
 import { lockRecords } from '../kept/kept-records';
-import { plainOffer } from '../orders/offer-terms';
 import { PieceEntity } from '../pieces/piece.entity';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';

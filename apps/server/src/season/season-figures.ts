@@ -1,4 +1,5 @@
 import {
+  plainOffer,
   PROMISED_STATES,
   type PieceBooked,
   type PieceOffer,
@@ -19,14 +20,14 @@ import {
 } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../boxes/box.entity';
-import { plainOffer, termsOf } from '../orders/offer-terms';
+import { termsOf } from '../orders/offer-terms';
 import { orderedIn, type Ordered } from '../orders/ordered';
 import { PieceEntity } from '../pieces/piece.entity';
 import { slotsToCome, slotStart } from '../workshop/pickup-slots';
 import { PickupPointEntity } from '../workshop/resources.entity';
 import { SeasonEntity } from '../workshop/season.entity';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
-import { dayOf, daysBetween, instantOf, wallClockOf } from '../workshop/workshop-time';
+import { dayOf, instantOf, spanOfDays, wallClockOf } from '../workshop/workshop-time';
 
 const DAY_MS = 86_400_000;
 
@@ -78,8 +79,7 @@ async function seasonBefore(
   if (season.comparedWith === null) return null;
   const other = await manager.findOneBy(SeasonEntity, { id: season.comparedWith });
   if (!other) return null;
-  const days = daysBetween(other.startsOn, other.endsOn, timeZone);
-  const span = { start: days[0]!.start, end: days.at(-1)!.end };
+  const span = spanOfDays(other.startsOn, other.endsOn, timeZone);
   const orders = await orderedIn(manager, span, PROMISED_STATES);
   const peak = instantOf(`${other.peakOn}T00:00`, timeZone) ?? span.start;
   return { name: other.name, pace: bookingPace(orders.map(bookingOf), peak.getTime()) };

@@ -3,10 +3,11 @@ import type { EntityManager } from 'typeorm';
 import type { RecordKind } from '../kept/kept-records';
 import { PieceEntity } from '../pieces/piece.entity';
 import { startedWork } from '../plan/started-work';
+import { fieldProblem } from '../plugins/field-problem';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { SeasonEntity } from '../workshop/season.entity';
 import { findSetUp } from '../workshop/set-up';
-import { daysBetween, instantOf } from '../workshop/workshop-time';
+import { daysBetween, instantOf, spanOfDays } from '../workshop/workshop-time';
 import { WorkshopEntity } from '../workshop/workshop.entity';
 
 /** Seasons: their days lie apart from each other's, and hold the orders and the work that are in them. */
@@ -22,7 +23,7 @@ export function seasons(clock: Pick<WorkshopClock, 'now'>): RecordKind<SeasonEnt
       return [
         ...crossing(draft, others),
         ...(draft.comparedWith !== null && !others.some((other) => other.id === draft.comparedWith)
-          ? [problem('/comparedWith', 'unknown-reference', { value: draft.comparedWith })]
+          ? [fieldProblem('/comparedWith', 'unknown-reference', { value: draft.comparedWith })]
           : []),
         ...(await offerProblems(manager, draft, timeZone)),
         ...(id === null ? [] : await heldDays(manager, draft, { id, timeZone, now: clock.now() })),
@@ -49,20 +50,22 @@ export function seasonView({ position: _position, ...season }: SeasonEntity): Se
 
 function dateProblems({ startsOn, endsOn, peakOn, holidays }: SeasonDraft): FieldProblem[] {
   if (endsOn < startsOn)
-    return [problem('/endsOn', 'out-of-range', { value: endsOn, range: `${startsOn} or later` })];
+    return [fieldProblem('/endsOn', 'out-of-range', { value: endsOn, range: `${startsOn} or later` })];
   const days = daysBetween(startsOn, endsOn, 'utc').length;
   if (days > SEASON_DAYS_MOST)
-    return [problem('/endsOn', 'out-of-range', { value: days, range: `${SEASON_DAYS_MOST} days at most` })];
+    return [
+      fieldProblem('/endsOn', 'out-of-range', { value: days, range: `${SEASON_DAYS_MOST} days at most` }),
+    ];
   const within = { range: `${startsOn} to ${endsOn}` };
   return [
     ...(peakOn < startsOn || peakOn > endsOn
-      ? [problem('/peakOn', 'out-of-range', { value: peakOn, ...within })]
+      ? [fieldProblem('/peakOn', 'out-of-range', { value: peakOn, ...within })]
       : []),
     ...holidays.flatMap(({ date, name }, index) => [
       ...(date < startsOn || date > endsOn
-        ? [problem(`/holidays/${index}/date`, 'out-of-range', { value: date, ...within })]
+        ? [fieldProblem(`/holidays/${index}/date`, 'out-of-range', { value: date, ...within })]
         : []),
-      ...(name.trim() === '' ? [problem(`/holidays/${index}/name`, 'blank')] : []),
+      ...(name.trim() === '' ? [fieldProblem(`/holidays/${index}/name`, 'blank')] : []),
     ]),
   ];
 }
@@ -70,7 +73,9 @@ function dateProblems({ startsOn, endsOn, peakOn, holidays }: SeasonDraft): Fiel
 /** A day belongs to one season only, and so does an order that is collected on it. */
 function crossing(draft: SeasonDraft, others: readonly SeasonEntity[]): FieldProblem[] {
   const other = others.find(({ startsOn, endsOn }) => startsOn <= draft.endsOn && draft.startsOn <= endsOn);
-  return other ? [problem('/startsOn', 'seasons-cross', { value: draft.startsOn, other: other.name })] : [];
+  return other
+    ? [fieldProblem('/startsOn', 'seasons-cross', { value: draft.startsOn, other: other.name })]
+    : [];
 }
 
 async function offerProblems(
@@ -85,15 +90,17 @@ async function offerProblems(
     const outside = (day: string | null): boolean => day !== null && (day < startsOn || day > endsOn);
     const range = `${startsOn} to ${endsOn}`;
     return [
-      ...(known.has(piece) ? [] : [problem(`${at}/piece`, 'unknown-piece', { value: piece })]),
-      ...(pieces.indexOf(piece) < index ? [problem(`${at}/piece`, 'piece-twice', { value: piece })] : []),
-      ...(outside(from) ? [problem(`${at}/from`, 'out-of-range', { value: from, range })] : []),
-      ...(outside(to) ? [problem(`${at}/to`, 'out-of-range', { value: to, range })] : []),
+      ...(known.has(piece) ? [] : [fieldProblem(`${at}/piece`, 'unknown-piece', { value: piece })]),
+      ...(pieces.indexOf(piece) < index
+        ? [fieldProblem(`${at}/piece`, 'piece-twice', { value: piece })]
+        : []),
+      ...(outside(from) ? [fieldProblem(`${at}/from`, 'out-of-range', { value: from, range })] : []),
+      ...(outside(to) ? [fieldProblem(`${at}/to`, 'out-of-range', { value: to, range })] : []),
       ...(from !== null && to !== null && to < from
-        ? [problem(`${at}/to`, 'out-of-range', { value: to, range: `${from} or later` })]
+        ? [fieldProblem(`${at}/to`, 'out-of-range', { value: to, range: `${from} or later` })]
         : []),
       ...(orderBy !== null && instantOf(orderBy, timeZone) === null
-        ? [problem(`${at}/orderBy`, 'wrong-format', { value: orderBy })]
+        ? [fieldProblem(`${at}/orderBy`, 'wrong-format', { value: orderBy })]
         : []),
     ];
   });
@@ -109,12 +116,12 @@ async function heldDays(
   const lost =
     (await ordersWithin(manager, before, timeZone)) - (await ordersWithin(manager, draft, timeZone));
   const isMoved = draft.startsOn !== before.startsOn;
-  if (lost > 0) return [problem(isMoved ? '/startsOn' : '/endsOn', 'orders-outside', { value: lost })];
+  if (lost > 0) return [fieldProblem(isMoved ? '/startsOn' : '/endsOn', 'orders-outside', { value: lost })];
   const isWorkedOn = (await findSetUp(manager))?.season.id === id;
   if (!isMoved || !isWorkedOn) return [];
   const begun = await startedWork(manager, now);
   return begun.products.size + begun.melters.size > 0
-    ? [problem('/startsOn', 'work-begun', { value: draft.startsOn })]
+    ? [fieldProblem('/startsOn', 'work-begun', { value: draft.startsOn })]
     : [];
 }
 
@@ -123,18 +130,10 @@ async function ordersWithin(
   { startsOn, endsOn }: Pick<SeasonDraft, 'startsOn' | 'endsOn'>,
   timeZone: string,
 ): Promise<number> {
-  const days = daysBetween(startsOn, endsOn, timeZone);
+  const { start, end } = spanOfDays(startsOn, endsOn, timeZone);
   const [{ n }] = (await manager.query(
     `select count(*)::int as n from customer_order where pickup_at >= $1 and pickup_at < $2`,
-    [days[0]!.start, days.at(-1)!.end],
+    [start, end],
   )) as [{ n: number }];
   return n;
-}
-
-function problem(
-  pointer: string,
-  code: FieldProblem['code'],
-  params: FieldProblem['params'] = {},
-): FieldProblem {
-  return { pointer, code, params };
 }

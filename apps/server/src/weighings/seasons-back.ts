@@ -1,5 +1,5 @@
 import { SeasonEntity } from '../workshop/season.entity';
-import { daysBetween } from '../workshop/workshop-time';
+import { spanOfDays } from '../workshop/workshop-time';
 import type { EntityManager } from 'typeorm';
 
 /**
@@ -11,9 +11,7 @@ export class SeasonsBack {
 
   static async load(manager: EntityManager, timeZone: string): Promise<SeasonsBack> {
     const seasons = await manager.find(SeasonEntity, { order: { endsOn: 'ASC' } });
-    return new SeasonsBack(
-      seasons.map(({ startsOn, endsOn }) => daysBetween(startsOn, endsOn, timeZone).at(-1)!.end),
-    );
+    return new SeasonsBack(seasons.map(({ startsOn, endsOn }) => spanOfDays(startsOn, endsOn, timeZone).end));
   }
 
   of(at: Date, now: Date): number {

@@ -1,6 +1,7 @@
 import type { Details, FieldProblem } from '@alnage/contract';
 import { IANAZone } from 'luxon';
 import type { EntityManager } from 'typeorm';
+import { fieldProblem } from '../plugins/field-problem';
 import { isCountry } from '../season/holidays';
 import { SeasonEntity } from './season.entity';
 import type { WorkshopEntity } from './workshop.entity';
@@ -22,12 +23,12 @@ export async function detailProblems(
 ): Promise<FieldProblem[]> {
   const { name, season } = details;
   return [
-    ...(name.trim() === '' ? [fault('/name', 'blank')] : []),
+    ...(name.trim() === '' ? [fieldProblem('/name', 'blank')] : []),
     ...clockAndMoneyProblems(details, before),
     ...placeProblems(details),
     ...(season === null || (await manager.existsBy(SeasonEntity, { id: season }))
       ? []
-      : [fault('/season', 'unknown-reference', { value: season })]),
+      : [fieldProblem('/season', 'unknown-reference', { value: season })]),
   ];
 }
 
@@ -38,27 +39,19 @@ function clockAndMoneyProblems(
 ): FieldProblem[] {
   const isKnown = { timeZone: IANAZone.isValidZone(timeZone), currency: CURRENCIES.has(currency) };
   return [['timeZone', timeZone] as const, ['currency', currency] as const].flatMap(([field, value]) => {
-    if (!isKnown[field]) return [fault(`/${field}`, 'not-allowed', { value })];
+    if (!isKnown[field]) return [fieldProblem(`/${field}`, 'not-allowed', { value })];
     return value !== before[field] && orders > 0
-      ? [fault(`/${field}`, 'orders-there', { value, orders })]
+      ? [fieldProblem(`/${field}`, 'orders-there', { value, orders })]
       : [];
   });
 }
 
 function placeProblems({ country, region }: Pick<Details, 'country' | 'region'>): FieldProblem[] {
   if (country !== '' && !isCountry(country, ''))
-    return [fault('/country', 'unknown-reference', { value: country })];
+    return [fieldProblem('/country', 'unknown-reference', { value: country })];
   return region === '' || isCountry(country, region)
     ? []
-    : [fault('/region', 'unknown-reference', { value: region })];
-}
-
-function fault(
-  pointer: string,
-  code: FieldProblem['code'],
-  params: FieldProblem['params'] = {},
-): FieldProblem {
-  return { pointer, code, params };
+    : [fieldProblem('/region', 'unknown-reference', { value: region })];
 }
 
 export function detailsView(workshop: WorkshopEntity): Details {

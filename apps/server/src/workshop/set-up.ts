@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../plugins/problem-error';
 import { SeasonEntity } from './season.entity';
 import { WorkshopEntity } from './workshop.entity';
-import { daysBetween, type DaySpan } from './workshop-time';
+import { daysBetween, spanOfDays, type DaySpan } from './workshop-time';
 
 /** The workshop and its season, with the season's days as instants. */
 export interface SetUp {
@@ -20,7 +20,7 @@ export async function findSetUp(manager: EntityManager): Promise<SetUp | null> {
   const season = seasons.find(({ id }) => id === workshop?.seasonId) ?? seasons[0];
   if (!workshop || !season) return null;
   const days = daysBetween(season.startsOn, season.endsOn, workshop.timeZone);
-  const span = { start: days[0]!.start, end: days.at(-1)!.end };
+  const span = spanOfDays(season.startsOn, season.endsOn, workshop.timeZone);
   return { workshop, timeZone: workshop.timeZone, season, days, span };
 }
 

@@ -35,6 +35,16 @@ export function daysBetween(firstDate: string, lastDate: string, timeZone: strin
   return days;
 }
 
+/** The time from the beginning of the first date to the end of the last. */
+export function spanOfDays(
+  firstDate: string,
+  lastDate: string,
+  timeZone: string,
+): { readonly start: Date; readonly end: Date } {
+  const days = daysBetween(firstDate, lastDate, timeZone);
+  return { start: days[0]!.start, end: days.at(-1)!.end };
+}
+
 /** A date with its weekday. */
 export function dayOf(date: string): DayOfWeek {
   return { date, weekday: DateTime.fromISO(date, { zone: 'utc' }).weekday };

@@ -1,5 +1,5 @@
 import type { SeasonFigures, Workshop } from '@alnage/contract';
-import { packingLoads, zonePeak, type DayLoad, type Span } from '@alnage/core';
+import { loadShare, packingLoads, zonePeak, type DayLoad, type Span } from '@alnage/core';
 import { loadStanding, type LoadStanding } from '../shared/ell/ell-days';
 import { count, counted, duration, listed, percent } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
@@ -98,7 +98,7 @@ function packingRow({ figures, loads }: LoadInput, views: PlanViews): LoadRow {
 function cellOf(load: { used: number; available: number } | undefined, words: Worded): LoadCell | null {
   if (!load) return null;
   const { used, available } = load;
-  const share = used === 0 ? 0 : available === 0 ? Infinity : used / available;
+  const share = loadShare(used, available);
   return {
     share,
     standing: loadStanding(share),

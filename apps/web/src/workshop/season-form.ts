@@ -32,12 +32,6 @@ export function holidayForm(date = '', name = '') {
   return new FormGroup({ date: dateControl(date), name: nameControl(name) });
 }
 
-/** A piece that has no terms of its own yet. */
-export function newOffer(piece: string): PieceOffer {
-  const plain = { from: null, to: null, orderBy: null, hoursBefore: null, targetPieces: null };
-  return { piece, ...plain, isClosed: false };
-}
-
 /** A piece with its terms; what is left empty is as long as the season. */
 export function offerForm(offer: PieceOffer) {
   const [day = '', time = CUT_OFF_TIME] = offer.orderBy?.split('T') ?? [];

@@ -29,6 +29,12 @@ export const PieceOffer = closed({
 });
 export type PieceOffer = Static<typeof PieceOffer>;
 
+/** The terms of a piece that has none of its own: open as long as the season lasts. */
+export function plainOffer(piece: string): PieceOffer {
+  const plain = { from: null, to: null, orderBy: null, hoursBefore: null, targetPieces: null };
+  return { piece, ...plain, isClosed: false };
+}
+
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
   startsOn: Day,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { depositOf, isHoldMet, isHoldOver } from './deposit';
+import { depositDue, depositOf, isHoldMet, isHoldOver } from './deposit';
 
 test('a deposit is asked for each box that has one', () => {
   const deposits = new Map([['six', 200]]);
@@ -22,6 +22,11 @@ describe('a hold', () => {
     [{ until: 99, depositMinor: 0, paidMinor: 1 }, false],
   ])('of %j is over at 100: %s', (hold, isOver) => {
     expect(isHoldOver(hold, 100)).toBe(isOver);
+  });
+
+  test('waits for what is missing of its deposit', () => {
+    expect(depositDue({ depositMinor: 600, paidMinor: 150 })).toBe(450);
+    expect(depositDue({ depositMinor: 600, paidMinor: 700 })).toBe(0);
   });
 
   test('without a deposit is met by any payment', () => {

@@ -28,3 +28,8 @@ export function isHoldOver({ until, depositMinor, paidMinor }: DepositHold, now:
 export function isHoldMet({ depositMinor, paidMinor }: Omit<DepositHold, 'until'>): boolean {
   return paidMinor > 0 && paidMinor >= depositMinor;
 }
+
+/** What is still missing of a deposit; 0 once it is paid. */
+export function depositDue({ depositMinor, paidMinor }: Omit<DepositHold, 'until'>): number {
+  return Math.max(0, depositMinor - paidMinor);
+}

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, output } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { Order, OrderNotices, OrderState } from '@alnage/contract';
+import { depositDue } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { money } from '../../shared/formats/formats';
@@ -102,7 +103,7 @@ export class WaitingOffers {
       until: wallText(order.holdUntil!),
       missing:
         order.depositMinor > 0
-          ? `${money(order.depositMinor - order.paidMinor, currency)} of its deposit is not paid`
+          ? `${money(depositDue(order), currency)} of its deposit is not paid`
           : 'nothing is paid',
     }));
   });

@@ -12,12 +12,22 @@ import { TicksField } from '../../shared/forms/ticks-field';
 import { knownSkills } from '../../shared/skills';
 import { workshopFeature } from '../../state/workshop.state';
 import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
+import { HoursFields } from './hours-fields';
 import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type PersonForm } from '../person-form';
 
 /** Somebody of the crew: what they can do, how fast, their week, the dates that differ, and when they are away. */
 @Component({
   selector: 'al-person-editor',
-  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField, TicksField],
+  imports: [
+    ChoiceField,
+    HoursFields,
+    QuantityField,
+    RecordEditor,
+    RowsField,
+    RowTemplate,
+    TextField,
+    TicksField,
+  ],
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record">
@@ -39,19 +49,11 @@ import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type Perso
         >
           <ng-template [alRow]="form.controls.week" let-span let-index="index">
             <al-choice class="narrow" label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
-            <al-text
-              class="narrow"
-              label="From"
-              wanted="Give a time, such as 8:00."
-              [control]="span.controls.starts"
-              [at]="'/week/' + index + '/starts'"
-            />
-            <al-text
-              class="narrow"
-              label="To"
-              wanted="Give a time, such as 16:00."
-              [control]="span.controls.ends"
-              [at]="'/week/' + index + '/ends'"
+            <al-hours
+              [names]="NAMES"
+              [from]="span.controls.starts"
+              [to]="span.controls.ends"
+              [at]="['/week/' + index + '/starts', '/week/' + index + '/ends']"
             />
           </ng-template>
         </al-rows>
@@ -70,19 +72,11 @@ import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type Perso
               [control]="span.controls.day"
               [at]="'/shifts/' + index + '/day'"
             />
-            <al-text
-              class="narrow"
-              label="From"
-              wanted="Give a time, such as 8:00."
-              [control]="span.controls.starts"
-              [at]="'/shifts/' + index + '/starts'"
-            />
-            <al-text
-              class="narrow"
-              label="To"
-              wanted="Give a time, such as 16:00."
-              [control]="span.controls.ends"
-              [at]="'/shifts/' + index + '/ends'"
+            <al-hours
+              [names]="NAMES"
+              [from]="span.controls.starts"
+              [to]="span.controls.ends"
+              [at]="['/shifts/' + index + '/starts', '/shifts/' + index + '/ends']"
             />
           </ng-template>
         </al-rows>
@@ -134,6 +128,7 @@ export class PersonEditor {
   protected readonly weekForm = weekForm;
   protected readonly shiftForm = shiftForm;
   protected readonly absenceForm = absenceForm;
+  protected readonly NAMES = ['From', 'To'] as const;
   protected readonly nextWeekday = nextWeekday;
   protected readonly skills = computed(() =>
     knownSkills(this.pieces(), this.workshop()?.people ?? []).map((id) => ({ id, name: id })),

@@ -11,11 +11,12 @@ import { TextField } from '../../shared/forms/text-field';
 import { workshopFeature } from '../../state/workshop.state';
 import { exceptionForm, hoursForm, pointDraftOf, pointForm, type PointForm } from '../point-form';
 import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
+import { HoursFields } from './hours-fields';
 
 /** A pickup point: its opening hours, the days that differ, how far it is, and what a slot hands over. */
 @Component({
   selector: 'al-point-editor',
-  imports: [ChoiceField, QuantityField, RecordEditor, RowsField, RowTemplate, TextField],
+  imports: [ChoiceField, HoursFields, QuantityField, RecordEditor, RowsField, RowTemplate, TextField],
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record">
@@ -48,19 +49,11 @@ import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
         >
           <ng-template [alRow]="form.controls.hours" let-span let-index="index">
             <al-choice label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
-            <al-text
-              class="narrow"
-              label="Opens"
-              wanted="Give a time, such as 9:00."
-              [control]="span.controls.opens"
-              [at]="'/hours/' + index + '/opens'"
-            />
-            <al-text
-              class="narrow"
-              label="Closes"
-              wanted="Give a time, such as 18:30."
-              [control]="span.controls.closes"
-              [at]="'/hours/' + index + '/closes'"
+            <al-hours
+              [names]="NAMES"
+              [from]="span.controls.opens"
+              [to]="span.controls.closes"
+              [at]="['/hours/' + index + '/opens', '/hours/' + index + '/closes']"
             />
           </ng-template>
         </al-rows>
@@ -81,19 +74,11 @@ import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
             />
             <al-choice class="narrow" label="It is" [control]="day.controls.kind" [choices]="kinds" />
             @if (day.controls.kind.value === 'open') {
-              <al-text
-                class="narrow"
-                label="Opens"
-                wanted="Give a time, such as 9:00."
-                [control]="day.controls.opens"
-                [at]="'/exceptions/' + index + '/opens'"
-              />
-              <al-text
-                class="narrow"
-                label="Closes"
-                wanted="Give a time, such as 13:00."
-                [control]="day.controls.closes"
-                [at]="'/exceptions/' + index + '/closes'"
+              <al-hours
+                [names]="NAMES"
+                [from]="day.controls.opens"
+                [to]="day.controls.closes"
+                [at]="['/exceptions/' + index + '/opens', '/exceptions/' + index + '/closes']"
               />
             }
           </ng-template>
@@ -117,6 +102,7 @@ export class PointEditor {
   protected readonly kinds = choicesOf({ shut: 'shut', open: 'open, at' });
   protected readonly hoursForm = hoursForm;
   protected readonly exceptionForm = exceptionForm;
+  protected readonly NAMES = ['Opens', 'Closes'] as const;
   protected readonly nextWeekday = nextWeekday;
   protected readonly firstDay = computed(() => this.workshop()?.season?.days[0]?.date ?? '');
   protected readonly record = new RecordForm<PickupPoint, PointForm, PickupPointDraft>(

@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { HOLIDAYS_MOST, OFFERS_MOST, type Holiday, type Season, type SeasonDraft } from '@alnage/contract';
+import {
+  HOLIDAYS_MOST,
+  OFFERS_MOST,
+  plainOffer,
+  type Holiday,
+  type Season,
+  type SeasonDraft,
+} from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, distinctUntilChanged, of, switchMap } from 'rxjs';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
@@ -14,7 +21,7 @@ import { TextField } from '../../shared/forms/text-field';
 import { dayText } from '../../shared/formats/wall-time';
 import { Api } from '../../state/api';
 import { workshopFeature } from '../../state/workshop.state';
-import { holidayForm, newOffer, offerForm, seasonDraftOf, seasonForm, type SeasonForm } from '../season-form';
+import { holidayForm, offerForm, seasonDraftOf, seasonForm, type SeasonForm } from '../season-form';
 
 const WAIT_MS = 300;
 const NOTHING = { id: '', name: 'no other' };
@@ -91,6 +98,6 @@ export class SeasonEditor {
   protected addOffer(form: SeasonForm): void {
     const there = new Set(form.controls.offers.controls.map(({ controls }) => controls.piece.value));
     const piece = this.pieces().find(({ id }) => !there.has(id))?.id ?? '';
-    form.controls.offers.push(offerForm(newOffer(piece)));
+    form.controls.offers.push(offerForm(plainOffer(piece)));
   }
 }

@@ -59,6 +59,11 @@ export function zoneProfiles(
 }
 
 function load(resource: ResourceLoad['resource'], used: number, available: number): ResourceLoad {
-  const share = used === 0 ? 0 : available === 0 ? Infinity : used / available;
-  return { resource, zone: null, used, available, share };
+  return { resource, zone: null, used, available, share: loadShare(used, available) };
+}
+
+/** What is used of what there is; 0 where there is neither, Infinity where something is used of nothing. */
+export function loadShare(used: number, available: number): number {
+  if (used === 0) return 0;
+  return available === 0 ? Infinity : used / available;
 }
