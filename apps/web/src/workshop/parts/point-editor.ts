@@ -48,7 +48,7 @@ import { HoursFields } from './hours-fields';
           (added)="form.controls.hours.push(hoursForm(nextWeekday(form.controls.hours)))"
         >
           <ng-template [alRow]="form.controls.hours" let-span let-index="index">
-            <al-choice label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
+            <al-choice class="narrow" label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
             <al-hours
               [names]="NAMES"
               [from]="span.controls.opens"
