@@ -1,10 +1,9 @@
 import { readFile } from 'node:fs/promises';
-import { expect, expectAccessible, go, test } from './workshop';
+import { beginOrder, expect, expectAccessible, go, test } from './workshop';
 
 test('an order is taken by keyboard alone, found, and planned', async ({ demo }) => {
   await go(demo, '/orders');
-  await demo.keyboard.press('+');
-  await expect(demo.getByLabel('Say it in one line')).toBeFocused();
+  await beginOrder(demo);
   await demo.keyboard.press('Tab');
   await expect(demo.getByLabel('Who')).toBeFocused();
   await demo.keyboard.type('A. Fresh Pair of Hands');
@@ -31,6 +30,7 @@ test('an order is taken by keyboard alone, found, and planned', async ({ demo })
   await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
   await expect(demo.getByText('Orders changed since this plan was made')).toBeHidden();
   await demo.keyboard.press('2');
+  await expect(demo.getByRole('heading', { level: 1, name: 'Orders' })).toBeVisible();
   await demo.keyboard.press('/');
   await demo.keyboard.type('fresh pair');
   await expect(row).toContainText(/in a run|tight/);
@@ -38,8 +38,7 @@ test('an order is taken by keyboard alone, found, and planned', async ({ demo })
 
 test('an order is said in one line; what is not understood is put right first', async ({ demo }) => {
   await go(demo, '/orders');
-  await demo.keyboard.press('+');
-  await expect(demo.getByLabel('Say it in one line')).toBeFocused();
+  await beginOrder(demo);
   await demo.keyboard.type('2 dozen berries, 1 twist bag sat 11.30 at the quay for O. Telle');
   const said = demo.getByRole('list', { name: 'Understood' });
   await expect(said).toContainText('2 dozen berries: 12 dusk berry and 12 frost berry');
@@ -90,7 +89,7 @@ test('two who want the last place of a slot: one gets it, the other the nearest'
     [other, 'B. Second'],
   ] as const) {
     await go(page, '/orders');
-    await page.keyboard.press('+');
+    await beginOrder(page);
     await page.getByLabel('Say it in one line').fill(`4 salt twist sat 9 at the quay for ${who}`);
     await expect(page.getByLabel('Who')).toHaveValue(who);
   }

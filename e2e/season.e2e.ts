@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, go, test } from './workshop';
+import { beginOrder, expect, expectAccessible, go, test } from './workshop';
 
 test('the season shows where it hurts, and a piece is closed for everybody at once', async ({
   demo,
@@ -23,7 +23,7 @@ test('the season shows where it hurts, and a piece is closed for everybody at on
   await go(other, '/orders');
   await demo.getByRole('button', { name: 'Close Sandwich round' }).click();
   await expect(demo.getByRole('button', { name: 'Open Sandwich round' })).toBeVisible();
-  await other.keyboard.press('+');
+  await beginOrder(other);
   await other.keyboard.type('4 sandwich round sat 11 for Q. Late');
   await expect(other.getByText(/No more sandwich round is promised: it was closed/).first()).toBeVisible();
   await other.close();
@@ -116,7 +116,7 @@ test('an empty workshop is led from nothing to its first promised order', async 
   await demo.getByLabel('All leads to').fill('2026-03-06');
   await demo.getByRole('button', { name: 'Keep the season' }).click();
   await goOn(demo, 'The first order');
-  await demo.keyboard.press('+');
+  await beginOrder(demo);
   await demo.keyboard.type('12 first berry wed 15 for A. First');
   await expect(demo.getByRole('table', { name: 'When it could be collected' })).toBeVisible();
   await demo.keyboard.press('Enter');

@@ -35,6 +35,13 @@ export async function go(page: Page, path: string, address = process.env['ALNAGE
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 }
 
+/** Begins a new order by key, once the place that hears it is there and until its first field has the keys. */
+export async function beginOrder(page: Page): Promise<void> {
+  await expect(page.getByRole('heading', { level: 1, name: 'Orders' })).toBeVisible();
+  await page.keyboard.press('+');
+  await expect(page.getByLabel('Say it in one line')).toBeFocused();
+}
+
 /** No finding of axe on the page as it stands, contrast at AA included. */
 export async function expectAccessible(page: Page): Promise<void> {
   // what is half faded in has no contrast yet
