@@ -91,6 +91,7 @@ describe('the application', () => {
         '/api/points/{id}',
         '/api/points/{id}/slots',
         '/api/promises',
+        '/api/promises/making',
         '/api/rules',
         '/api/weighings',
         '/api/weighings/{id}/set-aside',

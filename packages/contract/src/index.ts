@@ -127,5 +127,13 @@ export { PieceBooked, SeasonDayFigures, SeasonFigures, SlotLoad } from './season
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';
 export { SavedPlan } from './plan/plan';
-export { PromiseAsk, PromisedSlot, SLOT_FAULTS, type SlotFault } from './promises/promise';
+export {
+  MAKING_MOST,
+  MakingAsk,
+  PromiseAsk,
+  PromisedSlot,
+  SLOT_FAULTS,
+  SlotMakingView,
+  type SlotFault,
+} from './promises/promise';
 export { LIVE_TOPICS, type LiveEvent, type LiveTopic } from './live-event';

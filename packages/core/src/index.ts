@@ -308,4 +308,4 @@ export { bookedBy, bookingPace, expectedPieces, type Booking, type PaceStep } fr
 export { piecesOfLine, piecesOfWeight, type BoxOf } from './ordering/pieces-of-line';
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';
-export { promises, type PromiseAsk, type SlotPromise } from './planner/promise';
+export { promises, slotMaking, type PromiseAsk, type SlotMaking, type SlotPromise } from './planner/promise';

@@ -2,10 +2,13 @@ import {
   carryOver,
   clockStageIndex,
   promises,
+  slotMaking,
   type OrderContents,
   type OrderLine,
   type Plan,
   type Problem,
+  type Batch,
+  type Melt,
   type SlotPromise,
 } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
@@ -31,6 +34,15 @@ interface Held {
   readonly packed: number;
   readonly ageMinutes: number;
   readonly clocks: ReadonlyMap<string, number>;
+}
+
+/** How an order would be made: its batches, what they are dipped from, and how often it would fit. */
+export interface Making {
+  readonly batches: readonly Batch[];
+  readonly melts: readonly Melt[];
+  readonly opened: readonly string[];
+  /** Null for an order that the plan makes already, in full or in part. */
+  readonly times: number | null;
 }
 
 /** A plan with the problem that it answers. */
@@ -71,7 +83,58 @@ export class Kitchen {
    * Whether an order could be made for each of these pickups beside all that is planned; what is planned for it already
    * need not be made again.
    */
-  answer({ contents, pickupPoint: place, changing }: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
+  answer(ask: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
+    const problem = this.besides(ask);
+    return pickups.map((pickup) => {
+      const { due, lines, held } = this.openOf(ask, pickup);
+      if (held && lines.length === 0) {
+        const { packed, ageMinutes } = held;
+        const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
+        return { kind: 'tight', due, packed, ageMinutes, clocks };
+      }
+      return promises(problem, { lines, place: ask.pickupPoint, dues: [due] })[0]!;
+    });
+  }
+
+  /** How an order would be made for a pickup, and how often up to `most`; no batches where it cannot be. */
+  making(ask: KitchenAsk, pickup: Date, most: number): Making {
+    const { due, lines, held } = this.openOf(ask, pickup);
+    const planned = held ? this.plannedFor(ask.changing!) : { batches: [], melts: [] };
+    if (lines.length === 0) return { ...planned, opened: [], times: null };
+    const asked = { lines, place: ask.pickupPoint, due };
+    const made = slotMaking(this.besides(ask), asked, held ? 1 : most);
+    if (made.kind === 'no') return { batches: [], melts: [], opened: [], times: 0 };
+    const melts = [
+      ...planned.melts,
+      ...made.melts.filter(({ id }) => !planned.melts.some((m) => m.id === id)),
+    ];
+    const batches = [...planned.batches, ...made.batches];
+    return { batches, melts, opened: made.opened, times: held ? null : made.times };
+  }
+
+  /** What the plan makes already of an order. */
+  private plannedFor(id: string): { batches: Batch[]; melts: Melt[] } {
+    const { batches, melts } = this.newest.plan;
+    const own = batches.filter(({ serves }) => serves.some(({ order }) => order === id));
+    const used = new Set(own.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+    return { batches: own, melts: melts.filter((melt) => used.has(melt.id)) };
+  }
+
+  /** What is still to be made of an order for a pickup, and what the plan holds of it for just that pickup. */
+  private openOf(
+    { contents, pickupPoint, changing }: KitchenAsk,
+    pickup: Date,
+  ): { due: number; lines: OrderLine[]; held: Held | null } {
+    const { problem, plan } = this.newest;
+    const due = minutesFrom(this.setUp.span.start, pickup);
+    const before = heldOf(problem, plan, changing);
+    const held = before?.due === due && before.place === pickupPoint ? before : null;
+    const wanted = productLines(contents);
+    return { due, held, lines: held ? lessHeld(wanted, held) : wanted };
+  }
+
+  /** The problem with all that is planned held fast, but for the order that would be replaced. */
+  private besides({ changing }: KitchenAsk): Problem {
     const { problem: before, plan } = this.newest;
     const { fixed, orders } = carryOver({
       plan,
@@ -82,20 +145,7 @@ export class Kitchen {
       places: this.asked.places,
       now: Infinity,
     });
-    const problem = { ...this.asked, fixed, orders };
-    const held = heldOf(before, plan, changing);
-    const wanted = productLines(contents);
-    return pickups.map((pickup) => {
-      const due = minutesFrom(this.setUp.span.start, pickup);
-      const isHeld = held?.due === due && held.place === place;
-      const lines = isHeld ? lessHeld(wanted, held) : wanted;
-      if (isHeld && lines.length === 0) {
-        const { packed, ageMinutes } = held;
-        const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
-        return { kind: 'tight', due, packed, ageMinutes, clocks };
-      }
-      return promises(problem, { lines, place, dues: [due] })[0]!;
-    });
+    return { ...this.asked, fixed, orders };
   }
 }
 

@@ -1,4 +1,4 @@
-import { PromiseAsk, PromisedSlot } from '@alnage/contract';
+import { MakingAsk, PromiseAsk, PromisedSlot, SlotMakingView } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../app-type';
 import { PromisesService } from './promises.service';
@@ -9,5 +9,10 @@ export function addPromises(app: App): void {
     '/api/promises',
     { schema: { tags: ['orders'], body: PromiseAsk, response: { 200: Type.Array(PromisedSlot) } } },
     (request) => promises.answer(request.body) as Promise<never>,
+  );
+  app.post(
+    '/api/promises/making',
+    { schema: { tags: ['orders'], body: MakingAsk, response: { 200: SlotMakingView } } },
+    (request) => promises.making(request.body) as Promise<never>,
   );
 }

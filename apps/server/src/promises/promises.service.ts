@@ -1,4 +1,10 @@
-import type { PromiseAsk, PromisedSlot } from '@alnage/contract';
+import {
+  MAKING_MOST,
+  type MakingAsk,
+  type PromiseAsk,
+  type PromisedSlot,
+  type SlotMakingView,
+} from '@alnage/contract';
 import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
 import type { DataSource } from 'typeorm';
 import { OfferTerms, termsProblem } from '../orders/offer-terms';
@@ -9,9 +15,10 @@ import { Kitchen } from '../plan/kitchen';
 import { PieceEntity } from '../pieces/piece.entity';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
-import { slotsToCome, type Slot } from '../workshop/pickup-slots';
+import { slotStart, slotsToCome, type Slot } from '../workshop/pickup-slots';
 import { PickupPointEntity } from '../workshop/resources.entity';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
+import { instantOf } from '../workshop/workshop-time';
 
 const MS_PER_MINUTE = 60_000;
 
@@ -25,17 +32,8 @@ export class PromisesService {
   /** @throws ProblemError `no-plan` before anything is planned, `invalid-input` naming the field at fault */
   async answer(ask: PromiseAsk): Promise<PromisedSlot[]> {
     const { manager } = this.db;
-    const setUp = await requireSetUp(manager);
-    const now = this.clock.now();
-    const context = await orderContext(manager, setUp, now);
-    const problems = [...orderedProblems(ask, context), ...pointProblems(ask, context)];
-    if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
-    const contents = filledContents(ask, context.boxes);
+    const { setUp, now, contents, kitchen, point, room } = await this.load(ask);
     const { order: changing, pickupPoint } = ask;
-    const kitchen = await Kitchen.load(manager, setUp, this.clock);
-    if (!kitchen) throw new ProblemError('no-plan');
-    const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
-    const room = await SlotRoom.load(manager, setUp, { point, changing });
     const terms = await OfferTerms.load(manager, setUp, { changing, now });
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
     const pieces = await manager.find(PieceEntity);
@@ -48,6 +46,50 @@ export class PromisesService {
       slotView(slots[index]!, answer, { room, terms, contents, setUp, eatWithin }),
     );
   }
+
+  /**
+   * How the order would be made for one slot, and how many such orders fit it.
+   * @throws ProblemError as `answer`; `pickup-shut` at `/at` where the point has no slot then
+   */
+  async making(ask: MakingAsk): Promise<SlotMakingView> {
+    const { setUp, contents, kitchen, point, room } = await this.load(ask);
+    const at = slotStart(point, ask.at);
+    const pickup = at && instantOf(at, setUp.timeZone);
+    if (!at || !pickup)
+      throw new ProblemError('invalid-input', {}, [
+        { pointer: '/at', code: 'pickup-shut', params: { value: ask.at, point: point.name } },
+      ]);
+    const { order: changing, pickupPoint } = ask;
+    const making = kitchen.making({ contents, pickupPoint, changing }, pickup, MAKING_MOST);
+    const boxes = room.boxesLeft(at);
+    const bySlot = boxes === null ? MAKING_MOST : Math.floor(boxes / boxesHandedOver(contents));
+    const times = making.times === null ? null : Math.min(making.times, bySlot);
+    return { ...making, at, horizonStart: setUp.span.start.toISOString(), times };
+  }
+
+  private async load(ask: PromiseAsk): Promise<Loaded> {
+    const { manager } = this.db;
+    const setUp = await requireSetUp(manager);
+    const now = this.clock.now();
+    const context = await orderContext(manager, setUp, now);
+    const problems = [...orderedProblems(ask, context), ...pointProblems(ask, context)];
+    if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+    const kitchen = await Kitchen.load(manager, setUp, this.clock);
+    if (!kitchen) throw new ProblemError('no-plan');
+    const point = await manager.findOneByOrFail(PickupPointEntity, { id: ask.pickupPoint });
+    const room = await SlotRoom.load(manager, setUp, { point, changing: ask.order });
+    return { setUp, now, contents: filledContents(ask, context.boxes), kitchen, point, room };
+  }
+}
+
+/** What a question about promises is answered from. */
+interface Loaded {
+  readonly setUp: SetUp;
+  readonly now: Date;
+  readonly contents: OrderContents;
+  readonly kitchen: Kitchen;
+  readonly point: PickupPointEntity;
+  readonly room: SlotRoom;
 }
 
 interface Standing {

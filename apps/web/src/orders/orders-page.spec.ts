@@ -135,6 +135,15 @@ describe('the Orders place', () => {
     await page.click('Fri 19, 11:00: open');
     expect(page.field('Time').value).toBe('11:00');
     expect(page.text()).toContain('Fri 19, 11:00 can be: the oldest piece is 5 h old then.');
+    await new Promise((done) => setTimeout(done, 300));
+    const asked = page.http.expectOne('/api/promises/making');
+    expect(asked.request.body).toEqual({ ...request.request.body, at: '2026-06-19T11:00' });
+    const { horizonStart, plan } = savedPlan([order()]);
+    const { batches, melts } = plan;
+    asked.flush({ at: '2026-06-19T11:00', horizonStart, batches, melts, opened: [], times: 4 });
+    await page.settle();
+    expect(page.text()).toContain('3 more such orders fit this slot.');
+    expect(page.text()).toContain(`It would be made in ${batches.length} batch`);
   });
 
   test('offers what an unclear word may be, in its place', async () => {

@@ -19,12 +19,14 @@ import type {
   PickupPoint,
   Piece,
   PieceClosing,
+  MakingAsk,
   PromiseAsk,
   PromisedSlot,
   SavedPlan,
   Season,
   SeasonFigures,
   SlotClosing,
+  SlotMakingView,
   Weighing,
   WeighingDraft,
   WeighingSetAside,
@@ -148,6 +150,10 @@ export class Api {
 
   promises(ask: PromiseAsk): Observable<PromisedSlot[]> {
     return this.http.post<PromisedSlot[]>('/api/promises', ask);
+  }
+
+  making(ask: MakingAsk): Observable<SlotMakingView> {
+    return this.http.post<SlotMakingView>('/api/promises/making', ask);
   }
 
   closeSlot(point: string, closing: SlotClosing): Observable<PickupPoint> {

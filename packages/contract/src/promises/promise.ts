@@ -1,15 +1,38 @@
-import type { Blocker } from '@alnage/core';
+import type { Batch, Blocker, Melt } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { ordered } from '../orders/order';
+import { BatchSchema, MeltSchema } from '../plan/plan';
 import { closed, Id, Instant, WallClock } from '../shared/closed';
 
 /** Asks for which pickups an order could be made; `order` is the one that it would replace. */
-export const PromiseAsk = closed({
-  ...ordered,
-  pickupPoint: Id,
-  order: Type.Union([Id, Type.Null()]),
-});
+const asked = { ...ordered, pickupPoint: Id, order: Type.Union([Id, Type.Null()]) };
+export const PromiseAsk = closed(asked);
 export type PromiseAsk = Static<typeof PromiseAsk>;
+
+/** Asks how an order would be made for the slot that a wall-clock time falls in. */
+export const MakingAsk = closed({ ...asked, at: WallClock });
+export type MakingAsk = Static<typeof MakingAsk>;
+
+/** An order is counted this often into one slot at most. */
+export const MAKING_MOST = 24;
+
+/** How an order would be made for one slot; without batches where it cannot be. Minutes count from `horizonStart`. */
+export const SlotMakingView = closed({
+  at: WallClock,
+  horizonStart: Instant,
+  batches: Type.Array(BatchSchema),
+  melts: Type.Array(MeltSchema),
+  opened: Type.Array(Id, { description: 'Melts that would be set up for it alone' }),
+  times: Type.Union([Type.Integer({ minimum: 0, maximum: MAKING_MOST }), Type.Null()], {
+    description:
+      'How many such orders fit, by kitchen and slot; null for one that is planned already in part',
+  }),
+});
+export interface SlotMakingView extends Omit<Static<typeof SlotMakingView>, 'batches' | 'melts' | 'opened'> {
+  readonly batches: readonly Batch[];
+  readonly melts: readonly Melt[];
+  readonly opened: readonly string[];
+}
 
 /** What is wrong with a slot itself: it hands over no more, or somebody closed it. */
 export const SLOT_FAULTS = ['full', 'closed'] as const;

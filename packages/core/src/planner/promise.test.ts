@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from './check/check-plan';
 import { makePlan } from './make-plan';
-import { promises } from './promise';
+import { promises, slotMaking } from './promise';
 import type { Problem } from './problem';
 import { smallProblem } from './testing/small-problem';
 
@@ -48,5 +48,40 @@ describe('a promise', () => {
     const rank = { open: 2, tight: 1, no: 0 } as Record<string, number>;
     const [few, many] = [kinds(6), kinds(48)];
     few.forEach((kind, i) => expect(rank[kind]).toBeGreaterThanOrEqual(rank[many[i]!]!));
+  });
+});
+
+describe('how an order would be made', () => {
+  const made = (pieces: number, due = 2340, most = 40) => {
+    const answer = slotMaking(problem, { lines: berries(pieces), due }, most);
+    if (answer.kind === 'no') throw new Error('cannot be made');
+    return answer;
+  };
+
+  test('tells its batches and the bowls that they are dipped from', () => {
+    const { batches, melts, opened } = made(24);
+    expect(batches.reduce((sum, batch) => sum + batch.pieces, 0)).toBe(24);
+    const dips = batches.flatMap(({ stages }) => stages.filter(({ melt }) => melt !== null));
+    expect(new Set(dips.map(({ melt }) => melt))).toEqual(new Set(melts.map(({ id }) => id)));
+    const planned = fixed.melts.map(({ id }) => id);
+    expect(opened).toEqual(melts.map(({ id }) => id).filter((id) => !planned.includes(id)));
+  });
+
+  test('counts how often it fits: so often it does, once more it does not', () => {
+    const { times } = made(24);
+    expect(times).toBeGreaterThan(1);
+    const kind = (count: number) => slotMaking(problem, { lines: berries(24 * count), due: 2340 }, 1).kind;
+    expect(kind(times)).toBe('yes');
+    expect(kind(times + 1)).toBe('no');
+  });
+
+  test('counts no further than asked', () => {
+    expect([1, 2, 3].map((most) => made(1, 2340, most).times)).toEqual([1, 2, 3]);
+  });
+
+  test('agrees with the promise where it cannot be', () => {
+    const late = { ...problem, now: 2000 };
+    const answer = slotMaking(late, { lines: berries(12), due: 2010 }, 9);
+    expect(answer).toEqual(promises(late, { lines: berries(12), dues: [2010] })[0]);
   });
 });

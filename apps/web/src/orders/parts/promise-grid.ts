@@ -19,6 +19,7 @@ import { Api } from '../../state/api';
 import { planFeature } from '../../state/plan.state';
 import { troubleOf } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
+import { SlotMaking } from './slot-making';
 import { promiseDays, promiseSummary, promiseText, promiseTimes } from './promise-days';
 
 const WAIT_MS = 350;
@@ -32,7 +33,7 @@ type Answer =
 /** For what is being ordered, every slot to come as open, tight or not possible, and why. */
 @Component({
   selector: 'al-promise-grid',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, SlotMaking],
   template: `
     @switch (answer().kind) {
       @case ('asking') {
@@ -89,6 +90,11 @@ type Answer =
         @if (why(); as text) {
           <p class="why" role="status">{{ text }}</p>
           @if (seen(); as slot) {
+            @if (slot.kind !== 'no') {
+              @if (ask(); as asked) {
+                <al-slot-making [ask]="asked" [at]="slot.at" />
+              }
+            }
             <button matButton="outlined" type="button" class="closing" (click)="close(slot)">
               {{ slot.slotFault === 'closed' ? 'Open this slot again' : 'Take no more orders for this slot' }}
             </button>

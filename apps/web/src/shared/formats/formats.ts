@@ -43,7 +43,7 @@ export function count(value: number): string {
 
 /** A count with what is counted: 1 weighing, 12 weighings, 3 boxes. */
 export function counted(value: number, what: string): string {
-  const many = what.endsWith('x') ? `${what}es` : `${what}s`;
+  const many = /(x|ch)$/.test(what) ? `${what}es` : `${what}s`;
   return `${count(value)} ${value === 1 ? what : many}`;
 }
 
