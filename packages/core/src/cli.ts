@@ -5,7 +5,7 @@ import { runBuy } from './commands/run-buy';
 import { runCoat } from './commands/run-coat';
 import { runTail } from './commands/run-tail';
 import { InputError } from './input/input-error';
-import { MOST_STEPS, makePlan } from './planner/make-plan';
+import { makePlan } from './planner/make-plan';
 import { readProblem } from './planner/read-problem';
 import { requireWithin, type Bound } from './input/bounds';
 
@@ -26,11 +26,16 @@ const COMMANDS: Readonly<Record<string, Command>> = {
 };
 
 function runPlan(input: unknown, options: Options): unknown {
-  for (const name of ['seed', 'threads'] as const) optionNumber(options, name, WHOLE);
+  optionNumber(options, 'threads', WHOLE);
   const seconds = optionNumber(options, 'seconds', SECONDS);
-  const deadline = seconds === undefined ? Infinity : performance.now() + seconds * 1000;
-  const steps = optionNumber(options, 'steps', WHOLE) ?? MOST_STEPS;
-  return makePlan(readProblem(input), { steps, shouldStop: () => performance.now() >= deadline }).plan;
+  const steps = optionNumber(options, 'steps', WHOLE);
+  const seed = optionNumber(options, 'seed', WHOLE);
+  const start = performance.now();
+  return makePlan(readProblem(input), {
+    ...(steps !== undefined && { steps }),
+    ...(seed !== undefined && { seed }),
+    ...(seconds !== undefined && { progress: () => (performance.now() - start) / (seconds * 1000) }),
+  }).plan;
 }
 
 function optionNumber(options: Options, name: keyof Options, bound: Bound): number | undefined {

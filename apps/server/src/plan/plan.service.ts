@@ -14,7 +14,8 @@ import { PlanEntity } from './plan.entity';
 
 /** Only one plan is made at a time, whichever process is asked: the second waits and plans on the first. */
 const PLAN_LOCK = 4310;
-/** Constructions go on for at most this long; the first is always finished. */
+/** A plan is bettered by so many changes, or for as long as this where they take longer; the first is always laid. */
+const PLAN_STEPS = 6000;
 const PLAN_SECONDS = 3;
 
 export class PlanService {
@@ -39,8 +40,11 @@ export class PlanService {
       const now = this.clock.now();
       const asked = await buildProblem(manager, setUp, this.clock);
       const problem = await continued(manager, asked, { setUp, now });
-      const deadline = performance.now() + PLAN_SECONDS * 1000;
-      const result = makePlan(problem, { shouldStop: () => performance.now() > deadline });
+      const start = performance.now();
+      const result = makePlan(problem, {
+        steps: PLAN_STEPS,
+        progress: () => (performance.now() - start) / (PLAN_SECONDS * 1000),
+      });
       const saved = await manager.save(
         manager.create(PlanEntity, {
           madeAt: now,

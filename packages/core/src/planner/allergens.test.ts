@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest';
-import { walkBowl, type BowlDip } from './allergens';
-import { smallProblem } from './testing/small-problem';
+import { toleratedAllergens, walkBowl, type BowlDip } from './allergens';
+import { berry, smallProblem } from './testing/small-problem';
 
 const [dark, milk] = smallProblem.coatings as [
   (typeof smallProblem.coatings)[0],
   (typeof smallProblem.coatings)[0],
 ];
-const dip = (declared: string[], brings: string[] = []): BowlDip => ({
-  declared: new Set(declared),
+const dip = (tolerated: string[], brings: string[] = []): BowlDip => ({
+  tolerated: new Set(tolerated),
   brings: new Set(brings),
 });
 const walk = (...fillings: [typeof dark, BowlDip[]][]) =>
@@ -31,7 +31,7 @@ describe('the walk along a bowl', () => {
   test('washes when the residue holds what a product of the next melt does not declare', () => {
     expect(walk([milk, [dip(['soya', 'milk'])]], [dark, [dip(['soya'])]])[1]).toEqual({
       cleanMinutes: 25,
-      undeclared: [null],
+      unwanted: [null],
     });
   });
 
@@ -44,11 +44,22 @@ describe('the walk along a bowl', () => {
   test('finds a free-from product that is dipped after one that brings its allergen', () => {
     const nutty = dip(['soya', 'nuts'], ['nuts']);
     const plain = dip(['soya']);
-    expect(walk([dark, [nutty, plain]])[0]!.undeclared).toEqual([null, 'nuts']);
-    expect(walk([dark, [plain, nutty]])[0]!.undeclared).toEqual([null, null]);
+    expect(walk([dark, [nutty, plain]])[0]!.unwanted).toEqual([null, 'nuts']);
+    expect(walk([dark, [plain, nutty]])[0]!.unwanted).toEqual([null, null]);
   });
 
   test('finds a product that does not declare its own coating’s allergen', () => {
-    expect(walk([milk, [dip(['soya'])]])[0]!.undeclared).toEqual(['milk']);
+    expect(walk([milk, [dip(['soya'])]])[0]!.unwanted).toEqual(['milk']);
+  });
+});
+
+describe('what pieces may meet', () => {
+  const declared = new Set(['soya']);
+
+  test('is what they declare, and what they may contain unless an order is free from it', () => {
+    const product = { ...berry, mayContain: ['nuts', 'milk'] };
+    expect([...toleratedAllergens(declared, product, new Set())]).toEqual(['soya', 'nuts', 'milk']);
+    expect([...toleratedAllergens(declared, product, new Set(['milk', 'gluten']))]).toEqual(['soya', 'nuts']);
+    expect([...toleratedAllergens(declared, berry, new Set())]).toEqual(['soya']);
   });
 });

@@ -8,6 +8,15 @@ export function declaredAllergens(
   return allergensBefore(product, product.stages.length, coatings);
 }
 
+/** Allergens that pieces may meet in a bowl: what they declare or may contain, less what their orders are free from. */
+export function toleratedAllergens(
+  declared: ReadonlySet<string>,
+  { mayContain = [] }: Product,
+  freeFrom: ReadonlySet<string>,
+): ReadonlySet<string> {
+  return new Set([...declared, ...mayContain.filter((allergen) => !freeFrom.has(allergen))]);
+}
+
 /** Allergens that a product carries into the bowl at stage `k`: its own and those of the coatings before. */
 export function allergensBefore(
   product: Product,
@@ -21,9 +30,9 @@ export function allergensBefore(
   return carried;
 }
 
-/** One dip as a bowl sees it: what the product declares, and what it leaves behind. */
+/** One dip as a bowl sees it: what it may meet there, and what it leaves behind. */
 export interface BowlDip {
-  readonly declared: ReadonlySet<string>;
+  readonly tolerated: ReadonlySet<string>;
   readonly brings: ReadonlySet<string>;
 }
 
@@ -36,13 +45,13 @@ export interface BowlFilling {
 /** What the walk along a bowl finds for one filling. */
 export interface BowlWalkStep {
   readonly cleanMinutes: number;
-  /** For each dip the first allergen in the bowl that its product does not declare, or null. */
-  readonly undeclared: readonly (string | null)[];
+  /** For each dip the first allergen in the bowl that it may not meet, or null. */
+  readonly unwanted: readonly (string | null)[];
 }
 
 /**
  * Walks the fillings of one bowl in the order of their set-ups, deriving from what is left in it whether it is
- * wiped for colour or washed for allergens, and which dips would meet what they do not declare.
+ * wiped for colour or washed for allergens, and which dips would meet what they may not.
  * A wash empties the residue; a colour clean does not. Source: the planning rules, 3.7.
  */
 export function walkBowl(fillings: readonly BowlFilling[], changeovers: Changeovers): BowlWalkStep[] {
@@ -50,16 +59,16 @@ export function walkBowl(fillings: readonly BowlFilling[], changeovers: Changeov
   let before: Coating | null = null;
   return fillings.map((filling) => {
     const colour = before === null ? 0 : colourMinutes(before.id, filling.coating.id, changeovers);
-    const isWashed = filling.dips.some((dip) => firstUndeclared(residue, dip.declared) !== null);
+    const isWashed = filling.dips.some((dip) => firstUnwanted(residue, dip.tolerated) !== null);
     if (isWashed) residue = new Set();
     before = filling.coating;
     for (const allergen of filling.coating.allergens) residue.add(allergen);
-    const undeclared = filling.dips.map((dip) => {
-      const met = firstUndeclared(residue, dip.declared);
+    const unwanted = filling.dips.map((dip) => {
+      const met = firstUnwanted(residue, dip.tolerated);
       for (const allergen of dip.brings) residue.add(allergen);
       return met;
     });
-    return { cleanMinutes: isWashed ? Math.max(colour, changeovers.allergenMinutes) : colour, undeclared };
+    return { cleanMinutes: isWashed ? Math.max(colour, changeovers.allergenMinutes) : colour, unwanted };
   });
 }
 
@@ -69,7 +78,7 @@ function colourMinutes(from: string, to: string, changeovers: Changeovers): numb
   return from === to ? 0 : changeovers.defaultMinutes;
 }
 
-function firstUndeclared(residue: ReadonlySet<string>, declared: ReadonlySet<string>): string | null {
-  for (const allergen of residue) if (!declared.has(allergen)) return allergen;
+function firstUnwanted(residue: ReadonlySet<string>, tolerated: ReadonlySet<string>): string | null {
+  for (const allergen of residue) if (!tolerated.has(allergen)) return allergen;
   return null;
 }

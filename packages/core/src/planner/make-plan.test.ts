@@ -1,7 +1,10 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { makePlan } from './make-plan';
 import type { Problem } from './problem';
-import { berry, randomProblem, runa, smallProblem } from './testing/small-problem';
+import { readProblem } from './read-problem';
+import { berry, randomProblem, randomProblemWithOptions, runa, smallProblem } from './testing/small-problem';
 
 describe('a plan', () => {
   test('meets every order of the small workshop', () => {
@@ -25,6 +28,16 @@ describe('a plan', () => {
     expect(unmet).toBeGreaterThan(0);
   });
 
+  test('keeps every rule of the optional fields, too', () => {
+    const kinds = new Set<string>();
+    for (let seed = 1; seed <= 120; seed++) {
+      const { report, reasons } = makePlan(randomProblemWithOptions(seed), { steps: 60, seed });
+      expect(report.violations, `seed ${seed}`).toEqual([]);
+      for (const { blocker } of reasons) kinds.add(blocker.kind);
+    }
+    expect([...kinds].sort()).toEqual(['bowl', 'free-from', 'hands', 'room']);
+  });
+
   test('is the same for the same problem and steps', () => {
     const problem = randomProblem(7);
     expect(makePlan(problem, { steps: 4 })).toEqual(makePlan(problem, { steps: 4 }));
@@ -37,9 +50,27 @@ describe('a plan', () => {
     }
   });
 
+  test('is no dearer than the best of tiny problems that is known', ({ skip }) => {
+    const folder = resolve(import.meta.dirname, '../../../../../shared/problems');
+    skip(!existsSync(folder), 'the tiny problems lie beside the project while developing');
+    const known = [404, 424, 474, 504, 424, 480.67];
+    for (const [i, cost] of known.entries()) {
+      const problem = readProblem(JSON.parse(readFileSync(resolve(folder, `tiny-${i + 1}.json`), 'utf8')));
+      expect(makePlan(problem, { steps: 12_000 }).report.cost, `tiny-${i + 1}`).toBeLessThan(cost + 0.01);
+    }
+  });
+
+  test('goes on for as long as it is given, and is the better for it', () => {
+    const problem = randomProblem(3);
+    let asked = 0;
+    const long = makePlan(problem, { progress: () => ++asked / 3000 });
+    expect(long.steps).toBeGreaterThan(1000);
+    expect(long.report.cost!).toBeLessThanOrEqual(makePlan(problem, { steps: 1 }).report.cost!);
+  });
+
   test('stops when it is told to, with what it has', () => {
-    const { steps, report } = makePlan(smallProblem, { shouldStop: () => true });
-    expect(steps).toBe(1);
+    const { steps, report } = makePlan(smallProblem, { progress: () => 1 });
+    expect(steps).toBe(0);
     expect(report.ok).toBe(true);
   });
 
@@ -70,6 +101,20 @@ describe('what cannot be met is told with its reason', () => {
       { kind: 'room', zone: 'fridge' },
     ],
     ['no time before pickup', { now: 2000 }, { kind: 'time' }],
+    [
+      'no trays when they would lie there',
+      {
+        zones: smallProblem.zones.map((zone) =>
+          zone.id === 'fridge' ? { ...zone, changes: [{ from: 1900, trays: 0 }] } : zone,
+        ),
+      },
+      { kind: 'room', zone: 'fridge' },
+    ],
+    [
+      'an order that must be free from what the piece contains',
+      { orders: [{ ...oneOrder(2040)[0]!, freeFrom: ['nuts', 'soya'] }] },
+      { kind: 'free-from', allergen: 'soya' },
+    ],
     [
       'no bowl that is large enough',
       { melters: [{ id: 'cup', capacityGrams: 10, tailGrams: 9 }] },

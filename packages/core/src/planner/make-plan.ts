@@ -1,12 +1,10 @@
-import { catalogueOf } from './check/catalogue';
 import { checkPlan, type PlanReport } from './check/check-plan';
-import {
-  attemptPlan,
-  urgencyOf,
-  type Grouping,
-  type UnmetCost,
-  type UnmetReason,
-} from './construct/construct-plan';
+import { compile, type CompiledProblem } from './engine/compiled';
+import { loadFixed } from './engine/load';
+import { meetTheRest, type UnmetReason } from './engine/unmet';
+import { firstPlan, Search } from './engine/search';
+import { scheduleOf, type Snapshot } from './engine/snapshot';
+import { toPlan } from './engine/to-plan';
 import type { Plan, Problem } from './problem';
 
 /** A plan with its judgement and what stood in the way of each line that is not met in full. */
@@ -14,100 +12,107 @@ export interface PlanResult {
   readonly plan: Plan;
   readonly report: PlanReport;
   readonly reasons: readonly UnmetReason[];
-  /** Constructions tried. */
+  /** Changes tried after the first plan. */
   readonly steps: number;
 }
 
 export interface PlanLimits {
-  /** Constructions to try at most; a plan comes of it whatever the limit. */
+  /** Changes to try at most; a plan comes of it whatever the limit. Absent: as many as `progress` allows, or a thousand. */
   readonly steps?: number;
-  /** Asked again and again: true ends the work with the best so far; one construction is always finished. */
-  readonly shouldStop?: () => boolean;
+  /** How much of the time is over, from 0 to 1, where the work ends; asked again and again. Absent: steps alone count. */
+  readonly progress?: () => number;
+  /** What chance is drawn from; 1 if absent. */
+  readonly seed?: number;
 }
 
-/** Ways to group the orders; which of them fits a workshop and its hour cannot be told beforehand. */
-const GROUPINGS: readonly Grouping[] = [
-  { fill: 0.6, perishableSpan: 480, keeperSpan: 2880, runBy: 'fastest' },
-  { fill: 0.6, perishableSpan: 240, keeperSpan: 2880, runBy: 'slowest' },
-  { fill: 1, perishableSpan: 480, keeperSpan: 2880, runBy: 'slowest' },
-  { fill: 1, perishableSpan: 480, keeperSpan: 1440, runBy: 'fastest' },
-  { fill: 0.8, perishableSpan: 480, keeperSpan: 2880, runBy: 'fastest' },
-  { fill: 0.4, perishableSpan: 240, keeperSpan: 1440, runBy: 'slowest' },
-  { fill: 0.8, perishableSpan: 240, keeperSpan: 2880, runBy: 'slowest' },
-  { fill: 1, perishableSpan: 1440, keeperSpan: 10_080, runBy: 'slowest' },
-  { fill: 0.6, perishableSpan: 240, keeperSpan: 1440, runBy: 'slowest' },
-  { fill: 0.35, perishableSpan: 180, keeperSpan: 720, runBy: 'fastest' },
-  { fill: 1, perishableSpan: 360, keeperSpan: 2880, runBy: 'fastest' },
-  { fill: 0.35, perishableSpan: 360, keeperSpan: 2880, runBy: 'slowest' },
-];
-
-/** Rounds in a hurry, then once in full. */
-const HURRIED_ROUNDS = 3;
-export const MOST_STEPS = (HURRIED_ROUNDS + 1) * GROUPINGS.length;
+/** Changes tried where nobody says how many. */
+export const USUAL_STEPS = 1000;
 
 /**
- * Plans an alnage-problem/1: constructions under several groupings, each checked by every rule, the cheapest kept.
- * At first a grouping is given up as soon as it leaves anything unmet that might be met, and what it could not meet
- * comes first in the ones after it. Where none gets through, they are finished, each as long as it can still be
- * cheaper than the best. Deterministic: the same problem and steps give the same plan.
- * Source: Joslin and Clements, Squeaky Wheel Optimization (what failed is moved to the front).
- * @throws Error when a construction breaks a rule, which is a fault of this code and never of the input
+ * Short searches from the first plan, of which the best is gone on with: one alone may be caught where it is poor. For
+ * each the share of its price that an unmet piece counts at its start; the long search goes by the first.
+ */
+const HEATS = [0.05, 0.3, 0.05, 1] as const;
+/** Share of the work that each of them is given. */
+const HEAT_SHARE = 0.1;
+/** Steps that a heat must have had for another one to be worth its time. */
+const LEAST_HEAT_STEPS = 2000;
+/** Share of the work after which no other first plan is laid. */
+const FIRST_SHARE = 0.25;
+
+/**
+ * Plans an alnage-problem/1: laid backward first, then bettered until the limit, the cheapest kept. Deterministic where
+ * no `progress` is given: the same problem, seed and steps give the same plan, bit for bit.
+ * @throws Error when a plan breaks a rule, which is a fault of this code and never of the input
  */
 export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult {
-  return new Attempts(problem, limits).run();
+  const compiled = compile(problem);
+  const { best, steps } = bestPlan(compiled, limits);
+  const schedule = scheduleOf(compiled, best);
+  const reasons = meetTheRest(
+    schedule,
+    compiled.lines.map((_, line) => line),
+  );
+  const plan = toPlan(schedule);
+  const report = checkPlan(problem, plan);
+  if (!report.ok) throw new Error(`the planner broke a rule: ${JSON.stringify(report.violations[0])}`);
+  return { plan, report, reasons, steps };
 }
 
-class Attempts {
-  private best: Omit<PlanResult, 'steps'> | null = null;
+function bestPlan(compiled: CompiledProblem, limits: PlanLimits): { best: Snapshot; steps: number } {
+  return new Course(compiled, limits).run();
+}
+
+/** The work on one plan: the first plans, the heats, and the long search from the best of them. */
+class Course {
   private steps = 0;
-  private readonly urgent = new Set<string>();
-  private readonly leaves: ReadonlyMap<string, number>;
   private readonly mostSteps: number;
+  private readonly seed: number;
+  private readonly progress: () => number;
 
   constructor(
-    private readonly problem: Problem,
-    private readonly limits: PlanLimits,
+    private readonly compiled: CompiledProblem,
+    { steps, progress, seed = 1 }: PlanLimits,
   ) {
-    this.leaves = catalogueOf(problem).leaves;
-    this.mostSteps = Math.max(1, Math.min(limits.steps ?? MOST_STEPS, MOST_STEPS));
+    this.mostSteps = steps ?? (progress ? Infinity : USUAL_STEPS);
+    this.progress = progress ?? (() => 0);
+    this.seed = seed;
   }
 
-  run(): PlanResult {
-    for (let round = 0; round < HURRIED_ROUNDS && this.best === null; round++)
-      for (const grouping of GROUPINGS)
-        if (this.goesOn()) this.try(grouping, ({ avoidable }) => avoidable > 0);
-    if (this.best === null) {
-      // what was urgent in a hurry misleads where something must stay unmet
-      this.urgent.clear();
-      this.try(GROUPINGS[0]!, () => false);
-      for (const grouping of GROUPINGS.slice(1))
-        if (this.goesOn()) this.try(grouping, () => this.isStopped());
-    }
-    return { ...this.best!, steps: this.steps };
-  }
-
-  private goesOn(): boolean {
-    return this.steps < this.mostSteps && !this.isStopped();
-  }
-
-  private isStopped(): boolean {
-    return this.limits.shouldStop?.() ?? false;
-  }
-
-  /** Tries one grouping; keeps its plan if it is cheaper than the best, and moves what it could not meet forward. */
-  private try(grouping: Grouping, isGivenUp: (unmet: UnmetCost) => boolean): void {
-    this.steps++;
-    const limit = this.best?.report.cost ?? Infinity;
-    const made = attemptPlan(this.problem, {
-      grouping,
-      urgent: this.urgent,
-      isGivenUp: (unmet) => unmet.all >= limit || isGivenUp(unmet),
+  run(): { best: Snapshot; steps: number } {
+    const first = firstPlan(loadFixed(this.compiled), {
+      seed: this.seed,
+      goesOn: () => this.done() < FIRST_SHARE,
     });
-    for (const { order, product, blocker } of made.reasons)
-      if (blocker.kind !== 'time') this.urgent.add(urgencyOf(product, this.leaves.get(order)!));
-    if (made.kind === 'given-up') return;
-    const report = checkPlan(this.problem, made.plan);
-    if (!report.ok) throw new Error(`the planner broke a rule: ${JSON.stringify(report.violations[0])}`);
-    if (report.cost! < limit) this.best = { plan: made.plan, reasons: made.reasons, report };
+    let best = this.search(first, { heat: 0, until: this.heatEnd() });
+    if (this.steps >= LEAST_HEAT_STEPS)
+      for (let heat = 1; heat < HEATS.length; heat++) {
+        const other = this.search(first, { heat, until: this.heatEnd() });
+        if (other.cost < best.cost) best = other;
+      }
+    best = this.search(best, { heat: 0, until: 1 });
+    return { best, steps: this.steps };
+  }
+
+  private heatEnd(): number {
+    return Math.min(1, this.done() + HEAT_SHARE);
+  }
+
+  private done(): number {
+    return Math.max(this.steps / this.mostSteps, this.progress());
+  }
+
+  /** Searches until so much of the work is done; never dearer than what it starts from. */
+  private search(from: Snapshot, { heat, until }: { heat: number; until: number }): Snapshot {
+    const start = this.done();
+    if (start >= until) return from;
+    const seed = this.seed * 1000 + heat + (until === 1 ? HEATS.length : 0);
+    const search = new Search(this.compiled, from, { seed, unmetShare: HEATS[heat]! });
+    search.anneal(() => {
+      const at = (this.done() - start) / (until - start);
+      if (at < 1) this.steps++;
+      return at;
+    });
+    return search.best;
   }
 }

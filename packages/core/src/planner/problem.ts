@@ -39,6 +39,8 @@ export interface Product {
   readonly lifeMinutes: number;
   readonly targetAgeMinutes: number;
   readonly maxBatchPieces: number;
+  /** Allergens that it may meet in a bowl beyond those that it declares, unless an order is free from them. */
+  readonly mayContain?: readonly string[];
   /** Started pieces for 100 good ones; 100 or more. */
   readonly startPercent?: number;
   /** The stage whose end starts the clock; absent: the last with a coating. */
@@ -80,6 +82,8 @@ export interface Person {
 export interface Zone {
   readonly id: string;
   readonly trays: number;
+  /** From each minute on it has so many trays, the first first; before the first it has `trays`. */
+  readonly changes?: readonly { readonly from: number; readonly trays: number }[];
 }
 
 /** Where orders are collected; the trays leave the shop `minutes` before. */
@@ -98,6 +102,8 @@ export interface PlanOrder {
   readonly due: number;
   readonly weight: number;
   readonly place?: string;
+  /** Allergens that none of its batches may declare, bring or meet in a bowl. */
+  readonly freeFrom?: readonly string[];
   readonly lines: readonly OrderLine[];
 }
 

@@ -3,7 +3,7 @@ import { checkPlan } from './check/check-plan';
 import { makePlan } from './make-plan';
 import { promises, slotMaking } from './promise';
 import type { Problem } from './problem';
-import { smallProblem } from './testing/small-problem';
+import { randomProblem, smallProblem } from './testing/small-problem';
 
 const { plan } = makePlan(smallProblem);
 const fixed = { batches: plan.batches, melts: plan.melts };
@@ -23,6 +23,37 @@ describe('a promise', () => {
       expect(made.reasons.filter(({ order }) => order === 'new')).toEqual([]);
       expect(checkPlan({ ...problem, orders }, made.plan).violations).toEqual([]);
     }
+  });
+
+  test('is never a yes that cannot be planned: what it would be made of keeps every rule', () => {
+    let yes = 0;
+    for (let seed = 1; seed <= 60; seed++) {
+      const own = randomProblem(seed);
+      if (own.orders.length === 0) continue;
+      const made = makePlan(own, { steps: 50 }).plan;
+      const planned = { ...own, fixed: { batches: made.batches, melts: made.melts } };
+      const due = 1900 + 45 * (seed % 14);
+      const lines = [{ product: seed % 2 ? 'frost' : 'berry', pieces: 6 + (seed % 20) }];
+      const answer = slotMaking(planned, { lines, due }, 4);
+      expect(answer.kind === 'yes').toBe(promises(planned, { lines, dues: [due] })[0]!.kind !== 'no');
+      if (answer.kind === 'no') continue;
+      yes++;
+      const { times } = answer;
+      const order = {
+        id: 'new',
+        due,
+        weight: 1,
+        lines: lines.map((line) => ({ ...line, pieces: line.pieces * times })),
+      };
+      const orders = [...own.orders, order];
+      const { plan: all, report } = makePlan({ ...planned, orders }, { steps: 300 });
+      expect(report.violations).toEqual([]);
+      expect(
+        all.unmet.filter((line) => line.order === 'new'),
+        `seed ${seed}`,
+      ).toEqual([]);
+    }
+    expect(yes).toBeGreaterThan(20);
   });
 
   test('is refused with what stands in the way', () => {

@@ -1,6 +1,7 @@
-import { clockStageIndex } from './amounts';
-import { catalogueOf, found } from './check/catalogue';
-import { attemptPlan, type Grouping, type UnmetReason } from './construct/construct-plan';
+import { Insertion, type InTheWay } from './engine/insertion';
+import type { Schedule } from './engine/schedule';
+import { toPlan } from './engine/to-plan';
+import type { UnmetReason } from './engine/unmet';
 import type { Batch, Melt, OrderLine, Plan, PlanOrder, Problem } from './problem';
 
 /** What is asked for, and when it might be collected. */
@@ -41,21 +42,21 @@ export type SlotMaking =
     }
   | { readonly kind: 'no'; readonly due: number; readonly reason: UnmetReason };
 
-/** No order of a problem is called so. */
+/** The order asked about, once for each pickup; no order of a problem is called so. */
 const ASKED = '?asked';
-const GROUPING: Grouping = { fill: 1, perishableSpan: 480, keeperSpan: 2880, runBy: 'fastest' };
 
 /**
  * Whether an order could be made for each of these pickups beside all that is fixed in the problem: open where as much
- * again would fit as well, tight where just it does. A yes was laid out in full; a no is what one construction found,
- * with what stood in the way. Source: the planning rules, by insertion.
+ * again would fit as well, tight where just it does. A yes was laid out in full; a no is what insertion found, with what
+ * stood in the way. Source: the planning rules, by insertion.
  */
 export function promises(problem: Problem, ask: PromiseAsk): SlotPromise[] {
-  return ask.dues.map((due) => {
-    const one = insertion(problem, ask, { due, times: 1 });
-    if (one.kind === 'no') return one;
-    const isOpen = insertion(problem, ask, { due, times: 2 }).kind !== 'no';
-    return isOpen ? { ...one, kind: 'open' } : one;
+  const insertion = new Insertion(problem, ordersFor(ask));
+  return ask.dues.map((due, i) => {
+    const one = insertion.try(i, 1, (schedule) => standing(schedule, due));
+    if ('blocker' in one) return { kind: 'no', due, reason: reasonOf(one) };
+    const isOpen = 'made' in insertion.try(i, 2, () => null);
+    return { kind: isOpen ? 'open' : 'tight', due, ...one.made };
   });
 }
 
@@ -69,10 +70,11 @@ export function slotMaking(
   most: number,
 ): SlotMaking {
   const { due } = ask;
-  const made = layOut(problem, ask, { due, times: 1 });
-  if (made.kind === 'no') return made;
-  const fits = (times: number): boolean => layOut(problem, ask, { due, times }).kind !== 'no';
-  return { kind: 'yes', due, ...making(problem, made.plan), times: mostThatFits(fits, most) };
+  const insertion = new Insertion(problem, ordersFor({ ...ask, dues: [due] }));
+  const one = insertion.try(0, 1, (schedule) => making(problem, toPlan(schedule)));
+  if ('blocker' in one) return { kind: 'no', due, reason: reasonOf(one) };
+  const fits = (times: number): boolean => 'made' in insertion.try(0, times, () => null);
+  return { kind: 'yes', due, ...one.made, times: mostThatFits(fits, most) };
 }
 
 /** The most times up to `most` that fit, where once does; between two counts that were tried, fewer are taken to fit. */
@@ -88,13 +90,31 @@ function mostThatFits(fits: (times: number) => boolean, most: number): number {
   return low;
 }
 
+function ordersFor({ lines, place, dues }: PromiseAsk): PlanOrder[] {
+  return dues.map((due, i) => ({
+    id: `${ASKED}:${i}`,
+    due,
+    weight: 1,
+    lines,
+    ...(place !== undefined && { place }),
+  }));
+}
+
+function isAsked(order: string): boolean {
+  return order.startsWith(ASKED);
+}
+
+function reasonOf({ product, pieces, blocker }: InTheWay): UnmetReason {
+  return { order: ASKED, product, pieces, blocker };
+}
+
 /** The batches that serve the order asked for, and their melts. */
 function making(
   { fixed }: Problem,
   plan: Plan,
 ): Pick<SlotMaking & { kind: 'yes' }, 'batches' | 'melts' | 'opened'> {
   const batches = plan.batches
-    .filter(({ serves }) => serves.some(({ order }) => order === ASKED))
+    .filter(({ serves }) => serves.some(({ order }) => isAsked(order)))
     .sort((a, b) => a.stages[0]!.start - b.stages[0]!.start);
   const used = new Set(batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
   const planned = new Set((fixed?.melts ?? []).map(({ id }) => id));
@@ -102,50 +122,23 @@ function making(
   return { batches, melts, opened: melts.map(({ id }) => id).filter((id) => !planned.has(id)) };
 }
 
-function insertion(problem: Problem, ask: PromiseAsk, at: { due: number; times: number }): SlotPromise {
-  const made = layOut(problem, ask, at);
-  return made.kind === 'no'
-    ? made
-    : { kind: 'tight', due: at.due, ...standing(made.asked, made.plan, at.due) };
-}
-
-/** The order so many times over, laid out beside all that is fixed. */
-function layOut(
-  problem: Problem,
-  { lines, place }: Omit<PromiseAsk, 'dues'>,
-  { due, times }: { due: number; times: number },
-):
-  | { readonly kind: 'made'; readonly asked: Problem; readonly plan: Plan }
-  | { readonly kind: 'no'; readonly due: number; readonly reason: UnmetReason } {
-  const order: PlanOrder = {
-    id: ASKED,
-    due,
-    weight: 1,
-    ...(place !== undefined && { place }),
-    lines: lines.map((line) => ({ ...line, pieces: line.pieces * times })),
-  };
-  const asked = { ...problem, orders: [...problem.orders, order] };
-  const made = attemptPlan(asked, { grouping: GROUPING, urgent: new Set(), isGivenUp: () => false });
-  const reason = made.reasons.find((each) => each.order === ASKED);
-  if (reason || made.kind === 'given-up') return { kind: 'no', due, reason: reason ?? made.reasons[0]! };
-  return { kind: 'made', asked, plan: made.plan };
-}
-
 /** When the last of the order is packed, since when its products age, and how old the oldest is at pickup. */
 function standing(
-  problem: Problem,
-  plan: Plan,
+  { compiled, runs }: Schedule,
   due: number,
 ): Pick<SlotPromise & { kind: 'open' }, 'packed' | 'ageMinutes' | 'clocks'> {
-  const { products } = catalogueOf(problem);
-  const batches = plan.batches.filter(({ serves }) => serves.some(({ order }) => order === ASKED));
+  const { orders } = compiled.problem;
   const clocks = new Map<string, number>();
-  for (const { product, stages } of batches) {
-    const minute = stages[clockStageIndex(found(products, product))]!.end;
-    clocks.set(product, Math.min(minute, clocks.get(product) ?? minute));
+  let packed = 0;
+  for (const { lines, ends, product } of runs) {
+    if (!lines.some((line) => isAsked(orders[compiled.lines[line]!.order]!.id))) continue;
+    const minute = ends[product.clock]!;
+    const { id } = product.product;
+    clocks.set(id, Math.min(minute, clocks.get(id) ?? minute));
+    packed = Math.max(packed, ends.at(-1)!);
   }
   return {
-    packed: Math.max(...batches.map(({ stages }) => stages.at(-1)!.end)),
+    packed,
     ageMinutes: due - Math.min(...clocks.values()),
     clocks: [...clocks].map(([product, minute]) => ({ product, minute })),
   };

@@ -36,7 +36,15 @@ describe('a problem', () => {
       ...smallProblem,
       now: 600,
       places: [{ id: 'quay', minutes: 25 }],
-      orders: smallProblem.orders.map((order) => ({ ...order, place: 'quay' })),
+      products: smallProblem.products.map((product) => ({ ...product, mayContain: ['gluten'] })),
+      zones: smallProblem.zones.map((zone) => ({
+        ...zone,
+        changes: [
+          { from: 0, trays: 2 },
+          { from: 9, trays: 0 },
+        ],
+      })),
+      orders: smallProblem.orders.map((order) => ({ ...order, place: 'quay', freeFrom: ['nuts'] })),
       fixed: { batches: [], melts: [] },
     };
     expect(readProblem(json)).toEqual(json);
@@ -71,11 +79,25 @@ describe('a problem', () => {
     ['/orders/1/lines/1/product', 'berry', 'duplicate'],
     ['/orders/0/lines/0/pieces', 0, 'out-of-range'],
     ['/orders/0/place', 'quay', 'unknown-reference'],
+    ['/orders/0/freeFrom', 'nuts', 'wrong-type'],
+    ['/products/0/mayContain', 'nuts', 'wrong-type'],
+    ['/zones/0/changes', 4, 'wrong-type'],
     ['/now', -1, 'out-of-range'],
   ])('with %s = %j is refused, named by its pointer', (pointer, value, code) => {
     const fault = faultOf(withValue(pointer, value));
     expect(fault.code).toBe(code);
     expect(fault.field).toBe(pointer);
+  });
+
+  test('with changes of a zone that go back in time is refused', () => {
+    const changes = [
+      { from: 100, trays: 2 },
+      { from: 100, trays: 3 },
+    ];
+    expect(faultOf(withValue('/zones/0/changes', changes))).toMatchObject({
+      code: 'out-of-range',
+      field: '/zones/0/changes/1/from',
+    });
   });
 
   test('with a pair of changeovers twice is refused', () => {

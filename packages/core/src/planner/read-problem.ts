@@ -32,7 +32,7 @@ export function readProblem(json: unknown): Problem {
   const horizon = input.number('horizon', HORIZON);
   const withinHorizon: Bound = { min: 0, max: horizon, isInteger: true };
   const coatings = unique(input.records('coatings'), readCoating);
-  const zones = unique(input.records('zones'), readZone);
+  const zones = unique(input.records('zones'), (record) => readZone(record, horizon));
   const references = { coatings: ids(coatings), zones: ids(zones) };
   const products = unique(input.records('products'), (record) => readProduct(record, references));
   const places = input.has('places') ? unique(input.records('places'), readPlace) : undefined;
@@ -82,8 +82,16 @@ function readCoating(record: RecordReader): Coating {
   return coating;
 }
 
-function readZone(record: RecordReader): Zone {
-  return { id: record.text('id'), trays: record.number('trays', AMOUNT) };
+function readZone(record: RecordReader, horizon: number): Zone {
+  const zone = { id: record.text('id'), trays: record.number('trays', AMOUNT) };
+  if (!record.has('changes')) return zone;
+  let earliest = 0;
+  const changes = record.records('changes').map((change) => {
+    const from = change.number('from', { min: earliest, max: horizon, isInteger: true });
+    earliest = from + 1;
+    return { from, trays: change.number('trays', AMOUNT) };
+  });
+  return { ...zone, changes };
 }
 
 function readPlace(record: RecordReader): Place {
@@ -176,6 +184,7 @@ function readOrder(record: RecordReader, known: OrderReferences): PlanOrder {
     due: record.number('due', known.withinHorizon),
     weight: record.number('weight', COUNT),
     lines,
+    ...(record.has('freeFrom') && { freeFrom: record.texts('freeFrom') }),
     ...(record.has('place') && { place: reference(record, 'place', known.places) }),
   };
 }

@@ -31,6 +31,7 @@ export function readProduct(record: RecordReader, known: ProductReferences): Pro
     targetAgeMinutes: record.number('targetAgeMinutes', { min: 0, max: lifeMinutes, isInteger: true }),
     maxBatchPieces: record.number('maxBatchPieces', COUNT),
     stages,
+    ...(record.has('mayContain') && { mayContain: record.texts('mayContain') }),
     ...(record.has('startPercent') && { startPercent: record.number('startPercent', START_PERCENT) }),
     ...(record.has('clockStage') && { clockStage: reference(record, 'clockStage', stageIds) }),
   };

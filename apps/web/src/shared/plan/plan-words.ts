@@ -19,6 +19,8 @@ function skill(id: string): string {
 export function blockerText(blocker: Blocker, words: PlanWords): string {
   const { kind } = blocker;
   switch (kind) {
+    case 'free-from':
+      return `it contains ${blocker.allergen}, which the order must be free from.`;
     case 'time':
       return blocker.latestEnd < blocker.earliestEnd
         ? `its ${blocker.stage} would have to end by ${words.time(blocker.latestEnd)}, and cannot before ${words.time(blocker.earliestEnd)}.`

@@ -1,6 +1,6 @@
-import { allergensBefore, walkBowl } from '../allergens';
+import { allergensBefore, toleratedAllergens, walkBowl } from '../allergens';
 import { setupMinutes, stageGrams, startedPieces, usableMinutes } from '../amounts';
-import type { Melt, Product } from '../problem';
+import type { Batch, Melt, Product } from '../problem';
 import { found, type Catalogue } from './catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
@@ -9,6 +9,8 @@ interface DipTask {
   readonly at: string;
   readonly product: Product;
   readonly k: number;
+  /** What the batch's orders are free from. */
+  readonly freeFrom: ReadonlySet<string>;
   readonly start: number;
   readonly end: number;
   readonly grams: number;
@@ -48,19 +50,25 @@ function fillingsOf(catalogue: Catalogue, plan: SoundPlan, report: Report): Fill
   for (const batch of plan.batches) {
     const product = found(catalogue.products, batch.product);
     const started = startedPieces(product, batch.pieces);
+    const freeFrom = freeFromOf(catalogue, batch);
     batch.stages.forEach((task, k) => {
       const stage = product.stages[k]!;
       const at = `${batch.id} ${stage.id}`;
       const fault = meltRefFault(stage.coating?.id ?? null, task.melt, coatingOf);
       if (fault) report('melt-ref', at, fault);
       else if (task.melt !== null)
-        dips.get(task.melt)!.push({ ...task, at, product, k, grams: stageGrams(stage, started) });
+        dips.get(task.melt)!.push({ ...task, at, product, k, freeFrom, grams: stageGrams(stage, started) });
     });
   }
   return plan.melts.map((melt) => ({
     melt,
     dips: dips.get(melt.id)!.sort((a, b) => a.start - b.start || a.end - b.end),
   }));
+}
+
+/** All that the orders of a batch are free from. */
+function freeFromOf(catalogue: Catalogue, batch: Batch): ReadonlySet<string> {
+  return new Set(batch.serves.flatMap(({ order }) => catalogue.orders.get(order)?.freeFrom ?? []));
 }
 
 function meltRefFault(
@@ -109,7 +117,7 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     inOrder.map(({ melt, dips }) => ({
       coating: found(catalogue.coatings, melt.coating),
       dips: dips.map((dip) => ({
-        declared: found(catalogue.declared, dip.product.id),
+        tolerated: toleratedAllergens(found(catalogue.declared, dip.product.id), dip.product, dip.freeFrom),
         brings: allergensBefore(dip.product, dip.k, catalogue.coatings),
       })),
     })),
@@ -129,7 +137,7 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
         melt.id,
         `takes ${taken}, must take ${needed} (cleaning ${step.cleanMinutes})`,
       );
-    step.undeclared.forEach((allergen, i) => {
+    step.unwanted.forEach((allergen, i) => {
       if (allergen !== null)
         report('allergen', dips[i]!.at, `${allergen} is in bowl ${melt.id} but not declared`);
     });

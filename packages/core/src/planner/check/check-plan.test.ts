@@ -157,3 +157,24 @@ function shift(task: { start: number; end: number }, minutes: number): void {
 function moveTo(task: { start: number; end: number }, start: number): void {
   shift(task, start - task.start);
 }
+
+describe('the optional fields of allergens and room', () => {
+  const withOrders = (change: object): Problem => ({
+    ...smallProblem,
+    orders: smallProblem.orders.map((order) => ({ ...order, ...change })),
+  });
+
+  test('an order is not served by what declares what it must be free from', () => {
+    expect(codesAfter(() => undefined, withOrders({ freeFrom: ['soya'] }))).toEqual(['free-from']);
+    expect(codesAfter(() => undefined, withOrders({ freeFrom: ['nuts'] }))).toEqual([]);
+  });
+
+  test('a zone that shrinks is judged by what it has at each minute', () => {
+    const zones = (from: number): Problem => ({
+      ...smallProblem,
+      zones: smallProblem.zones.map((zone) => ({ ...zone, changes: [{ from, trays: 0 }] })),
+    });
+    expect(codesAfter(() => undefined, zones(0))).toEqual(['zone']);
+    expect(codesAfter(() => undefined, zones(2880))).toEqual([]);
+  });
+});

@@ -3,6 +3,7 @@ import type { Problem, Weights } from '../problem';
 import { catalogueOf, found, type Catalogue } from './catalogue';
 import { checkDemand } from './check-demand';
 import { checkFixed } from './check-fixed';
+import { checkFreeFrom } from './check-free-from';
 import { checkMelts } from './check-melts';
 import { checkPeople } from './check-people';
 import { checkRoom } from './check-room';
@@ -49,6 +50,7 @@ export function checkPlan(problem: Problem, plan: unknown): PlanReport {
   const demand = checkDemand(catalogue, sound, report);
   checkStages(catalogue, sound, report);
   const work = checkPeople(catalogue, sound, report);
+  checkFreeFrom(catalogue, sound, report);
   const leftover = checkMelts(catalogue, sound, report);
   const peakTrays = checkRoom(catalogue, sound, report);
   checkFixed(catalogue, sound, report);
@@ -81,6 +83,7 @@ function brokenByFixed(catalogue: Catalogue): ReadonlySet<string> {
   });
   checkStages(catalogue, sound, report);
   checkPeople(catalogue, sound, report);
+  checkFreeFrom(catalogue, sound, report);
   checkMelts(catalogue, sound, report);
   checkRoom(catalogue, sound, report);
   return broken;

@@ -1,3 +1,4 @@
+import { leastTrays } from '../zone-trays';
 import { roomStays } from '../view/room-stays';
 import { trayProfile } from '../view/tray-profile';
 import type { Catalogue } from './catalogue';
@@ -14,13 +15,15 @@ export function checkRoom(
   return Object.fromEntries(
     catalogue.problem.zones.map((zone) => {
       const profile = trayProfile(stays.filter((stay) => stay.zone === zone.id));
-      for (const step of profile)
-        if (step.trays > zone.trays)
+      for (const step of profile) {
+        const trays = leastTrays(zone, [step.from, step.to]);
+        if (step.trays > trays)
           report(
             'zone',
             `zone ${zone.id}`,
-            `${step.trays} of ${zone.trays} trays from ${step.from} to ${step.to}`,
+            `${step.trays} of ${trays} trays from ${step.from} to ${step.to}`,
           );
+      }
       return [zone.id, { peak: Math.max(0, ...profile.map((step) => step.trays)), trays: zone.trays }];
     }),
   );

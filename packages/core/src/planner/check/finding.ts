@@ -29,6 +29,7 @@ export type ViolationCode =
   | 'melt-grams'
   | 'life'
   | 'allergen'
+  | 'free-from'
   | 'zone'
   | 'now'
   | 'fixed';

@@ -184,3 +184,41 @@ export function randomProblem(seed: number): Problem {
     })).filter((order) => order.lines.length > 0),
   };
 }
+
+/** A random problem that uses the format's optional fields as well. */
+export function randomProblemWithOptions(seed: number): Problem {
+  const problem = randomProblem(seed);
+  const random = seeded(seed + 1_000_003);
+  const chance = <T>(share: number, value: T): Partial<T> => (random() < share ? value : {});
+  return {
+    ...problem,
+    now: random() < 0.3 ? 600 : 0,
+    places: [{ id: 'quay', minutes: 40 }],
+    products: problem.products.map((product) => ({
+      ...product,
+      ...chance(0.5, { mayContain: ['gluten', 'milk'] }),
+      ...chance(0.4, { startPercent: 100 + Math.floor(random() * 15) }),
+      ...chance(0.3, { clockStage: 'dip' }),
+      stages: product.stages.map((stage) =>
+        stage.coating && random() < 0.4
+          ? { ...stage, coating: { id: stage.coating.id, milligramsPerPiece: 4350 } }
+          : stage,
+      ),
+    })),
+    melters: problem.melters.map((melter) => ({ ...melter, ...chance(0.3, { usableMinutes: 90 }) })),
+    zones: problem.zones.map((zone) => ({
+      ...zone,
+      ...chance(0.5, {
+        changes: [
+          { from: 1000 + Math.floor(random() * 600), trays: Math.floor(zone.trays / 2) },
+          { from: 1900 + Math.floor(random() * 300), trays: zone.trays + 1 },
+        ],
+      }),
+    })),
+    orders: problem.orders.map((order) => ({
+      ...order,
+      ...chance(0.3, { place: 'quay' }),
+      ...chance(0.3, { freeFrom: [['gluten'], ['milk'], ['nuts', 'gluten']][Math.floor(random() * 3)]! }),
+    })),
+  };
+}

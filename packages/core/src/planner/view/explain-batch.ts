@@ -1,6 +1,6 @@
 import { clockStageIndex, stageMinutes, startedPieces, usableMinutes } from '../amounts';
 import { found, type Catalogue } from '../check/catalogue';
-import { BusyHours } from '../construct/busy-hours';
+import { BusyHours } from './busy-hours';
 import type { Batch, Plan, Product } from '../problem';
 
 /** What keeps a batch's clock from starting later. */

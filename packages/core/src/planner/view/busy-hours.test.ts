@@ -1,7 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { BusyHours } from './busy-hours';
-import { TrayRoom } from './tray-room';
 
 describe('a person’s hours', () => {
   const hours = (): BusyHours => {
@@ -74,19 +73,5 @@ describe('a person’s hours', () => {
         },
       ),
     );
-  });
-});
-
-describe('a room of trays', () => {
-  test('is free since the last minute at which too many lay there', () => {
-    const room = new TrayRoom(10, 100);
-    room.add(8, 20, 40);
-    expect(room.freeSince(3, 0, 60)).toBe(40);
-    expect(room.freeSince(2, 0, 60)).toBe(0);
-    expect(room.freeSince(2, 30, 60)).toBe(30);
-    expect(room.freeSince(11, 0, 60)).toBe(60);
-    expect(room.fits(3, 30, 60)).toBe(false);
-    expect(room.fits(3, 40, 60)).toBe(true);
-    expect(room.fits(99, 40, 40)).toBe(true);
   });
 });

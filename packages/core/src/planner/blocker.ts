@@ -1,5 +1,7 @@
 /** What stood in the way of a batch at the stage that could not be placed. */
 export type Blocker =
+  /** The product declares what the order must be free from. */
+  | { readonly kind: 'free-from'; readonly stage: string; readonly allergen: string }
   /** Between now and the pickup there is less time than the route needs, or the hold limit is over before. */
   | {
       readonly kind: 'time';

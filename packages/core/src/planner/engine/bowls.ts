@@ -1,0 +1,312 @@
+import type { CompiledCoating, CompiledProblem } from './compiled';
+import type { Hands, Stretch } from './hands';
+import type { Journal, Undoable } from './journal';
+import { Melt } from './melt';
+import type { Run } from './run';
+
+/** A dip that is looked for: how long, how much, and when it may lie. */
+export interface DipAsk extends Stretch {
+  minutes: number;
+  grams: number;
+}
+
+const DIP_IN = 0;
+const DIP_OUT = 1;
+const FIGURES = 2;
+const OPENED = 3;
+const CLOSED = 4;
+
+/** All bowls with their melts in the order of their set-ups. */
+export class Bowls implements Undoable {
+  readonly rows: Melt[][];
+  /** Melts in all bowls. */
+  count = 0;
+  /** Grams melted and not dipped, over all melts. */
+  leftover = 0;
+  private clean = 0;
+  private residue = 0;
+  private readonly span: Stretch = { from: 0, to: 0 };
+
+  constructor(
+    private readonly compiled: CompiledProblem,
+    private readonly hands: Hands,
+    private readonly journal: Journal,
+  ) {
+    this.rows = compiled.bowls.map(() => []);
+  }
+
+  /** End of the latest dip that the melt could take, by its own dips, its grams and its neighbours; or -1. */
+  latestDipIn(melt: Melt, ask: DipAsk): number {
+    const { capacity, usable } = this.compiled.bowls[melt.bowl]!;
+    if (melt.isFixed ? this.spareGrams(melt) < ask.grams : melt.grams + ask.grams > capacity) return -1;
+    const row = this.rows[melt.bowl]!;
+    const index = row.indexOf(melt);
+    const keeps = usable[melt.coating]!;
+    const next = index + 1 < row.length ? row[index + 1]!.setupStart : Infinity;
+    // a set-up ends by the first dip, and the last dip ends while what was melted then is usable
+    const latest = (melt.isFixed ? melt.setupEnd : melt.opens) + keeps;
+    const before = this.freeFrom(row, index);
+    const earliest = melt.isFixed ? melt.setupEnd : Math.max(before, melt.closed - keeps);
+    const from = Math.max(ask.from, earliest) + ask.minutes;
+    let end = Math.min(ask.to, next, latest);
+    for (let i = melt.runs.length - 1; end >= from; i--) {
+      if (i < 0 || melt.endOf(i) <= end - ask.minutes) return end;
+      end = Math.min(end, melt.startOf(i));
+    }
+    return -1;
+  }
+
+  /** End of the latest dip for which a new melt could be opened between the bowl's others; or -1. */
+  latestDipInNew(bowl: number, coating: number, ask: DipAsk): number {
+    const { capacity, tail, usable } = this.compiled.bowls[bowl]!;
+    const grams = ask.grams + tail;
+    if (grams > capacity || ask.minutes > usable[coating]!) return -1;
+    const setup = setupMinutes(this.compiled.coatings[coating]!, grams);
+    const row = this.rows[bowl]!;
+    for (let gap = row.length; gap >= 0; gap--) {
+      const to = gap < row.length ? Math.min(ask.to, row[gap]!.setupStart) : ask.to;
+      if (to - ask.minutes < ask.from) return -1;
+      const before = this.freeFrom(row, gap);
+      if (to - ask.minutes >= before + setup) return to;
+    }
+    return -1;
+  }
+
+  /** Puts a run's dip at stage `k` into a melt and moves set-ups to fit. False: it does not fit; undo by the journal. */
+  dip(melt: Melt, run: Run, k: number): boolean {
+    const grams = gramsOf(run, k);
+    this.noteFigures(melt);
+    this.noteDip(DIP_IN, melt, { run, k });
+    melt.put(run, k);
+    melt.closed = Math.max(melt.closed, run.ends[k]!);
+    if (melt.isFixed) this.leftover -= grams;
+    else melt.grams += grams;
+    return this.refit(melt.bowl, this.rows[melt.bowl]!.indexOf(melt));
+  }
+
+  /** Opens a melt in a bowl for a run's dip at stage `k`. Null: no set-up fits; undo by the journal. */
+  open(bowl: number, run: Run, k: number): Melt | null {
+    const { capacity, tail } = this.compiled.bowls[bowl]!;
+    const melt = new Melt(bowl, run.product.stages[k]!.coating);
+    melt.grams = gramsOf(run, k) + tail;
+    if (melt.grams > capacity) return null;
+    melt.setupStart = melt.setupEnd = run.starts[k]!;
+    melt.closed = run.ends[k]!;
+    melt.put(run, k);
+    const row = this.rows[bowl]!;
+    let index = row.length;
+    while (index > 0 && row[index - 1]!.setupStart >= melt.setupStart) index--;
+    this.noteRow(OPENED, melt, index);
+    row.splice(index, 0, melt);
+    this.count++;
+    this.leftover += tail;
+    return this.refit(bowl, index) ? melt : null;
+  }
+
+  /** Takes a run's dip out of its melt, which goes with its last dip. False: a set-up after it fits no more; undo. */
+  undip(melt: Melt, run: Run, k: number): boolean {
+    const row = this.rows[melt.bowl]!;
+    const index = row.indexOf(melt);
+    this.noteFigures(melt);
+    this.noteDip(DIP_OUT, melt, { run, k });
+    melt.drop(run, k);
+    if (melt.isFixed) this.leftover += gramsOf(run, k);
+    else {
+      melt.grams -= gramsOf(run, k);
+      if (melt.runs.length === 0) return this.close(melt, index);
+      melt.closed = melt.endOf(melt.runs.length - 1);
+    }
+    return this.refit(melt.bowl, index);
+  }
+
+  private close(melt: Melt, index: number): boolean {
+    const row = this.rows[melt.bowl]!;
+    this.hands.free(melt.setupShift, melt.setupStart, melt.setupEnd);
+    this.noteRow(CLOSED, melt, index);
+    row.splice(index, 1);
+    this.count--;
+    this.leftover -= this.compiled.bowls[melt.bowl]!.tail;
+    return this.refit(melt.bowl, index);
+  }
+
+  /** Puts a melt that is known whole at the end of its bowl's row, its set-up booked already. */
+  load(melt: Melt): void {
+    this.rows[melt.bowl]!.push(melt);
+    this.count++;
+    this.leftover += melt.isFixed
+      ? this.spareGrams(melt) + this.compiled.bowls[melt.bowl]!.tail
+      : this.compiled.bowls[melt.bowl]!.tail;
+  }
+
+  /** Orders a bowl's loaded melts by set-up and derives what is left in it along them, judging none. */
+  settle(bowl: number): void {
+    const row = this.rows[bowl]!.sort((a, b) => a.setupStart - b.setupStart);
+    row.forEach((melt, index) => {
+      this.walk(melt, index > 0 ? row[index - 1]! : null);
+      melt.residue = this.residue;
+      melt.clean = this.clean;
+    });
+  }
+
+  undo(journal: Journal, at: number): void {
+    const { ints } = journal;
+    const melt = journal.first(at) as Melt;
+    const k = ints[at + 1]!;
+    switch (ints[at]) {
+      case FIGURES:
+        melt.restore(ints, at);
+        return;
+      case DIP_IN:
+        melt.drop(journal.second(at) as Run, k);
+        if (melt.isFixed) this.leftover += gramsOf(journal.second(at) as Run, k);
+        return;
+      case DIP_OUT:
+        melt.put(journal.second(at) as Run, k);
+        if (melt.isFixed) this.leftover -= gramsOf(journal.second(at) as Run, k);
+        return;
+      case OPENED:
+        this.rows[melt.bowl]!.splice(k, 1);
+        this.count--;
+        this.leftover -= this.compiled.bowls[melt.bowl]!.tail;
+        return;
+      default:
+        this.rows[melt.bowl]!.splice(k, 0, melt);
+        this.count++;
+        this.leftover += this.compiled.bowls[melt.bowl]!.tail;
+    }
+  }
+
+  /** The minute from which a bowl is free for the melt at a position: now, or the end of the one before. */
+  private freeFrom(row: readonly Melt[], index: number): number {
+    const { now } = this.compiled;
+    return index > 0 ? Math.max(now, row[index - 1]!.closed) : now;
+  }
+
+  /** Grams of a fixed melt beyond its dips and its tail. */
+  private spareGrams(melt: Melt): number {
+    let used = this.compiled.bowls[melt.bowl]!.tail;
+    for (let i = 0; i < melt.runs.length; i++) used += gramsOf(melt.runs[i]!, melt.stages[i]!);
+    return melt.grams - used;
+  }
+
+  /**
+   * Derives cleaning along a bowl from a changed melt on and moves the set-ups that no longer fit, each as late as hands
+   * allow. Ends where nothing changes any more. False: one does not fit.
+   */
+  private refit(bowl: number, index: number): boolean {
+    const row = this.rows[bowl]!;
+    for (let i = index; i < row.length; i++) {
+      const melt = row[i]!;
+      const before = i > 0 ? row[i - 1]! : null;
+      if (!this.walk(melt, before)) return false;
+      const isSettled = i > index && melt.residue === this.residue && melt.clean === this.clean;
+      if (!this.fit(melt, this.freeFrom(row, i))) return false;
+      if (isSettled) return true;
+      this.keepResidue(melt);
+    }
+    return true;
+  }
+
+  private keepResidue(melt: Melt): void {
+    if (melt.residue === this.residue) return;
+    this.noteFigures(melt);
+    melt.residue = this.residue;
+  }
+
+  /** Finds what a melt must be cleaned of and what is left in the bowl after it. False: a dip meets what it must not. */
+  private walk(melt: Melt, before: Melt | null): boolean {
+    const { coatings, changeover, problem } = this.compiled;
+    let residue = before ? before.residue : 0;
+    const colour = before ? changeover[before.coating * coatings.length + melt.coating]! : 0;
+    this.clean = colour;
+    if (residue !== 0)
+      for (const run of melt.runs)
+        if ((residue & ~run.tolerated) !== 0) {
+          this.clean = Math.max(colour, problem.changeovers.allergenMinutes);
+          residue = 0;
+          break;
+        }
+    residue |= coatings[melt.coating]!.allergens;
+    let isSound = true;
+    for (let i = 0; i < melt.runs.length; i++) {
+      const { product, tolerated } = melt.runs[i]!;
+      if ((residue & ~tolerated) !== 0) isSound = false;
+      residue |= product.stages[melt.stages[i]!]!.brings;
+    }
+    this.residue = residue;
+    return isSound;
+  }
+
+  /** Keeps the set-up of a melt where it still fits, or finds the latest one that does. */
+  private fit(melt: Melt, earliest: number): boolean {
+    const keeps = this.compiled.bowls[melt.bowl]!.usable[melt.coating]!;
+    if (melt.isFixed) return this.fitsFixed(melt, earliest, keeps);
+    const minutes = this.clean + setupMinutes(this.compiled.coatings[melt.coating]!, melt.grams);
+    if (
+      melt.setupShift >= 0 &&
+      melt.setupEnd - melt.setupStart === minutes &&
+      melt.setupStart >= earliest &&
+      melt.setupEnd <= melt.opens &&
+      melt.closed <= melt.setupEnd + keeps
+    )
+      return true;
+    return this.moveSetup(melt, minutes, { from: earliest, keeps });
+  }
+
+  private fitsFixed(melt: Melt, earliest: number, keeps: number): boolean {
+    // what has begun lies before now, and nothing new can be before it
+    const isFree = melt.setupStart >= earliest || melt.setupStart < this.compiled.now;
+    const isUsable = melt.closed <= melt.setupEnd + keeps && melt.opens >= melt.setupEnd;
+    return isFree && isUsable && this.clean === melt.clean;
+  }
+
+  private moveSetup(melt: Melt, minutes: number, { from, keeps }: { from: number; keeps: number }): boolean {
+    this.noteFigures(melt);
+    if (melt.setupShift >= 0) this.hands.free(melt.setupShift, melt.setupStart, melt.setupEnd);
+    this.span.from = Math.max(from, melt.closed - keeps - minutes);
+    this.span.to = melt.opens;
+    let end = -1;
+    for (const person of this.compiled.coatings[melt.coating]!.people) {
+      const fit = this.hands.latestFit(person, minutes, this.span);
+      if (fit <= end) continue;
+      end = fit;
+      melt.setupShift = this.hands.shift;
+      // whoever comes after must be later than this to be better
+      this.span.from = Math.max(this.span.from, end - minutes);
+    }
+    if (end < 0) return false;
+    melt.setupStart = end - minutes;
+    melt.setupEnd = end;
+    melt.clean = this.clean;
+    this.hands.take(melt.setupShift, melt.setupStart, melt.setupEnd);
+    return true;
+  }
+
+  private noteFigures(melt: Melt): void {
+    const at = this.journal.open(this, melt);
+    this.journal.ints[at] = FIGURES;
+    melt.save(this.journal.ints, at);
+  }
+
+  private noteDip(kind: number, melt: Melt, { run, k }: { run: Run; k: number }): void {
+    const at = this.journal.open(this, melt, run);
+    this.journal.ints[at] = kind;
+    this.journal.ints[at + 1] = k;
+  }
+
+  private noteRow(kind: number, melt: Melt, index: number): void {
+    const at = this.journal.open(this, melt);
+    this.journal.ints[at] = kind;
+    this.journal.ints[at + 1] = index;
+  }
+}
+
+/** Whole grams that a run takes out of its melt at stage `k`. */
+export function gramsOf(run: Run, k: number): number {
+  return Math.ceil((run.started * run.product.stages[k]!.milligrams) / 1000);
+}
+
+/** Minutes to melt and temper so much, without cleaning. */
+function setupMinutes({ setupFixed, setupPerKg }: CompiledCoating, grams: number): number {
+  return setupFixed + Math.ceil((setupPerKg * grams) / 1000);
+}

@@ -1,0 +1,76 @@
+import type { Run } from './run';
+
+/** One filling of a bowl: its dips by start, and a set-up that moves with them. */
+export class Melt {
+  grams = 0;
+  setupShift = -1;
+  setupStart = 0;
+  setupEnd = 0;
+  /** End of its last dip; of a fixed melt at least the minute that it was closed at. */
+  closed = 0;
+  /** Minutes of its set-up that go into cleaning. */
+  clean = 0;
+  /** Mask of the allergens that are in the bowl after its last dip. */
+  residue = -1;
+  isFixed = false;
+  /** The id that it had in the plan it came from. */
+  name: string | null = null;
+  readonly runs: Run[] = [];
+  /** For each dip the stage of its run. */
+  readonly stages: number[] = [];
+
+  constructor(
+    readonly bowl: number,
+    readonly coating: number,
+  ) {}
+
+  /** Start of its first dip. */
+  get opens(): number {
+    return this.runs.length > 0 ? this.startOf(0) : this.closed;
+  }
+
+  startOf(i: number): number {
+    return this.runs[i]!.starts[this.stages[i]!]!;
+  }
+
+  endOf(i: number): number {
+    return this.runs[i]!.ends[this.stages[i]!]!;
+  }
+
+  /** Puts a dip in its place by start. */
+  put(run: Run, k: number): void {
+    const start = run.starts[k]!;
+    let i = this.runs.length;
+    while (i > 0 && this.startOf(i - 1) > start) i--;
+    this.runs.splice(i, 0, run);
+    this.stages.splice(i, 0, k);
+  }
+
+  drop(run: Run, k: number): void {
+    let i = 0;
+    while (this.runs[i] !== run || this.stages[i] !== k) i++;
+    this.runs.splice(i, 1);
+    this.stages.splice(i, 1);
+  }
+
+  /** Notes the figures that can be restored. */
+  save(ints: Int32Array, at: number): void {
+    ints[at + 1] = this.grams;
+    ints[at + 2] = this.setupShift;
+    ints[at + 3] = this.setupStart;
+    ints[at + 4] = this.setupEnd;
+    ints[at + 5] = this.closed;
+    ints[at + 6] = this.clean;
+    ints[at + 7] = this.residue;
+  }
+
+  restore(ints: Int32Array, at: number): void {
+    this.grams = ints[at + 1]!;
+    this.setupShift = ints[at + 2]!;
+    this.setupStart = ints[at + 3]!;
+    this.setupEnd = ints[at + 4]!;
+    this.closed = ints[at + 5]!;
+    this.clean = ints[at + 6]!;
+    this.residue = ints[at + 7]!;
+  }
+}

@@ -1,0 +1,77 @@
+import type { CompiledLine, CompiledProduct } from './compiled';
+import type { Melt } from './melt';
+
+/** One batch while it is planned: what it serves, and the task of each stage. Once placed, its tasks never change. */
+export class Run {
+  /** Good pieces. */
+  pieces = 0;
+  /** Pieces started so that so many good ones come out. */
+  started = 0;
+  /** Lines served, by position, the first to leave first. */
+  readonly lines: number[] = [];
+  /** How many pieces of each line. */
+  readonly parts: number[] = [];
+  /** Mask of the allergens that it may meet in a bowl. */
+  tolerated: number;
+  private freeFrom = 0;
+  /** First and last due minute of its lines, and the sum over its pieces. */
+  firstDue = Infinity;
+  lastDue = 0;
+  dueSum = 0;
+  readonly starts: number[] = [];
+  readonly ends: number[] = [];
+  readonly shifts: number[] = [];
+  readonly melts: (Melt | null)[] = [];
+  /** Position among the placed runs, or -1. */
+  place = -1;
+  /** Started or pinned: it stays as it is. */
+  isFixed = false;
+  /** The id that it had in the plan it came from. */
+  name: string | null = null;
+
+  constructor(readonly product: CompiledProduct) {
+    this.tolerated = product.declared | product.mayContain;
+  }
+
+  /** Adds pieces of a line; lines are kept the first to leave first. */
+  serve(line: number, pieces: number, lines: readonly CompiledLine[]): void {
+    const { leave, due, freeFrom } = lines[line]!;
+    this.freeFrom |= freeFrom;
+    this.tolerated = this.product.declared | (this.product.mayContain & ~this.freeFrom);
+    let i = this.lines.length;
+    while (i > 0 && lines[this.lines[i - 1]!]!.leave > leave) i--;
+    this.lines.splice(i, 0, line);
+    this.parts.splice(i, 0, pieces);
+    this.firstDue = Math.min(this.firstDue, due);
+    this.lastDue = Math.max(this.lastDue, due);
+    this.dueSum += due * pieces;
+    this.pieces += pieces;
+    this.started = startedFor(this.product, this.pieces);
+  }
+
+  /** A run of its own that is placed as this one is, its melts still to be named. */
+  copy(): Run {
+    const copy = new Run(this.product);
+    copy.pieces = this.pieces;
+    copy.started = this.started;
+    copy.firstDue = this.firstDue;
+    copy.lastDue = this.lastDue;
+    copy.dueSum = this.dueSum;
+    copy.freeFrom = this.freeFrom;
+    copy.tolerated = this.tolerated;
+    copy.lines.push(...this.lines);
+    copy.parts.push(...this.parts);
+    copy.starts.push(...this.starts);
+    copy.ends.push(...this.ends);
+    copy.shifts.push(...this.shifts);
+    copy.melts.push(...this.melts.map(() => null));
+    copy.isFixed = this.isFixed;
+    copy.name = this.name;
+    return copy;
+  }
+}
+
+/** Pieces started so that so many good ones come out. */
+export function startedFor({ startPercent }: CompiledProduct, good: number): number {
+  return startPercent === 100 ? good : Math.ceil((good * startPercent) / 100);
+}

@@ -1,0 +1,230 @@
+import type { Zone } from '../problem';
+import { zoneTrays } from '../zone-trays';
+import { Bowls } from './bowls';
+import type { CompiledProblem, CompiledStage } from './compiled';
+import { GUIDE_SCALE, Hands } from './hands';
+import { Journal, type Undoable } from './journal';
+import { Room } from './room';
+import type { Run } from './run';
+
+/** What each part of the cost amounts to, before the weights; all whole numbers. */
+export interface Amounts {
+  /** Pieces not served, each times its order's weight. */
+  unmet: number;
+  /** Piece-minutes beyond the target age. */
+  age: number;
+  labour: number;
+  melts: number;
+  leftover: number;
+  idle: number;
+}
+
+const PLACED = 0;
+
+/** A plan under way: hands, room, bowls and runs as they stand, what that costs, and the way back from any change. */
+export class Schedule implements Undoable {
+  readonly journal = new Journal();
+  readonly hands: Hands;
+  readonly bowls: Bowls;
+  readonly rooms: readonly Room[];
+  readonly runs: Run[] = [];
+  /** Pieces of each line that no run serves. */
+  readonly open: Int32Array;
+  /** Share of its price that an unmet piece counts while the search goes on, so that one line can make room for another. */
+  unmetShare = 1;
+  private unmet = 0;
+  private age = 0;
+
+  constructor(readonly compiled: CompiledProblem) {
+    const { problem, lines } = compiled;
+    this.hands = new Hands(compiled, this.journal);
+    this.bowls = new Bowls(compiled, this.hands, this.journal);
+    this.rooms = problem.zones.map((zone) => this.roomOf(zone));
+    this.journal.commit();
+    this.open = Int32Array.from(lines, ({ pieces }) => pieces);
+    for (const { pieces, weight } of lines) this.unmet += pieces * weight;
+  }
+
+  /** The zone's room; where it has fewer trays than at its most, the difference is taken. */
+  private roomOf(zone: Zone): Room {
+    const { horizon } = this.compiled.problem;
+    const stretches = zoneTrays(zone, horizon);
+    const most = Math.max(...stretches.map(({ trays }) => trays));
+    const room = new Room(most, horizon, this.journal);
+    for (const { span, trays } of stretches) if (trays < most) room.add(most - trays, ...span);
+    return room;
+  }
+
+  /** The cost of the plan as it stands, with what only guides the search. */
+  get cost(): number {
+    const { weights } = this.compiled.problem;
+    return (
+      weights.unmetPiece * this.unmetShare * this.unmet +
+      (weights.agePieceHour * this.age) / 60 +
+      weights.labourMinute * this.hands.labour +
+      weights.melt * this.bowls.count +
+      weights.leftoverGram * this.bowls.leftover +
+      weights.stretchMinute * this.hands.idle +
+      this.hands.guide / GUIDE_SCALE
+    );
+  }
+
+  /** The cost without what only guides the search. */
+  get trueCost(): number {
+    return this.cost - this.hands.guide / GUIDE_SCALE + (1 - this.unmetShare) * this.unmetCost;
+  }
+
+  get unmetCost(): number {
+    return this.compiled.problem.weights.unmetPiece * this.unmet;
+  }
+
+  amounts(): Amounts {
+    const { unmet, age, hands, bowls } = this;
+    return {
+      unmet,
+      age,
+      labour: hands.labour,
+      melts: bowls.count,
+      leftover: bowls.leftover,
+      idle: hands.idle,
+    };
+  }
+
+  /** Counts a run whose hands and bowls are taken already, and lays its trays. */
+  add(run: Run): void {
+    this.layTrays(run, 1);
+    this.note(PLACED, run);
+    this.enter(run);
+  }
+
+  /** Takes a run out of the plan. False: a set-up does not fit without it; undo by the journal. */
+  remove(run: Run): boolean {
+    this.layTrays(run, -1);
+    this.note(1, run);
+    this.leave(run);
+    const { stages } = run.product;
+    for (let k = 0; k < stages.length; k++) this.hands.free(run.shifts[k]!, run.starts[k]!, run.ends[k]!);
+    for (let k = 0; k < stages.length; k++) {
+      const melt = run.melts[k];
+      if (melt && !this.bowls.undip(melt, run, k)) return false;
+    }
+    return true;
+  }
+
+  undo(journal: Journal, at: number): void {
+    const run = journal.first(at) as Run;
+    if (journal.ints[at] === PLACED) this.leave(run);
+    else this.enter(run);
+  }
+
+  /** How old a run's pieces are beyond their target, in piece-minutes, when its clock starts at a minute. */
+  overAge(run: Run, clock: number): number {
+    const latest = clock + run.product.target;
+    if (latest >= run.lastDue) return 0;
+    if (latest <= run.firstDue) return run.dueSum - run.pieces * latest;
+    let sum = 0;
+    for (let i = 0; i < run.lines.length; i++) {
+      const over = this.compiled.lines[run.lines[i]!]!.due - latest;
+      if (over > 0) sum += over * run.parts[i]!;
+    }
+    return sum;
+  }
+
+  /**
+   * Prices the hours that aging runs would be made in if there were hands: minutes of work there count up to `most` more
+   * than they cost, in proportion to the age that waits for them.
+   */
+  priceHours(most: number): void {
+    const { shifts } = this.compiled;
+    const waiting = new Float64Array(shifts.length);
+    for (const run of this.runs) {
+      const clock = run.ends[run.product.clock]!;
+      if (this.overAge(run, clock) === 0) continue;
+      const { leave } = this.compiled.lines[run.lines[0]!]!;
+      for (let i = 0; i < shifts.length; i++) {
+        const { start, end } = shifts[i]!;
+        const overlap = Math.min(end, leave) - Math.max(start, clock);
+        if (overlap > 0) waiting[i]! += (run.pieces * overlap) / (end - start);
+      }
+    }
+    this.addOpen(waiting);
+    const top = Math.max(...waiting);
+    this.hands.price(waiting.map((each) => (top > 0 ? (most * each) / top : 0)));
+  }
+
+  /** Lines that are open wait for any hours of the days before they leave. */
+  private addOpen(waiting: Float64Array): void {
+    const { shifts, lines, products } = this.compiled;
+    for (let line = 0; line < lines.length; line++) {
+      const pieces = this.open[line]!;
+      if (pieces === 0) continue;
+      const { leave, product } = lines[line]!;
+      const from = leave - Math.min(products[product]!.life, 2880);
+      for (let i = 0; i < shifts.length; i++) {
+        const { start, end } = shifts[i]!;
+        const overlap = Math.min(end, leave) - Math.max(start, from);
+        if (overlap > 0) waiting[i]! += (4 * pieces * overlap) / (end - start);
+      }
+    }
+  }
+
+  private enter(run: Run): void {
+    run.place = this.runs.length;
+    this.runs.push(run);
+    this.tally(run, 1);
+  }
+
+  private leave(run: Run): void {
+    const last = this.runs.pop()!;
+    if (last !== run) {
+      this.runs[run.place] = last;
+      last.place = run.place;
+    }
+    run.place = -1;
+    this.tally(run, -1);
+  }
+
+  private tally(run: Run, sign: 1 | -1): void {
+    const { lines } = this.compiled;
+    for (let i = 0; i < run.lines.length; i++) {
+      const line = run.lines[i]!;
+      const pieces = sign * run.parts[i]!;
+      this.open[line]! -= pieces;
+      this.unmet -= pieces * lines[line]!.weight;
+    }
+    this.age += sign * this.overAge(run, run.ends[run.product.clock]!);
+  }
+
+  private layTrays(run: Run, sign: 1 | -1): void {
+    const { stages } = run.product;
+    const last = stages.length - 1;
+    for (let k = 0; k < last; k++) {
+      const { zone, perTray } = stages[k]!;
+      this.rooms[zone]!.add(sign * Math.ceil(run.started / perTray), run.ends[k]!, run.starts[k + 1]!);
+    }
+    this.layUntilPickups(run, stages[last]!, sign);
+  }
+
+  /** The trays after the last stage, which leave order by order; stretches of as many trays are laid at once. */
+  private layUntilPickups(run: Run, { zone, perTray }: CompiledStage, sign: 1 | -1): void {
+    const { lines } = this.compiled;
+    const room = this.rooms[zone]!;
+    let from = run.ends.at(-1)!;
+    let pieces = run.pieces;
+    let trays = Math.ceil(pieces / perTray);
+    for (let i = 0; i < run.lines.length; i++) {
+      pieces -= run.parts[i]!;
+      const fewer = Math.ceil(pieces / perTray);
+      if (fewer === trays) continue;
+      const to = lines[run.lines[i]!]!.leave;
+      room.add(sign * trays, from, to);
+      trays = fewer;
+      from = to;
+    }
+  }
+
+  private note(kind: number, run: Run): void {
+    const at = this.journal.open(this, run);
+    this.journal.ints[at] = kind;
+  }
+}

@@ -1,0 +1,77 @@
+import { declaredAllergens } from '../allergens';
+import type { Blocker } from '../blocker';
+import type { PlanOrder, Problem, Product, Unmet } from '../problem';
+import { Builder, type Grouping } from './builder';
+import type { Obstacle } from './placement';
+import { Random } from './random';
+import type { Schedule } from './schedule';
+
+/** An order line that is not met in full, with what stood in the way of its last missing pieces. */
+export interface UnmetReason extends Unmet {
+  readonly blocker: Blocker;
+}
+
+const GROUPING: Grouping = {
+  fill: 1,
+  perishableSpan: 240,
+  keeperSpan: 2880,
+  isByFastest: true,
+  perishableAhead: 0,
+  keeperAhead: 0,
+  failures: Infinity,
+  halvings: Infinity,
+};
+const TRIALS = 160;
+
+/** Places what is open of the lines where it still fits and tells of the rest what stood in its way. */
+export function meetTheRest(schedule: Schedule, lines: readonly number[]): UnmetReason[] {
+  const { compiled, open } = schedule;
+  const { problem } = compiled;
+  const builder = new Builder(schedule, new Random(1));
+  const reasons: { line: number; reason: UnmetReason }[] = [];
+  builder.onGivenUp = (line) => {
+    const { order, product } = compiled.lines[line]!;
+    const reason = {
+      order: problem.orders[order]!.id,
+      product: problem.products[product]!.id,
+      pieces: open[line]!,
+      blocker: blockerOf(schedule, line, builder.placement.obstacle),
+    };
+    reasons.push({ line, reason });
+  };
+  const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+  builder.build(lines, { grouping: GROUPING, manner, limit: Infinity });
+  schedule.journal.commit();
+  return reasons.sort((a, b) => a.line - b.line).map(({ reason }) => reason);
+}
+
+/** An obstacle in the ids of its problem. */
+export function blockerOf(schedule: Schedule, line: number, obstacle: Obstacle): Blocker {
+  const { products, lines, problem } = schedule.compiled;
+  const { product, order } = lines[line]!;
+  const { kind, from, to, started } = obstacle;
+  const { id, skill, coating, then } = products[product]!.product.stages[obstacle.stage]!;
+  switch (kind) {
+    case 'free-from':
+      return {
+        kind,
+        stage: id,
+        allergen: forbidden(problem, problem.orders[order]!, products[product]!.product),
+      };
+    case 'time':
+      return { kind, stage: id, earliestEnd: from, latestEnd: to };
+    case 'hands':
+      return { kind, stage: id, skill, from, to };
+    case 'bowl':
+      return { kind, stage: id, coating: coating?.id ?? '', from, to };
+    case 'room':
+      return { kind, stage: id, zone: then.zone, trays: Math.ceil(started / then.piecesPerTray), at: from };
+  }
+}
+
+/** The first allergen that a product declares and an order must be free from. */
+function forbidden(problem: Problem, { freeFrom = [] }: PlanOrder, product: Product): string {
+  const coatings = new Map(problem.coatings.map((coating) => [coating.id, coating]));
+  const declared = declaredAllergens(product, coatings);
+  return freeFrom.find((allergen) => declared.has(allergen))!;
+}
