@@ -16,6 +16,8 @@ export interface Grouping {
   /** Share of the age that nobody notices by which runs are packed ahead at most, drawn anew for each. */
   perishableAhead: number;
   keeperAhead: number;
+  /** How long before their first pickup runs are packed in any case where they can be, in minutes. */
+  lead: number;
   /** Runs that may fail before the rest is left open. */
   failures: number;
   /** How often a run that does not fit is halved before its first line is given up. */
@@ -188,7 +190,7 @@ export class Builder {
   private placeRun(run: Run, { grouping, manner }: { grouping: Grouping; manner: Manner }): boolean {
     const { life, target } = run.product;
     const ahead = life <= PERISHABLE_MINUTES ? grouping.perishableAhead : grouping.keeperAhead;
-    manner.lead = ahead > 0 ? Math.floor(ahead * this.random.next() * target) : 0;
+    manner.lead = grouping.lead + (ahead > 0 ? Math.floor(ahead * this.random.next() * target) : 0);
     if (this.placement.place(run, manner)) return true;
     if (manner.lead === 0) return false;
     manner.lead = 0;

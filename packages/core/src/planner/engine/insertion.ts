@@ -14,6 +14,7 @@ const GROUPING: Grouping = {
   isByFastest: true,
   perishableAhead: 0,
   keeperAhead: 0,
+  lead: 0,
   failures: 12,
   halvings: Infinity,
 };
@@ -21,6 +22,10 @@ const GROUPING: Grouping = {
 const WAYS: readonly Partial<Grouping>[] = [
   {},
   { keeperAhead: 0.7 },
+  { lead: 30 },
+  { lead: 90 },
+  { lead: 180, keeperAhead: 1 },
+  { lead: 360, keeperAhead: 1 },
   { perishableAhead: 0.7, keeperAhead: 1 },
 ];
 const TRIALS = 48;

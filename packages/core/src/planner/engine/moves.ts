@@ -33,6 +33,7 @@ export class Moves {
     isByFastest: true,
     perishableAhead: 0,
     keeperAhead: 0,
+    lead: 0,
     failures: 2,
     halvings: 3,
   };

@@ -14,6 +14,7 @@ const FIRST: Grouping = {
   isByFastest: true,
   perishableAhead: 0,
   keeperAhead: 1,
+  lead: 0,
   failures: Infinity,
   halvings: 3,
 };

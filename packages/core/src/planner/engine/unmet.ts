@@ -18,6 +18,7 @@ const GROUPING: Grouping = {
   isByFastest: true,
   perishableAhead: 0,
   keeperAhead: 0,
+  lead: 0,
   failures: Infinity,
   halvings: Infinity,
 };
