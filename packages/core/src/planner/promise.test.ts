@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { checkPlan } from './check/check-plan';
+import { Insertion } from './engine/insertion';
+import { toPlan } from './engine/to-plan';
 import { makePlan } from './make-plan';
 import { promises, slotMaking } from './promise';
-import type { Problem } from './problem';
+import type { Plan, Problem } from './problem';
 import { randomProblem, smallProblem } from './testing/small-problem';
 
 const { plan } = makePlan(smallProblem);
@@ -25,35 +27,45 @@ describe('a promise', () => {
     }
   });
 
-  test('is never a yes that cannot be planned: what it would be made of keeps every rule', () => {
+  test('is never a yes that breaks a rule: the plan that it was laid into keeps them all', () => {
     let yes = 0;
-    for (let seed = 1; seed <= 60; seed++) {
+    for (let seed = 1; seed <= 80; seed++) {
       const own = randomProblem(seed);
       if (own.orders.length === 0) continue;
       const made = makePlan(own, { steps: 50 }).plan;
-      const planned = { ...own, fixed: { batches: made.batches, melts: made.melts } };
       const due = 1900 + 45 * (seed % 14);
       const lines = [{ product: seed % 2 ? 'frost' : 'berry', pieces: 6 + (seed % 20) }];
-      const answer = slotMaking(planned, { lines, due }, 4);
-      expect(answer.kind === 'yes').toBe(promises(planned, { lines, dues: [due] })[0]!.kind !== 'no');
-      if (answer.kind === 'no') continue;
-      yes++;
-      const { times } = answer;
-      const order = {
-        id: 'new',
-        due,
-        weight: 1,
-        lines: lines.map((line) => ({ ...line, pieces: line.pieces * times })),
-      };
-      const orders = [...own.orders, order];
-      const { plan: all, report } = makePlan({ ...planned, orders }, { steps: 300 });
-      expect(report.violations).toEqual([]);
-      expect(
-        all.unmet.filter((line) => line.order === 'new'),
-        `seed ${seed}`,
-      ).toEqual([]);
+      const asked = { id: 'asked', due, weight: 1, lines };
+      const fixed = { batches: made.batches, melts: made.melts };
+      const insertion = new Insertion({ ...own, fixed }, [asked]);
+      for (const times of [1, 2, 5]) {
+        const answer = insertion.try(0, times, toPlan);
+        if ('blocker' in answer) continue;
+        yes++;
+        const wanted = { ...asked, lines: lines.map((line) => ({ ...line, pieces: line.pieces * times })) };
+        const report = checkPlan({ ...own, orders: [...own.orders, wanted] }, answer.made);
+        expect(report.violations, `seed ${seed}`).toEqual([]);
+        expect(answer.made.unmet.filter(({ order }) => order === 'asked')).toEqual([]);
+        // what others were promised stays as it was planned
+        for (const batch of made.batches) expect(answer.made.batches).toContainEqual(batch);
+      }
     }
-    expect(yes).toBeGreaterThan(20);
+    expect(yes).toBeGreaterThan(60);
+  });
+
+  test.each([
+    ['from a melt that is planned, which becomes larger', 0, 6 * 6],
+    ['from no melt that is set up already', 2000, 0],
+  ])('dips more %s', (_name, now, more) => {
+    const due = Math.max(...smallProblem.orders.map((order) => order.due));
+    const asked = { id: 'asked', due, weight: 1, lines: berries(6) };
+    const answer = new Insertion({ ...problem, now }, [asked]).try(0, 1, toPlan);
+    if ('blocker' in answer) throw new Error('does not fit');
+    const grams = (melts: Plan['melts']): number =>
+      melts
+        .filter(({ id }) => plan.melts.some((melt) => melt.id === id))
+        .reduce((sum, melt) => sum + melt.grams, 0);
+    expect(grams(answer.made.melts)).toBe(grams(plan.melts) + more);
   });
 
   test('is refused with what stands in the way', () => {

@@ -89,6 +89,15 @@ export class Hands implements Undoable {
     }
   }
 
+  /** Whether a span lies within a shift and nothing is in its way. */
+  isFree(shift: number, start: number, end: number): boolean {
+    if (start < this.shiftStart[shift]! || end > this.shiftEnd[shift]!) return false;
+    const count = this.counts[shift]!;
+    for (let i = 0; i < count; i++)
+      if (this.starts[shift]![i]! < end && this.ends[shift]![i]! > start) return false;
+    return true;
+  }
+
   /** Takes what is free of a span in a shift, piece by piece. */
   takeFree(shift: number, start: number, end: number): void {
     let from = Math.max(start, this.shiftStart[shift]!);

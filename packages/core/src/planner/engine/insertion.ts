@@ -44,10 +44,13 @@ export class Insertion {
   private readonly linesOf: readonly (readonly number[])[];
   private inTheWay: InTheWay | null = null;
 
-  /** All that is fixed in the problem stands; its other orders are laid in first, as far as they fit. */
+  /**
+   * All that is fixed in the problem stands, but for melts that are not set up yet: they may become larger and move. The
+   * problem's other orders are laid in first, as far as they fit.
+   */
   constructor(problem: Problem, asked: readonly PlanOrder[]) {
     const compiled = compile({ ...problem, orders: [...problem.orders, ...asked] });
-    this.schedule = loadFixed(compiled);
+    this.schedule = loadFixed(compiled, compiled.now);
     const first = problem.orders.length;
     this.linesOf = asked.map((_, i) =>
       compiled.lines.flatMap(({ order }, line) => (order === first + i ? [line] : [])),

@@ -1,12 +1,16 @@
 import type { Batch, FixedWork } from '../problem';
+import { gramsOf } from './bowls';
 import type { CompiledProblem } from './compiled';
 import { Melt } from './melt';
 import { Run } from './run';
 import { Schedule } from './schedule';
 
-/** A schedule in which only the fixed work of its problem stands, as it is, whatever rule it breaks by now. */
-export function loadFixed(compiled: CompiledProblem): Schedule {
-  return new Loader(compiled).load(compiled.problem.fixed ?? { batches: [], melts: [] });
+/**
+ * A schedule in which only the fixed work of its problem stands, as it is, whatever rule it breaks by now. Melts whose
+ * set-up is to begin at `meltsMoveFrom` or later may still become larger and move, if they keep the rules as they are.
+ */
+export function loadFixed(compiled: CompiledProblem, meltsMoveFrom = Infinity): Schedule {
+  return new Loader(compiled).load(compiled.problem.fixed ?? { batches: [], melts: [] }, meltsMoveFrom);
 }
 
 class Loader {
@@ -23,7 +27,7 @@ class Loader {
     );
   }
 
-  load({ batches, melts }: FixedWork): Schedule {
+  load({ batches, melts }: FixedWork, meltsMoveFrom: number): Schedule {
     const { problem } = this.compiled;
     const byId = new Map<string, Melt>();
     for (const each of melts) {
@@ -34,14 +38,39 @@ class Loader {
       );
       const { grams, setupStart, setupEnd, closed, id: name } = each;
       Object.assign(melt, { grams, setupStart, setupEnd, closed, name, isFixed: true });
-      this.block(each.person, setupStart, setupEnd);
+      this.takeSetup(melt, each.person, meltsMoveFrom);
       byId.set(each.id, melt);
     }
     for (const batch of batches) this.place(batch, byId);
-    for (const melt of byId.values()) this.schedule.bowls.load(melt);
+    for (const melt of byId.values()) {
+      this.free(melt);
+      this.schedule.bowls.load(melt);
+    }
     for (let bowl = 0; bowl < problem.melters.length; bowl++) this.schedule.bowls.settle(bowl);
     this.schedule.journal.commit();
     return this.schedule;
+  }
+
+  /** Takes the hands of a set-up, in one shift where it may move. */
+  private takeSetup(melt: Melt, person: string, meltsMoveFrom: number): void {
+    const { hands } = this.schedule;
+    const { setupStart, setupEnd } = melt;
+    const { shifts } = this.compiled.people[this.personAt.get(person)!]!;
+    const own = shifts.find((shift) => hands.isFree(shift, setupStart, setupEnd));
+    if (own === undefined || setupStart < meltsMoveFrom) this.block(person, setupStart, setupEnd);
+    else {
+      hands.take(own, setupStart, setupEnd);
+      melt.setupShift = own;
+    }
+  }
+
+  /** Lets a melt that may move do so, with just the grams that its dips and its tail take. */
+  private free(melt: Melt): void {
+    const { capacity, tail } = this.compiled.bowls[melt.bowl]!;
+    const grams = melt.runs.reduce((sum, run, i) => sum + gramsOf(run, melt.stages[i]!), tail);
+    if (melt.setupShift < 0 || melt.runs.length === 0 || grams > capacity) return;
+    melt.isFixed = false;
+    melt.grams = grams;
   }
 
   private place(batch: Batch, melts: ReadonlyMap<string, Melt>): void {

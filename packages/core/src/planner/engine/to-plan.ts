@@ -36,7 +36,7 @@ export function toPlan(schedule: Schedule): Plan {
     ),
     melts: byId(
       melts.map((melt): PlanMelt => {
-        const fixed = fixedMelts.get(melt.name ?? '');
+        const fixed = melt.isFixed ? fixedMelts.get(melt.name ?? '') : undefined;
         return fixed
           ? { ...fixed, closed: melt.closed }
           : {
