@@ -28,6 +28,19 @@ describe('the command line', { timeout: 30_000 }, () => {
       { ...smallProblem, horizon: 0 },
       { code: 'out-of-range', field: '/horizon', value: 0 },
     ],
+    [
+      'more allergens than can be told apart',
+      ['plan'],
+      {
+        ...smallProblem,
+        products: Array.from({ length: 32 }, (_, i) => ({
+          ...smallProblem.products[0]!,
+          id: ['berry', 'twist'][i] ?? `p${i}`,
+          allergens: [`a${i}`],
+        })),
+      },
+      { code: 'out-of-range', field: '/products', value: '34 allergens' },
+    ],
     ['what is no JSON', ['coat'], '{', { code: 'not-json', field: '' }],
     ['a name that it does not know', ['bake'], {}, { code: 'unknown-value', field: 'NAME', value: 'bake' }],
     ['no name', [], {}, { code: 'unknown-value', field: 'NAME', value: null }],

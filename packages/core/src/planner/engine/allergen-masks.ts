@@ -1,3 +1,4 @@
+import { InputError } from '../../input/input-error';
 import type { Problem } from '../problem';
 
 /** As many bits as a whole number's sign leaves. */
@@ -7,7 +8,7 @@ const MOST = 31;
 export class AllergenMasks {
   private readonly bits = new Map<string, number>();
 
-  /** @throws RangeError when the problem tells apart more than 31 allergens */
+  /** @throws InputError when the problem tells apart more than 31 allergens */
   constructor(problem: Problem) {
     const { products, coatings, orders } = problem;
     const carried = [...products, ...coatings].map(({ allergens }) => allergens);
@@ -19,7 +20,12 @@ export class AllergenMasks {
       this.bits.set(allergen, bitOf.get(key)!);
     }
     if (bitOf.size > MOST)
-      throw new RangeError(`${bitOf.size} allergens that differ in what carries them; at most ${MOST}`);
+      throw new InputError({
+        code: 'out-of-range',
+        field: '/products',
+        value: `${bitOf.size} allergens`,
+        range: `at most ${MOST} allergens that differ in what carries them`,
+      });
   }
 
   of(allergens: Iterable<string>): number {

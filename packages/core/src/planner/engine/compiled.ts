@@ -94,7 +94,7 @@ export interface CompiledLine {
   readonly freeFrom: number;
 }
 
-/** Puts a checked problem into positions. @throws RangeError when it tells apart more allergens than a mask holds */
+/** Puts a checked problem into positions. @throws InputError when it tells apart more allergens than a mask holds */
 export function compile(problem: Problem): CompiledProblem {
   const coatingAt = positions(problem.coatings);
   const zoneAt = positions(problem.zones);
