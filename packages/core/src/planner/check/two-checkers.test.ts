@@ -52,7 +52,7 @@ function slip(plan: Plan, seed: number): unknown {
   return draft;
 }
 
-/** Problems with the plan that the first construction gives them; those without an order are left out. */
+/** Problems with the first plan that is laid for them; those without an order are left out. */
 function planned(count: number): { problem: Problem; plan: Plan }[] {
   return Array.from({ length: count }, (_, seed) => randomProblem(seed))
     .filter((problem) => problem.orders.length > 0)
