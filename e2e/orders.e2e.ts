@@ -106,7 +106,7 @@ test('two who want the last place of a slot: one gets it, the other the nearest'
   const refused = isFirst ? other : demo;
   await expect(
     refused.getByText(/This slot hands over no more, not 1\. Nearest that can be: /).first(),
-  ).toBeVisible();
+  ).toBeVisible({ timeout: 25_000 });
   await refused.getByRole('button', { name: /^Take Sat 20/ }).click();
   await refused.getByRole('button', { name: 'Take the order' }).click();
   await expect(taken).toHaveCount(2);

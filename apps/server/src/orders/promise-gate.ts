@@ -33,6 +33,8 @@ interface Situation {
 const PROMISES_LOCK = 4312;
 /** So many slots, the nearest first, are asked for one that can be instead; shop default. */
 const SLOTS_TRIED = 40;
+/** Slots that the kitchen is asked about at once. */
+const ASKED_AT_ONCE = 10;
 
 /**
  * Lets an order be promised only where it is offered, and its slot and the kitchen have room; one order at a time, so that two cannot both
@@ -52,11 +54,10 @@ export class PromiseGate {
     const { point } = situation;
     const slot = slotStart(point, wanted.pickup)!;
     const others = slotsToCome(point, { days: setUp.days, timeZone, now: this.clock.now() });
-    const nearest = nearestTo(slot, others).find(
-      (other) =>
-        !shopFault(situation, setUp, { wanted, slot: other }) &&
-        !kitchenFault(kitchen, wanted, other.instant),
+    const open = nearestTo(slot, others).filter(
+      (other) => !shopFault(situation, setUp, { wanted, slot: other }),
     );
+    const nearest = firstMakeable(kitchen, wanted, open);
     throw new ProblemError('invalid-input', {}, [
       { ...fault, params: { ...fault.params, value: wanted.pickup, nearest: nearest?.at ?? null } },
     ]);
@@ -127,6 +128,24 @@ function kitchenFault(kitchen: Kitchen | null, wanted: PromiseWanted, pickup: Da
   return answer?.kind === 'no'
     ? fieldProblem('/pickup', 'not-makeable', { piece: answer.reason.product })
     : null;
+}
+
+/** The first of the slots that the kitchen can make the order for, asked about several at once. */
+function firstMakeable(
+  kitchen: Kitchen | null,
+  wanted: PromiseWanted,
+  slots: readonly Slot[],
+): Slot | undefined {
+  if (!kitchen) return slots[0];
+  for (let i = 0; i < slots.length; i += ASKED_AT_ONCE) {
+    const asked = slots.slice(i, i + ASKED_AT_ONCE);
+    const index = kitchen.firstMakeable(
+      wanted,
+      asked.map(({ instant }) => instant),
+    );
+    if (index >= 0) return asked[index];
+  }
+  return undefined;
 }
 
 function nearestTo(slot: string, slots: readonly Slot[]): Slot[] {

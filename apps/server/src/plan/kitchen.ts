@@ -96,6 +96,14 @@ export class Kitchen {
     });
   }
 
+  /** The position of the first of these pickups that an order could be made for, all laid into one schedule; or -1. */
+  firstMakeable(ask: KitchenAsk, pickups: readonly Date[]): number {
+    const lines = productLines(ask.contents);
+    const dues = pickups.map((pickup) => minutesFrom(this.setUp.span.start, pickup));
+    const answers = promises(this.besides(ask), { lines, place: ask.pickupPoint, dues });
+    return answers.findIndex(({ kind }) => kind !== 'no');
+  }
+
   /** How an order would be made for a pickup, and how often up to `most`; no batches where it cannot be. */
   making(ask: KitchenAsk, pickup: Date, most: number): Making {
     const { due, lines, held } = this.openOf(ask, pickup);
