@@ -10,17 +10,21 @@ export function ceilDiv(a: number, b: number): number {
 }
 
 /** Pieces started so that `good` ones come out, by the product's start percentage. */
-export function startedPieces(product: Product, good: number): number {
+export function startedPieces(product: Pick<Product, 'startPercent'>, good: number): number {
   return product.startPercent === undefined ? good : ceilDiv(good * product.startPercent, 100);
 }
 
 /** Minutes that a person of this pace (percent of standard time) takes for a stage on so many started pieces. */
-export function stageMinutes(stage: ProductStage, started: number, pace: number): number {
+export function stageMinutes(
+  stage: Pick<ProductStage, 'fixedMinutes' | 'secondsPerPiece'>,
+  started: number,
+  pace: number,
+): number {
   return ceilDiv((60 * stage.fixedMinutes + stage.secondsPerPiece * started) * pace, 6000);
 }
 
 /** Whole grams of coating that a stage takes out of its melt; 0 for a stage without one. */
-export function stageGrams(stage: ProductStage, started: number): number {
+export function stageGrams(stage: Pick<ProductStage, 'coating'>, started: number): number {
   if (stage.coating === null) return 0;
   return 'milligramsPerPiece' in stage.coating
     ? ceilDiv(started * stage.coating.milligramsPerPiece, 1000)

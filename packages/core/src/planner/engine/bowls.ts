@@ -1,4 +1,5 @@
-import type { CompiledCoating, CompiledProblem } from './compiled';
+import { setupMinutes, stageGrams } from '../amounts';
+import type { CompiledProblem } from './compiled';
 import type { Hands, Stretch } from './hands';
 import type { Journal, Undoable } from './journal';
 import { Melt } from './melt';
@@ -61,7 +62,7 @@ export class Bowls implements Undoable {
     const { capacity, tail, usable } = this.compiled.bowls[bowl]!;
     const grams = ask.grams + tail;
     if (grams > capacity || ask.minutes > usable[coating]!) return -1;
-    const setup = setupMinutes(this.compiled.coatings[coating]!, grams);
+    const setup = setupMinutes(this.compiled.coatings[coating]!.coating, grams, 0);
     const row = this.rows[bowl]!;
     for (let gap = row.length; gap >= 0; gap--) {
       const to = gap < row.length ? Math.min(ask.to, row[gap]!.setupStart) : ask.to;
@@ -241,7 +242,7 @@ export class Bowls implements Undoable {
   private fit(melt: Melt, earliest: number): boolean {
     const keeps = this.compiled.bowls[melt.bowl]!.usable[melt.coating]!;
     if (melt.isFixed) return this.fitsFixed(melt, earliest, keeps);
-    const minutes = this.clean + setupMinutes(this.compiled.coatings[melt.coating]!, melt.grams);
+    const minutes = setupMinutes(this.compiled.coatings[melt.coating]!.coating, melt.grams, this.clean);
     if (
       melt.setupShift >= 0 &&
       melt.setupEnd - melt.setupStart === minutes &&
@@ -303,10 +304,5 @@ export class Bowls implements Undoable {
 
 /** Whole grams that a run takes out of its melt at stage `k`. */
 export function gramsOf(run: Run, k: number): number {
-  return Math.ceil((run.started * run.product.stages[k]!.milligrams) / 1000);
-}
-
-/** Minutes to melt and temper so much, without cleaning. */
-function setupMinutes({ setupFixed, setupPerKg }: CompiledCoating, grams: number): number {
-  return setupFixed + Math.ceil((setupPerKg * grams) / 1000);
+  return stageGrams(run.product.stages[k]!.stage, run.started);
 }

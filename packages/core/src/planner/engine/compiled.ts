@@ -1,6 +1,6 @@
 import { allergensBefore, declaredAllergens } from '../allergens';
 import { clockStageIndex, leaveMinute, usableMinutes } from '../amounts';
-import type { Problem, Product, ProductStage } from '../problem';
+import type { Coating, Problem, Product, ProductStage } from '../problem';
 import { AllergenMasks } from './allergen-masks';
 import { largestBatch } from './largest-batch';
 
@@ -25,7 +25,8 @@ export interface CompiledStage {
   readonly maxRun: number;
   /** Position of the coating, or -1. */
   readonly coating: number;
-  readonly milligrams: number;
+  /** As the problem has it. */
+  readonly stage: ProductStage;
   readonly zone: number;
   readonly perTray: number;
   readonly minWait: number;
@@ -44,7 +45,6 @@ export interface CompiledProduct {
   readonly stages: readonly CompiledStage[];
   readonly life: number;
   readonly target: number;
-  readonly startPercent: number;
   readonly clock: number;
   /** Mask of the allergens that it tells of, which it may meet in a bowl. */
   readonly declared: number;
@@ -56,8 +56,8 @@ export interface CompiledProduct {
 }
 
 export interface CompiledCoating {
-  readonly setupFixed: number;
-  readonly setupPerKg: number;
+  /** As the problem has it. */
+  readonly coating: Coating;
   readonly allergens: number;
   /** Who can set it up, by position. */
   readonly people: readonly number[];
@@ -109,7 +109,7 @@ export function compile(problem: Problem): CompiledProblem {
       secondsPerPiece: stage.secondsPerPiece,
       maxRun: stage.maxRunMinutes ?? Infinity,
       coating: stage.coating === null ? -1 : coatingAt.get(stage.coating.id)!,
-      milligrams: milligramsOf(stage),
+      stage,
       zone: zoneAt.get(stage.then.zone)!,
       perTray: stage.then.piecesPerTray,
       minWait: stage.then.minMinutes,
@@ -127,7 +127,6 @@ export function compile(problem: Problem): CompiledProblem {
     stages: product.stages.map((stage, k) => stageOf(product, stage, k)),
     life: product.lifeMinutes,
     target: product.targetAgeMinutes,
-    startPercent: product.startPercent ?? 100,
     clock: clockStageIndex(product),
     declared: masks.of(declaredAllergens(product, coatingsById)),
     mayContain: masks.of(product.mayContain ?? []),
@@ -139,8 +138,7 @@ export function compile(problem: Problem): CompiledProblem {
     now: problem.now ?? 0,
     products,
     coatings: problem.coatings.map((coating) => ({
-      setupFixed: coating.setupFixedMinutes,
-      setupPerKg: coating.setupMinutesPerKg,
+      coating,
       allergens: masks.of(coating.allergens),
       people: able(coating.skill),
     })),
@@ -157,11 +155,6 @@ export function compile(problem: Problem): CompiledProblem {
 
 function positions(list: readonly { readonly id: string }[]): ReadonlyMap<string, number> {
   return new Map(list.map(({ id }, index) => [id, index]));
-}
-
-function milligramsOf({ coating }: ProductStage): number {
-  if (coating === null) return 0;
-  return 'milligramsPerPiece' in coating ? coating.milligramsPerPiece : coating.gramsPerPiece * 1000;
 }
 
 function peopleAndShifts(problem: Problem): Pick<CompiledProblem, 'people' | 'shifts'> {

@@ -1,5 +1,5 @@
+import { stageMinutes, traysFor } from '../amounts';
 import { gramsOf, type DipAsk } from './bowls';
-import type { CompiledStage } from './compiled';
 import { GUIDE_SCALE } from './hands';
 import type { Melt } from './melt';
 import type { Random } from './random';
@@ -212,7 +212,7 @@ export class Placement {
     const room = this.schedule.rooms[zone]!;
     const free = isLast
       ? this.freeUntilPickups(level.earliestEnd)
-      : room.freeSince(Math.ceil(run.started / perTray), level.earliestEnd, first);
+      : room.freeSince(traysFor(run.started, perTray), level.earliestEnd, first);
     if (free > level.latestEnd) {
       level.earliestEnd = free;
       this.note('room', k, level);
@@ -231,11 +231,11 @@ export class Placement {
     const { zone, perTray } = run.product.stages.at(-1)!;
     const room = this.schedule.rooms[zone]!;
     let pieces = run.pieces;
-    let trays = Math.ceil(pieces / perTray);
+    let trays = traysFor(pieces, perTray);
     let from = this.firstLeave;
     for (let i = 0; i < run.lines.length; i++) {
       pieces -= run.parts[i]!;
-      const fewer = Math.ceil(pieces / perTray);
+      const fewer = traysFor(pieces, perTray);
       if (fewer === trays) continue;
       const to = lines[run.lines[i]!]!.leave;
       const free = room.freeSince(trays, from, to);
@@ -243,7 +243,7 @@ export class Placement {
       trays = fewer;
       from = to;
     }
-    return room.freeSince(Math.ceil(run.pieces / perTray), earliest, this.firstLeave);
+    return room.freeSince(traysFor(run.pieces, perTray), earliest, this.firstLeave);
   }
 
   private fill(k: number, level: Candidates): void {
@@ -339,13 +339,14 @@ export class Placement {
     const { melt, bowl } = this.at;
     const { compiled, hands } = this.schedule;
     const { weights } = compiled.problem;
-    const { setupFixed, setupPerKg } = compiled.coatings[this.run.product.stages[k]!.coating]!;
+    const { coating } = compiled.coatings[this.run.product.stages[k]!.coating]!;
     const labour = weights.labourMinute + hands.extra[hands.shift]! / GUIDE_SCALE;
-    const perGram = (labour * setupPerKg) / 1000;
+    const perGram = (labour * coating.setupMinutesPerKg) / 1000;
     const own = perGram * this.ask.grams;
     if (melt) return own;
     const { tail } = compiled.bowls[bowl]!;
-    const opening = weights.melt + labour * setupFixed + (perGram + weights.leftoverGram) * tail;
+    const opening =
+      weights.melt + labour * coating.setupFixedMinutes + (perGram + weights.leftoverGram) * tail;
     return own + this.manner.meltPrice * opening;
   }
 
@@ -391,9 +392,4 @@ interface Place {
   melt: Melt | null;
   /** Bowl of the melt or of a new one; -1 for a stage without a coating. */
   bowl: number;
-}
-
-/** Minutes of a stage on so many started pieces at a pace in percent of the standard time. */
-export function stageMinutes(stage: CompiledStage, started: number, pace: number): number {
-  return Math.ceil(((60 * stage.fixedMinutes + stage.secondsPerPiece * started) * pace) / 6000);
 }

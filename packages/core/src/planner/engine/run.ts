@@ -1,3 +1,4 @@
+import { startedPieces } from '../amounts';
 import type { CompiledLine, CompiledProduct } from './compiled';
 import type { Melt } from './melt';
 
@@ -46,7 +47,7 @@ export class Run {
     this.lastDue = Math.max(this.lastDue, due);
     this.dueSum += due * pieces;
     this.pieces += pieces;
-    this.started = startedFor(this.product, this.pieces);
+    this.started = startedPieces(this.product.product, this.pieces);
   }
 
   /** A run of its own that is placed as this one is, its melts still to be named. */
@@ -69,9 +70,4 @@ export class Run {
     copy.name = this.name;
     return copy;
   }
-}
-
-/** Pieces started so that so many good ones come out. */
-export function startedFor({ startPercent }: CompiledProduct, good: number): number {
-  return startPercent === 100 ? good : Math.ceil((good * startPercent) / 100);
 }

@@ -1,3 +1,4 @@
+import { traysFor } from '../amounts';
 import type { Zone } from '../problem';
 import { zoneTrays } from '../zone-trays';
 import { Bowls } from './bowls';
@@ -200,7 +201,7 @@ export class Schedule implements Undoable {
     const last = stages.length - 1;
     for (let k = 0; k < last; k++) {
       const { zone, perTray } = stages[k]!;
-      this.rooms[zone]!.add(sign * Math.ceil(run.started / perTray), run.ends[k]!, run.starts[k + 1]!);
+      this.rooms[zone]!.add(sign * traysFor(run.started, perTray), run.ends[k]!, run.starts[k + 1]!);
     }
     this.layUntilPickups(run, stages[last]!, sign);
   }
@@ -211,10 +212,10 @@ export class Schedule implements Undoable {
     const room = this.rooms[zone]!;
     let from = run.ends.at(-1)!;
     let pieces = run.pieces;
-    let trays = Math.ceil(pieces / perTray);
+    let trays = traysFor(pieces, perTray);
     for (let i = 0; i < run.lines.length; i++) {
       pieces -= run.parts[i]!;
-      const fewer = Math.ceil(pieces / perTray);
+      const fewer = traysFor(pieces, perTray);
       if (fewer === trays) continue;
       const to = lines[run.lines[i]!]!.leave;
       room.add(sign * trays, from, to);

@@ -1,4 +1,5 @@
 import { declaredAllergens } from '../allergens';
+import { traysFor } from '../amounts';
 import type { Blocker } from '../blocker';
 import type { PlanOrder, Problem, Product, Unmet } from '../problem';
 import { Builder, type Grouping } from './builder';
@@ -66,7 +67,7 @@ export function blockerOf(schedule: Schedule, line: number, obstacle: Obstacle):
     case 'bowl':
       return { kind, stage: id, coating: coating?.id ?? '', from, to };
     case 'room':
-      return { kind, stage: id, zone: then.zone, trays: Math.ceil(started / then.piecesPerTray), at: from };
+      return { kind, stage: id, zone: then.zone, trays: traysFor(started, then.piecesPerTray), at: from };
   }
 }
 

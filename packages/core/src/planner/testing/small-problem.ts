@@ -1,3 +1,4 @@
+import { Random } from '../engine/random';
 import type { Person, Problem, Product, ProductStage, StageCoating, Rest } from '../problem';
 
 /** Problems for tests: a bench of two people, two bowls and two pieces, and random ones like it. */
@@ -138,15 +139,10 @@ export const smallProblem: Problem = {
   ],
 };
 
-/** Numbers in 0..1 that are the same for the same seed. Source: mulberry32, a public-domain generator. */
+/** Numbers in 0..1 that are the same for the same seed. */
 export function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
+  const random = new Random(seed);
+  return () => random.next();
 }
 
 /** The small problem with random orders, trays, bowls and hands; some of them cannot be met in full. */
