@@ -139,11 +139,12 @@ function firstMakeable(
   if (!kitchen) return slots[0];
   for (let i = 0; i < slots.length; i += ASKED_AT_ONCE) {
     const asked = slots.slice(i, i + ASKED_AT_ONCE);
-    const index = kitchen.firstMakeable(
+    const answers = kitchen.answer(
       wanted,
       asked.map(({ instant }) => instant),
     );
-    if (index >= 0) return asked[index];
+    const found = asked.find((_, index) => answers[index]!.kind !== 'no');
+    if (found) return found;
   }
   return undefined;
 }

@@ -85,23 +85,18 @@ export class Kitchen {
    */
   answer(ask: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
     const problem = this.besides(ask);
-    return pickups.map((pickup) => {
-      const { due, lines, held } = this.openOf(ask, pickup);
-      if (held && lines.length === 0) {
-        const { packed, ageMinutes } = held;
-        const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
-        return { kind: 'tight', due, packed, ageMinutes, clocks };
-      }
-      return promises(problem, { lines, place: ask.pickupPoint, dues: [due] })[0]!;
+    const place = ask.pickupPoint;
+    const open = pickups.map((pickup) => this.openOf(ask, pickup));
+    const dues = open.filter(({ held }) => !held).map(({ due }) => due);
+    const anew = dues.length > 0 ? promises(problem, { lines: productLines(ask.contents), place, dues }) : [];
+    const byDue = new Map(anew.map((answer) => [answer.due, answer]));
+    return open.map(({ due, lines, held }) => {
+      if (!held) return byDue.get(due)!;
+      if (lines.length > 0) return promises(problem, { lines, place, dues: [due] })[0]!;
+      const { packed, ageMinutes } = held;
+      const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
+      return { kind: 'tight', due, packed, ageMinutes, clocks };
     });
-  }
-
-  /** The position of the first of these pickups that an order could be made for, all laid into one schedule; or -1. */
-  firstMakeable(ask: KitchenAsk, pickups: readonly Date[]): number {
-    const lines = productLines(ask.contents);
-    const dues = pickups.map((pickup) => minutesFrom(this.setUp.span.start, pickup));
-    const answers = promises(this.besides(ask), { lines, place: ask.pickupPoint, dues });
-    return answers.findIndex(({ kind }) => kind !== 'no');
   }
 
   /** How an order would be made for a pickup, and how often up to `most`; no batches where it cannot be. */

@@ -39,9 +39,11 @@ export class PlanService {
       const setUp = await requireSetUp(manager);
       const now = this.clock.now();
       const asked = await buildProblem(manager, setUp, this.clock);
-      const problem = await continued(manager, asked, { setUp, now });
+      const before = await newestPlan(manager, setUp);
+      const problem = await continued(manager, asked, { setUp, now, before });
       const start = performance.now();
       const result = makePlan(problem, {
+        ...(before && { from: before.plan }),
         steps: PLAN_STEPS,
         progress: () => (performance.now() - start) / (PLAN_SECONDS * 1000),
       });
@@ -68,12 +70,11 @@ export class PlanService {
 async function continued(
   manager: EntityManager,
   asked: Problem,
-  { setUp, now }: { setUp: SetUp; now: Date },
+  { setUp, now, before }: { setUp: SetUp; now: Date; before: PlanEntity | null },
 ): Promise<Problem> {
   const minute = Math.min(asked.horizon, Math.max(0, minutesFrom(setUp.span.start, now)));
   const handedOver = await orderedIn(manager, setUp.span, ['handed-over']);
   const closed = new Set(handedOver.map((order) => order.id));
-  const before = await newestPlan(manager, setUp);
   if (!before)
     return { ...asked, now: minute, orders: asked.orders.filter((order) => !closed.has(order.id)) };
   const { fixed, orders } = carryOver({

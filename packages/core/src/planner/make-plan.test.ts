@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { makePlan } from './make-plan';
 import type { Problem } from './problem';
+import { promises } from './promise';
 import { readProblem } from './read-problem';
 import { berry, randomProblem, randomProblemWithOptions, runa, smallProblem } from './testing/small-problem';
 
@@ -58,6 +59,36 @@ describe('a plan', () => {
       const problem = readProblem(JSON.parse(readFileSync(resolve(folder, `tiny-${i + 1}.json`), 'utf8')));
       expect(makePlan(problem, { steps: 12_000 }).report.cost, `tiny-${i + 1}`).toBeLessThan(cost + 0.01);
     }
+  });
+
+  test('is no dearer than the plan that it goes on from, and keeps what was promised into that', () => {
+    let yes = 0;
+    for (let seed = 1; seed <= 60; seed++) {
+      const problem = seed % 2 ? randomProblem(seed) : randomProblemWithOptions(seed);
+      if (problem.orders.length === 0) continue;
+      const before = makePlan(problem, { steps: 40 });
+      const after = makePlan(problem, { steps: 1, seed: 9, from: before.plan });
+      expect(after.report.cost!, `seed ${seed}`).toBeLessThanOrEqual(before.report.cost! + 1e-6);
+
+      const ask = { lines: [{ product: 'berry', pieces: 12 }], dues: [1900 + 45 * (seed % 14)] };
+      const fixed = { batches: before.plan.batches, melts: before.plan.melts };
+      if (promises({ ...problem, fixed }, ask)[0]!.kind === 'no') continue;
+      yes++;
+      const taken = { id: 'new', due: ask.dues[0]!, weight: 1, lines: ask.lines };
+      const { report } = makePlan(
+        { ...problem, orders: [...problem.orders, taken] },
+        { steps: 40, from: before.plan },
+      );
+      expect(report.amounts.unmet, `seed ${seed}`).toBeLessThanOrEqual(before.report.amounts.unmet);
+    }
+    expect(yes).toBeGreaterThan(30);
+  });
+
+  test('of which nothing holds any more is begun anew', () => {
+    const before = makePlan(smallProblem).plan;
+    const others = smallProblem.people.map((person) => ({ ...person, id: `other-${person.id}` }));
+    const problem = { ...smallProblem, people: others };
+    expect(makePlan(problem, { from: before }).plan).toEqual(makePlan(problem).plan);
   });
 
   test('goes on for as long as it is given, and is the better for it', () => {

@@ -1,9 +1,9 @@
 import { checkPlan, type PlanReport } from './check/check-plan';
 import { compile, type CompiledProblem } from './engine/compiled';
-import { loadFixed } from './engine/load';
-import { meetTheRest, type UnmetReason } from './engine/unmet';
+import { loadFixed, loadPlan } from './engine/load';
+import { layIn, meetTheRest, type UnmetReason } from './engine/unmet';
 import { firstPlan, Search } from './engine/search';
-import { scheduleOf, type Snapshot } from './engine/snapshot';
+import { scheduleOf, snapshotOf, type Snapshot } from './engine/snapshot';
 import { toPlan } from './engine/to-plan';
 import type { Plan, Problem } from './problem';
 
@@ -21,6 +21,8 @@ export interface PlanLimits {
   readonly steps?: number;
   /** How much of the time is over, from 0 to 1, where the work ends; asked again and again. Absent: steps alone count. */
   readonly progress?: () => number;
+  /** An earlier plan: what still holds of it is one of the first plans, so that what it met stays met. */
+  readonly from?: Plan;
   /** What chance is drawn from; 1 if absent. */
   readonly seed?: number;
 }
@@ -68,22 +70,21 @@ class Course {
   private steps = 0;
   private readonly mostSteps: number;
   private readonly seed: number;
+  private readonly from: Plan | undefined;
   private readonly progress: () => number;
 
   constructor(
     private readonly compiled: CompiledProblem,
-    { steps, progress, seed = 1 }: PlanLimits,
+    { steps, progress, seed = 1, from }: PlanLimits,
   ) {
+    this.from = from;
     this.mostSteps = steps ?? (progress ? Infinity : USUAL_STEPS);
     this.progress = progress ?? (() => 0);
     this.seed = seed;
   }
 
   run(): { best: Snapshot; steps: number } {
-    const first = firstPlan(loadFixed(this.compiled), {
-      seed: this.seed,
-      goesOn: () => this.done() < FIRST_SHARE,
-    });
+    const first = this.first();
     let best = this.search(first, { heat: 0, until: this.heatEnd() });
     if (this.steps >= LEAST_HEAT_STEPS)
       for (let heat = 1; heat < HEATS.length; heat++) {
@@ -92,6 +93,17 @@ class Course {
       }
     best = this.search(best, { heat: 0, until: 1 });
     return { best, steps: this.steps };
+  }
+
+  /** The cheaper of the first plan and of what still holds of the one before, with what is new laid in. */
+  private first(): Snapshot {
+    const goesOn = (): boolean => this.done() < FIRST_SHARE;
+    const anew = firstPlan(loadFixed(this.compiled), { seed: this.seed, goesOn });
+    if (!this.from) return anew;
+    const before = loadPlan(this.compiled, this.from);
+    layIn(before);
+    const isSound = checkPlan(this.compiled.problem, toPlan(before)).ok;
+    return isSound && before.trueCost < anew.cost ? snapshotOf(before) : anew;
   }
 
   private heatEnd(): number {

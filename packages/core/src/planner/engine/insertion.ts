@@ -5,7 +5,7 @@ import { compile } from './compiled';
 import { loadFixed } from './load';
 import { Random } from './random';
 import type { Schedule } from './schedule';
-import { blockerOf, meetTheRest } from './unmet';
+import { blockerOf, meetTheRest, WAYS } from './unmet';
 
 const GROUPING: Grouping = {
   fill: 1,
@@ -18,16 +18,6 @@ const GROUPING: Grouping = {
   failures: 12,
   halvings: Infinity,
 };
-/** Ways in which an order is laid in, one after the other until it fits. */
-const WAYS: readonly Partial<Grouping>[] = [
-  {},
-  { keeperAhead: 0.7 },
-  { lead: 30 },
-  { lead: 90 },
-  { lead: 180, keeperAhead: 1 },
-  { lead: 360, keeperAhead: 1 },
-  { perishableAhead: 0.7, keeperAhead: 1 },
-];
 const TRIALS = 48;
 
 /** What stood in the way of an order's line. */

@@ -1,4 +1,4 @@
-import type { Batch, FixedWork } from '../problem';
+import type { Batch, FixedWork, Melt as PlanMelt, Plan, Product } from '../problem';
 import { gramsOf } from './bowls';
 import type { CompiledProblem } from './compiled';
 import { Melt } from './melt';
@@ -11,6 +11,17 @@ import { Schedule } from './schedule';
  */
 export function loadFixed(compiled: CompiledProblem, meltsMoveFrom = Infinity): Schedule {
   return new Loader(compiled).load(compiled.problem.fixed ?? { batches: [], melts: [] }, meltsMoveFrom);
+}
+
+/**
+ * The fixed work with what still holds of an earlier plan: its batches as they were where their orders want them yet and
+ * hands and bowls are free, all of them still to be moved. Rules of time and room are not asked: judge it before use.
+ */
+export function loadPlan(compiled: CompiledProblem, plan: Plan): Schedule {
+  const fixed = compiled.problem.fixed ?? { batches: [], melts: [] };
+  const loader = new Loader(compiled);
+  loader.load(fixed, Infinity);
+  return loader.addPlan(plan);
 }
 
 class Loader {
@@ -51,6 +62,82 @@ class Loader {
     return this.schedule;
   }
 
+  addPlan({ batches, melts }: Plan): Schedule {
+    const { schedule, compiled } = this;
+    const byName = new Map(schedule.bowls.rows.flat().map((melt) => [melt.name, melt]));
+    const placed = new Set(schedule.runs.map(({ name }) => name));
+    const byId = new Map<string, Melt>();
+    for (const each of melts) {
+      const melt = byName.get(each.id) ?? this.laterMelt(each);
+      if (melt) byId.set(each.id, melt);
+    }
+    for (const batch of batches) if (!placed.has(batch.id)) this.placeLater(batch, byId);
+    for (const melt of byId.values()) {
+      if (melt.isFixed) continue;
+      if (melt.runs.length > 0) this.open(melt);
+      else schedule.hands.free(melt.setupShift, melt.setupStart, melt.setupEnd);
+    }
+    for (let bowl = 0; bowl < compiled.bowls.length; bowl++) schedule.bowls.settle(bowl);
+    schedule.journal.commit();
+    return schedule;
+  }
+
+  private open(melt: Melt): void {
+    melt.grams = this.gramsFor(melt);
+    melt.closed = melt.endOf(melt.runs.length - 1);
+    this.schedule.bowls.load(melt);
+  }
+
+  /** A melt of an earlier plan that is still to come, its hands taken; null where they are not free. */
+  private laterMelt({ melter, coating, person, setupStart, setupEnd }: PlanMelt): Melt | null {
+    const { problem, now } = this.compiled;
+    const bowl = problem.melters.findIndex(({ id }) => id === melter);
+    const holds = problem.coatings.findIndex(({ id }) => id === coating);
+    const shift = this.freeShift(person, setupStart, setupEnd);
+    if (bowl < 0 || holds < 0 || shift < 0 || setupStart < now) return null;
+    const melt = new Melt(bowl, holds);
+    Object.assign(melt, { setupShift: shift, setupStart, setupEnd });
+    this.schedule.hands.take(shift, setupStart, setupEnd);
+    return melt;
+  }
+
+  /** Places a batch of an earlier plan where it was, or leaves its lines open. */
+  private placeLater(batch: Batch, melts: ReadonlyMap<string, Melt>): void {
+    const { products, lines, now } = this.compiled;
+    const product = products.find((each) => each.product.id === batch.product);
+    const shifts = batch.stages.map(({ person, start, end }) => this.freeShift(person, start, end));
+    const isDipped = batch.stages.every(({ melt }) => melt === null || melts.has(melt));
+    const isHere = product !== undefined && isSameRoute(product.product, batch) && isDipped;
+    if (!isHere || shifts.includes(-1) || batch.stages[0]!.start < now) return;
+    const run = new Run(product);
+    for (const { order, pieces } of batch.serves) {
+      const line = this.lineAt.get(keyOf(order, batch.product));
+      if (line === undefined || this.schedule.open[line]! < pieces) return;
+      run.serve(line, pieces, lines);
+    }
+    batch.stages.forEach(({ start, end, melt }, k) => {
+      this.schedule.hands.take(shifts[k]!, start, end);
+      run.starts[k] = start;
+      run.ends[k] = end;
+      run.shifts[k] = shifts[k]!;
+      run.melts[k] = melt === null ? null : melts.get(melt)!;
+      run.melts[k]?.put(run, k);
+    });
+    this.schedule.add(run);
+  }
+
+  private freeShift(person: string, start: number, end: number): number {
+    const at = this.personAt.get(person);
+    if (at === undefined) return -1;
+    const { shifts } = this.compiled.people[at]!;
+    return shifts.find((shift) => this.schedule.hands.isFree(shift, start, end)) ?? -1;
+  }
+
+  private gramsFor(melt: Melt): number {
+    const { tail } = this.compiled.bowls[melt.bowl]!;
+    return melt.runs.reduce((sum, run, i) => sum + gramsOf(run, melt.stages[i]!), tail);
+  }
+
   /** Takes the hands of a set-up, in one shift where it may move. */
   private takeSetup(melt: Melt, person: string, meltsMoveFrom: number): void {
     const { hands } = this.schedule;
@@ -66,8 +153,8 @@ class Loader {
 
   /** Lets a melt that may move do so, with just the grams that its dips and its tail take. */
   private free(melt: Melt): void {
-    const { capacity, tail } = this.compiled.bowls[melt.bowl]!;
-    const grams = melt.runs.reduce((sum, run, i) => sum + gramsOf(run, melt.stages[i]!), tail);
+    const { capacity } = this.compiled.bowls[melt.bowl]!;
+    const grams = this.gramsFor(melt);
     if (melt.setupShift < 0 || melt.runs.length === 0 || grams > capacity) return;
     melt.isFixed = false;
     melt.grams = grams;
@@ -98,6 +185,10 @@ class Loader {
     for (const shift of this.compiled.people[this.personAt.get(person)!]!.shifts)
       hands.takeFree(shift, start, end);
   }
+}
+
+function isSameRoute({ stages }: Product, batch: Batch): boolean {
+  return stages.length === batch.stages.length && stages.every(({ id }, k) => id === batch.stages[k]!.stage);
 }
 
 function keyOf(order: string, product: string): string {

@@ -24,6 +24,16 @@ const GROUPING: Grouping = {
   halvings: Infinity,
 };
 const TRIALS = 160;
+/** Ways in which what is open is laid in, one after the other. */
+export const WAYS: readonly Partial<Grouping>[] = [
+  {},
+  { keeperAhead: 0.7 },
+  { lead: 30 },
+  { lead: 90 },
+  { lead: 180, keeperAhead: 1 },
+  { lead: 360, keeperAhead: 1 },
+  { perishableAhead: 0.7, keeperAhead: 1 },
+];
 
 /** Places what is open of the lines where it still fits and tells of the rest what stood in its way. */
 export function meetTheRest(schedule: Schedule, lines: readonly number[]): UnmetReason[] {
@@ -45,6 +55,18 @@ export function meetTheRest(schedule: Schedule, lines: readonly number[]): Unmet
   builder.build(lines, { grouping: GROUPING, manner, limit: Infinity });
   schedule.journal.commit();
   return reasons.sort((a, b) => a.line - b.line).map(({ reason }) => reason);
+}
+
+/** Places what is open of a schedule in every way until nothing is; tells nothing of what is left. */
+export function layIn(schedule: Schedule): void {
+  const builder = new Builder(schedule, new Random(1));
+  const all = schedule.compiled.lines.map((_, line) => line);
+  for (const way of WAYS) {
+    if (schedule.unmetCost === 0) break;
+    const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+    builder.build(all, { grouping: { ...GROUPING, ...way }, manner, limit: Infinity });
+  }
+  schedule.journal.commit();
 }
 
 /** An obstacle in the ids of its problem. */
