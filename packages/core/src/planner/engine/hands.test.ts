@@ -65,6 +65,30 @@ describe('hands', () => {
     );
   });
 
+  const day = (): Hands => {
+    const two = [
+      { person: 0, start: 480, end: 720 },
+      { person: 0, start: 780, end: 1020 },
+    ];
+    const hands = new Hands({ people: [{ pace: 100, shifts: [0, 1] }], shifts: two }, new Journal());
+    hands.block(0, 600, 660);
+    hands.block(0, 900, 1020);
+    return hands;
+  };
+
+  test.each([
+    ['as late as asked', 30, 0, 850, 850],
+    ['before a task', 60, 0, 1020, 900],
+    ['between two tasks, across no break', 130, 0, 1020, -1],
+    ['in the shift before', 100, 0, 1020, 900],
+    ['in a gap that just fits', 60, 0, 720, 720],
+    ['not before the earliest', 60, 860, 1020, -1],
+    ['exactly from the earliest', 60, 840, 1020, 900],
+    ['in the first shift, before its task', 120, 0, 700, 600],
+  ])('fit %s', (_name, minutes, from, to, expected) => {
+    expect(day().latestFit(0, minutes, { from, to })).toBe(expected);
+  });
+
   test('tell how much idle time a task would add before it is taken', () => {
     const hands = new Hands(compiled, new Journal());
     hands.take(2, 130, 140);
@@ -92,7 +116,7 @@ describe('hands', () => {
   test('take of a fact that lies across shifts and tasks just what is free', () => {
     const hands = new Hands(compiled, new Journal());
     hands.take(0, 40, 50);
-    for (const shift of [0, 1, 2]) hands.takeFree(shift, 30, 130);
+    hands.block(0, 30, 130);
     expect(hands.labour).toBe(30 + 30 + 10);
     expect(hands.latestFit(0, 10, { from: 0, to: 100 })).toBe(30);
     expect(hands.latestFit(0, 1, { from: 30, to: 130 })).toBe(-1);

@@ -34,7 +34,7 @@ export class Hands implements Undoable {
   private readonly shiftsOf: readonly (readonly number[])[];
 
   constructor(
-    { shifts, people }: CompiledProblem,
+    { shifts, people }: Pick<CompiledProblem, 'shifts' | 'people'>,
     private readonly journal: Journal,
   ) {
     this.shiftStart = Int32Array.from(shifts, ({ start }) => start);
@@ -98,8 +98,13 @@ export class Hands implements Undoable {
     return true;
   }
 
+  /** Takes what is free of a person's hours within a span: a fact may lie outside of them, or on another one. */
+  block(person: number, start: number, end: number): void {
+    for (const shift of this.shiftsOf[person]!) this.takeFree(shift, start, end);
+  }
+
   /** Takes what is free of a span in a shift, piece by piece. */
-  takeFree(shift: number, start: number, end: number): void {
+  private takeFree(shift: number, start: number, end: number): void {
     let from = Math.max(start, this.shiftStart[shift]!);
     const to = Math.min(end, this.shiftEnd[shift]!);
     const taken: [number, number][] = [];

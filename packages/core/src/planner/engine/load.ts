@@ -179,11 +179,8 @@ class Loader {
     this.schedule.add(run);
   }
 
-  /** Takes what is still free of a person's hours there; fixed work is a fact, and may lie outside of them. */
   private block(person: string, start: number, end: number): void {
-    const { hands } = this.schedule;
-    for (const shift of this.compiled.people[this.personAt.get(person)!]!.shifts)
-      hands.takeFree(shift, start, end);
+    this.schedule.hands.block(this.personAt.get(person)!, start, end);
   }
 }
 

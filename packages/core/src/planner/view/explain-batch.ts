@@ -1,7 +1,8 @@
 import { clockStageIndex, stageMinutes, startedPieces, usableMinutes } from '../amounts';
 import { found, type Catalogue } from '../check/catalogue';
-import { BusyHours } from './busy-hours';
-import type { Batch, Plan, Product } from '../problem';
+import { Hands } from '../engine/hands';
+import { Journal } from '../engine/journal';
+import type { Batch, Person, Plan, Product } from '../problem';
 
 /** What keeps a batch's clock from starting later. */
 export type Hold =
@@ -95,9 +96,9 @@ class Explanation {
       .filter((person) => person.skills.includes(stage.skill))
       .some((person) => {
         const minutes = stageMinutes(stage, startedPieces(this.product, this.batch.pieces), person.pace);
-        const hours = new BusyHours(person.shifts);
-        for (const [start, end] of this.otherTasks(person.id)) hours.add(start, end);
-        return hours.latestFit(minutes, after + 1 - minutes, latest) !== null;
+        const hands = handsOf(person);
+        for (const [start, end] of this.otherTasks(person.id)) hands.block(0, start, end);
+        return hands.latestFit(0, minutes, { from: after + 1 - minutes, to: latest }) >= 0;
       });
   }
 
@@ -135,4 +136,10 @@ class Explanation {
     );
     return !isOwned && !isTaken && latest <= melt.setupEnd + usable;
   }
+}
+
+/** One person's hours with nothing in them yet. */
+function handsOf({ pace, shifts }: Person): Hands {
+  const own = shifts.map(([start, end]) => ({ person: 0, start, end }));
+  return new Hands({ people: [{ pace, shifts: own.map((_, i) => i) }], shifts: own }, new Journal());
 }
