@@ -70,9 +70,12 @@ test('the grid tells when an order can be collected, why not, and takes the slot
   await demo.getByRole('button', { name: /^Sat 20, 11:00: (open|tight)$/ }).click();
   await expect(demo.getByLabel('Time')).toHaveValue('11:00');
   await expect(demo.getByText(/^Sat 20, 11:00 can be: the oldest piece is /)).toBeVisible();
-  await expect(demo.getByRole('list', { name: 'How it would be made' })).toContainText(
-    /^\s*12 rye truffle: cook .* by .*; roll .*; first coat .* from .* dark 64 in .*; pack .*\.\s*$/,
+  const runs = demo.getByRole('list', { name: 'How it would be made' }).getByRole('listitem');
+  await expect(runs.first()).toContainText(
+    /^\s*\d+ rye truffle: cook .* by .*; roll .*; first coat .* from .* dark 64 in .*; pack .*\.\s*$/,
   );
+  const pieces = (await runs.allInnerTexts()).map((text) => parseInt(text, 10));
+  expect(pieces.reduce((sum, each) => sum + each)).toBe(12);
   await expect(demo.getByText(/more such orders? fits? this slot\.$/)).toBeVisible();
   await demo.getByRole('button', { name: 'Take the order' }).click();
   await expect(demo.getByRole('row', { name: /N\. Oon/ })).toContainText('Sat 20, 11:00');
