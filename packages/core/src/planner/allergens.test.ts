@@ -12,7 +12,7 @@ const dip = (tolerated: string[], brings: string[] = []): BowlDip => ({
 });
 const walk = (...fillings: [typeof dark, BowlDip[]][]) =>
   walkBowl(
-    fillings.map(([coating, dips]) => ({ coating, dips })),
+    fillings.map(([coating, dips]) => ({ coating, dips, met: [] })),
     smallProblem.changeovers,
   );
 

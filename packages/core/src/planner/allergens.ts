@@ -39,6 +39,8 @@ export interface BowlDip {
 /** One filling of a bowl with its dips in the order of their starts. */
 export interface BowlFilling {
   readonly coating: Coating;
+  /** What the bowl has met before, of a filling that was there already. */
+  readonly met: readonly string[];
   readonly dips: readonly BowlDip[];
 }
 
@@ -62,7 +64,7 @@ export function walkBowl(fillings: readonly BowlFilling[], changeovers: Changeov
     const isWashed = filling.dips.some((dip) => firstUnwanted(residue, dip.tolerated) !== null);
     if (isWashed) residue = new Set();
     before = filling.coating;
-    for (const allergen of filling.coating.allergens) residue.add(allergen);
+    for (const allergen of [...filling.coating.allergens, ...filling.met]) residue.add(allergen);
     const unwanted = filling.dips.map((dip) => {
       const met = firstUnwanted(residue, dip.tolerated);
       for (const allergen of dip.brings) residue.add(allergen);

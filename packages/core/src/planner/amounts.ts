@@ -54,6 +54,15 @@ export function clockStageIndex(product: Product): number {
   return lastCoated >= 0 ? lastCoated : product.stages.length - 1;
 }
 
+/** The zone where pieces of an order lie from their last stage until they leave: its place's own, or the stage's. */
+export function pickupZone(
+  order: Pick<PlanOrder, 'place'>,
+  product: Pick<Product, 'stages'>,
+  places: readonly Place[] | undefined,
+): string {
+  return places?.find((place) => place.id === order.place)?.zone ?? product.stages.at(-1)!.then.zone;
+}
+
 /** The minute at which an order's boxes leave the shop: its pickup less the journey to its place. */
 export function leaveMinute(order: PlanOrder, places: readonly Place[] | undefined): number {
   const journey = places?.find((place) => place.id === order.place)?.minutes ?? 0;

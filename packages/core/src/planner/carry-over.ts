@@ -1,4 +1,5 @@
 import { clockStageIndex, leaveMinute } from './amounts';
+import { lineKey } from './line-key';
 import type { Batch, FixedWork, Melt, Place, Plan, PlanOrder, Product, Serve } from './problem';
 
 /** What a plan under way leaves to the next one. */
@@ -72,7 +73,7 @@ class Demand {
 
   constructor(private readonly course: Course) {
     for (const order of course.orders)
-      for (const line of order.lines) this.open.set(JSON.stringify([order.id, line.product]), line.pieces);
+      for (const line of order.lines) this.open.set(lineKey(order.id, line.product), line.pieces);
   }
 
   /** All orders to plan for; a closed one only as far as started batches serve it. */
@@ -88,7 +89,7 @@ class Demand {
     return order.lines
       .map(({ product, pieces }) => ({
         product,
-        pieces: pieces - this.open.get(JSON.stringify([order.id, product]))!,
+        pieces: pieces - this.open.get(lineKey(order.id, product))!,
       }))
       .filter((line) => line.pieces > 0);
   }
@@ -108,7 +109,7 @@ class Demand {
   }
 
   private take(order: string, product: string, pieces: number): number {
-    const key = JSON.stringify([order, product]);
+    const key = lineKey(order, product);
     const open = this.open.get(key) ?? 0;
     const taken = Math.min(open, pieces);
     this.open.set(key, open - taken);

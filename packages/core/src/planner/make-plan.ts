@@ -1,6 +1,7 @@
 import { checkPlan, type PlanReport } from './check/check-plan';
 import { compile, type CompiledProblem } from './engine/compiled';
-import { loadFixed, loadPlan } from './engine/load';
+import { loadPlan } from './engine/keep';
+import { loadFixed } from './engine/load';
 import { layIn, meetTheRest, type UnmetReason } from './engine/unmet';
 import { firstPlan, Search } from './engine/search';
 import { scheduleOf, snapshotOf, type Snapshot } from './engine/snapshot';
@@ -50,6 +51,12 @@ const FIRST_SHARE = 0.25;
 export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult {
   const compiled = compile(problem);
   const { best, steps } = bestPlan(compiled, limits);
+  return finished(compiled, best, steps);
+}
+
+/** Lays what is open into the best plan where it fits, says why of the rest, and judges all by every rule. */
+export function finished(compiled: CompiledProblem, best: Snapshot, steps: number): PlanResult {
+  const { problem } = compiled;
   const schedule = scheduleOf(compiled, best);
   const reasons = meetTheRest(
     schedule,
@@ -119,7 +126,7 @@ class Course {
     const start = this.done();
     if (start >= until) return from;
     const seed = this.seed * 1000 + heat + (until === 1 ? HEATS.length : 0);
-    const search = new Search(this.compiled, from, { seed, unmetShare: HEATS[heat]! });
+    const search = new Search(this.compiled, from, { seed, unmetShare: HEATS[heat]!, isCalm: false });
     search.anneal(() => {
       const at = (this.done() - start) / (until - start);
       if (at < 1) this.steps++;

@@ -63,6 +63,18 @@ export interface Melter {
   readonly tailGrams: number;
   /** How long this bowl keeps a coating workable, where that is shorter than the coating’s own: a plain bowl. */
   readonly usableMinutes?: number;
+  /** What is in it at `now`; absent: nothing. */
+  readonly holds?: HeldCoating;
+}
+
+/** What a bowl holds already: it may be dipped from as a melt of its own, called as `heldMelt` says. */
+export interface HeldCoating {
+  readonly coating: string;
+  /** What the bowl has met beyond the coating’s own allergens. */
+  readonly allergens: readonly string[];
+  readonly grams: number;
+  /** Minute until which it can be dipped from. */
+  readonly usableUntil: number;
 }
 
 export interface Changeovers {
@@ -79,6 +91,19 @@ export interface Person {
   readonly shifts: readonly Span[];
 }
 
+/** Pieces made already, which may serve orders. */
+export interface StockLot {
+  readonly id: string;
+  readonly product: string;
+  readonly pieces: number;
+  /** Minute at which their clock started; negative before the horizon. */
+  readonly clock: number;
+  /** Where they lie until they leave or their life is over. */
+  readonly zone: string;
+  /** All that they may carry: what their product declares and what they have met. */
+  readonly allergens: readonly string[];
+}
+
 export interface Zone {
   readonly id: string;
   readonly trays: number;
@@ -90,6 +115,8 @@ export interface Zone {
 export interface Place {
   readonly id: string;
   readonly minutes: number;
+  /** Where its trays lie from the last stage until they leave, in place of the stage's own zone. */
+  readonly zone?: string;
 }
 
 export interface OrderLine {
@@ -127,6 +154,7 @@ export interface Problem {
   readonly people: readonly Person[];
   readonly zones: readonly Zone[];
   readonly places?: readonly Place[];
+  readonly stock?: readonly StockLot[];
   readonly orders: readonly PlanOrder[];
   readonly fixed?: FixedWork;
 }
@@ -170,10 +198,19 @@ export interface Unmet {
   readonly pieces: number;
 }
 
+/** Pieces of a lot in stock that go to an order. */
+export interface StockServe {
+  readonly stock: string;
+  readonly order: string;
+  readonly pieces: number;
+}
+
 /** alnage-plan/1: a whole answer. */
 export interface Plan {
   readonly format: 'alnage-plan/1';
   readonly batches: readonly Batch[];
   readonly melts: readonly Melt[];
   readonly unmet: readonly Unmet[];
+  /** Absent: nothing is taken from stock. */
+  readonly fromStock?: readonly StockServe[];
 }

@@ -1,14 +1,35 @@
 import type { Bound } from '../input/bounds';
+import { InputError } from '../input/input-error';
 import type { RecordReader } from '../input/record-reader';
-import type { Batch, BatchStage, FixedWork, Melt, Problem } from './problem';
+import { heldMelt } from './held-melt';
+import type { Batch, BatchStage, FixedWork, Melt, Melter, Problem } from './problem';
 import { COUNT, reference, unique } from './read-parts';
 
 /** The started and pinned work of a problem; its references must resolve in it. @throws InputError */
 export function readFixedWork(record: RecordReader, problem: Problem): FixedWork {
   const melts = unique(record.records('melts'), (melt) => readMelt(melt, problem));
-  const meltIds = new Set(melts.map((melt) => melt.id));
+  const held = problem.melters.filter(({ holds }) => holds !== undefined);
+  requireOneFilling(record, { held, melts, now: problem.now ?? 0 });
+  const meltIds = new Set([...melts.map((melt) => melt.id), ...held.map(heldMelt)]);
   const batches = unique(record.records('batches'), (batch) => readBatch(batch, problem, meltIds));
   return { batches, melts };
+}
+
+/** What a bowl holds at `now` is told by `holds` or by a melt that has begun, not by both. */
+function requireOneFilling(
+  record: RecordReader,
+  { held, melts, now }: { held: readonly Melter[]; melts: readonly Melt[]; now: number },
+): void {
+  const ids = new Set(held.map(({ id }) => id));
+  melts.forEach(({ id, melter, setupStart, closed }, i) => {
+    if (ids.has(melter) && setupStart < now && closed > now)
+      throw new InputError({
+        code: 'duplicate',
+        field: record.at(`melts/${i}`),
+        value: id,
+        range: `no melt under way in ${melter}, which holds something by itself`,
+      });
+  });
 }
 
 function known(list: readonly { readonly id: string }[]): ReadonlySet<string> {

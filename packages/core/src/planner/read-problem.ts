@@ -5,12 +5,14 @@ import { readFixedWork } from './read-plan';
 import type {
   Changeovers,
   Coating,
+  HeldCoating,
   Melter,
   Person,
   Place,
   PlanOrder,
   Problem,
   Span,
+  StockLot,
   Weights,
   Zone,
 } from './problem';
@@ -35,8 +37,12 @@ export function readProblem(json: unknown): Problem {
   const zones = unique(input.records('zones'), (record) => readZone(record, horizon));
   const references = { coatings: ids(coatings), zones: ids(zones) };
   const products = unique(input.records('products'), (record) => readProduct(record, references));
-  const places = input.has('places') ? unique(input.records('places'), readPlace) : undefined;
+  const places = input.has('places')
+    ? unique(input.records('places'), (record) => readPlace(record, references.zones))
+    : undefined;
   const orderReferences = { products: ids(products), places: ids(places ?? []), withinHorizon };
+  const now = input.has('now') ? input.number('now', withinHorizon) : undefined;
+  const lotReferences = { ...references, products: orderReferences.products, now: now ?? 0 };
   const problem: Problem = {
     format: 'alnage-problem/1',
     horizon,
@@ -44,12 +50,15 @@ export function readProblem(json: unknown): Problem {
     products,
     coatings,
     zones,
-    melters: unique(input.records('melters'), readMelter),
+    melters: unique(input.records('melters'), (record) => readMelter(record, { references, horizon })),
     changeovers: readChangeovers(input.child('changeovers'), references.coatings),
     people: unique(input.records('people'), (record) => readPerson(record, horizon)),
     orders: unique(input.records('orders'), (record) => readOrder(record, orderReferences)),
-    ...(input.has('now') && { now: input.number('now', withinHorizon) }),
+    ...(now !== undefined && { now }),
     ...(places && { places }),
+    ...(input.has('stock') && {
+      stock: unique(input.records('stock'), (record) => readLot(record, lotReferences)),
+    }),
   };
   return input.has('fixed') ? { ...problem, fixed: readFixedWork(input.child('fixed'), problem) } : problem;
 }
@@ -94,11 +103,20 @@ function readZone(record: RecordReader, horizon: number): Zone {
   return { ...zone, changes };
 }
 
-function readPlace(record: RecordReader): Place {
-  return { id: record.text('id'), minutes: record.number('minutes', AMOUNT) };
+function readPlace(record: RecordReader, zones: ReadonlySet<string>): Place {
+  return {
+    id: record.text('id'),
+    minutes: record.number('minutes', AMOUNT),
+    ...(record.has('zone') && { zone: reference(record, 'zone', zones) }),
+  };
 }
 
-function readMelter(record: RecordReader): Melter {
+interface MelterReferences {
+  readonly references: { readonly coatings: ReadonlySet<string> };
+  readonly horizon: number;
+}
+
+function readMelter(record: RecordReader, known: MelterReferences): Melter {
   const capacityGrams = record.number('capacityGrams', COUNT);
   const tail: Bound = { min: 0, max: capacityGrams - 1, isInteger: true };
   return {
@@ -106,6 +124,34 @@ function readMelter(record: RecordReader): Melter {
     capacityGrams,
     tailGrams: record.number('tailGrams', tail),
     ...(record.has('usableMinutes') && { usableMinutes: record.number('usableMinutes', COUNT) }),
+    ...(record.has('holds') && { holds: readHeld(record.child('holds'), known, capacityGrams) }),
+  };
+}
+
+function readHeld(
+  record: RecordReader,
+  { references, horizon }: MelterReferences,
+  most: number,
+): HeldCoating {
+  return {
+    coating: reference(record, 'coating', references.coatings),
+    allergens: record.texts('allergens'),
+    grams: record.number('grams', { min: 0, max: most, isInteger: true }),
+    usableUntil: record.number('usableUntil', { min: 0, max: horizon, isInteger: true }),
+  };
+}
+
+function readLot(
+  record: RecordReader,
+  known: { products: ReadonlySet<string>; zones: ReadonlySet<string>; now: number },
+): StockLot {
+  return {
+    id: record.text('id'),
+    product: reference(record, 'product', known.products),
+    pieces: record.number('pieces', COUNT),
+    clock: record.number('clock', { min: -HORIZON.max!, max: known.now, isInteger: true }),
+    zone: reference(record, 'zone', known.zones),
+    allergens: record.texts('allergens'),
   };
 }
 

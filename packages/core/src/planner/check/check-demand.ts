@@ -1,4 +1,5 @@
 import { startedPieces } from '../amounts';
+import { lineKey } from '../line-key';
 import { found, type Catalogue } from './catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
@@ -24,6 +25,10 @@ export function checkDemand(catalogue: Catalogue, plan: SoundPlan, report: Repor
       report('batch-size', batch.id, `${started} pieces > maxBatchPieces ${product.maxBatchPieces}`);
     for (const serve of batch.serves) add(served, lineKey(serve.order, batch.product), serve.pieces);
   });
+  for (const { stock, order, pieces } of plan.fromStock) {
+    const { product } = catalogue.problem.stock!.find(({ id }) => id === stock)!;
+    add(served, lineKey(order, product), pieces);
+  }
   const unmet = new Map<string, number>();
   for (const entry of plan.unmet) {
     const key = lineKey(entry.order, entry.product);
@@ -57,10 +62,6 @@ function totals(
       sums.unmetWeighted += missing * order.weight;
     }
   return sums;
-}
-
-function lineKey(order: string, product: string): string {
-  return JSON.stringify([order, product]);
 }
 
 function add(map: Map<string, number>, key: string, amount: number): void {

@@ -1,6 +1,7 @@
 import { allergensBefore, toleratedAllergens, walkBowl } from '../allergens';
 import { setupMinutes, stageGrams, startedPieces, usableMinutes } from '../amounts';
-import type { Batch, Melt, Product } from '../problem';
+import { heldMelt } from '../held-melt';
+import type { Batch, HeldCoating, Melt, Product } from '../problem';
 import { found, type Catalogue } from './catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
@@ -19,6 +20,8 @@ interface DipTask {
 interface Filling {
   readonly melt: Melt;
   readonly dips: readonly DipTask[];
+  /** What the bowl held at `now` already: nobody sets it up, and its bowl has met these. */
+  readonly held: HeldCoating | null;
 }
 
 /**
@@ -45,8 +48,10 @@ function usedGrams(filling: Filling): number {
 }
 
 function fillingsOf(catalogue: Catalogue, plan: SoundPlan, report: Report): Filling[] {
-  const dips = new Map<string, DipTask[]>(plan.melts.map((melt) => [melt.id, []]));
-  const coatingOf = new Map(plan.melts.map((melt) => [melt.id, melt.coating]));
+  const held = heldMelts(catalogue);
+  const melts = [...plan.melts, ...held.keys()];
+  const dips = new Map<string, DipTask[]>(melts.map((melt) => [melt.id, []]));
+  const coatingOf = new Map(melts.map((melt) => [melt.id, melt.coating]));
   for (const batch of plan.batches) {
     const product = found(catalogue.products, batch.product);
     const started = startedPieces(product, batch.pieces);
@@ -60,10 +65,27 @@ function fillingsOf(catalogue: Catalogue, plan: SoundPlan, report: Report): Fill
         dips.get(task.melt)!.push({ ...task, at, product, k, freeFrom, grams: stageGrams(stage, started) });
     });
   }
-  return plan.melts.map((melt) => ({
-    melt,
-    dips: dips.get(melt.id)!.sort((a, b) => a.start - b.start || a.end - b.end),
-  }));
+  return melts.map((melt) => {
+    const own = dips.get(melt.id)!.sort((a, b) => a.start - b.start || a.end - b.end);
+    const holds = held.get(melt);
+    if (!holds) return { melt, dips: own, held: null };
+    const closed = Math.max(melt.setupEnd, ...own.map(({ end }) => end));
+    return { melt: { ...melt, closed }, dips: own, held: holds };
+  });
+}
+
+/** What the bowls hold at `now`, each as a melt that is set up by then and empty of dips. */
+function heldMelts({ problem }: Catalogue): ReadonlyMap<Melt, HeldCoating> {
+  const { now = 0 } = problem;
+  return new Map(
+    problem.melters.flatMap((melter) => {
+      const { holds, id } = melter;
+      if (!holds) return [];
+      const { coating, grams } = holds;
+      const times = { setupStart: now, setupEnd: now, closed: now };
+      return [[{ id: heldMelt(melter), melter: id, coating, grams, person: '', ...times }, holds]];
+    }),
+  );
 }
 
 /** All that the orders of a batch are free from. */
@@ -82,13 +104,15 @@ function meltRefFault(
   return holds === coating ? null : `melt ${melt} holds ${holds}, not ${coating}`;
 }
 
-function checkWindow(catalogue: Catalogue, { melt, dips }: Filling, report: Report): void {
+function checkWindow(catalogue: Catalogue, { melt, dips, held }: Filling, report: Report): void {
   const latest =
+    held?.usableUntil ??
     melt.setupEnd +
-    usableMinutes(found(catalogue.coatings, melt.coating), found(catalogue.melters, melt.melter));
-  if (melt.closed <= melt.setupEnd || melt.closed > latest)
+      usableMinutes(found(catalogue.coatings, melt.coating), found(catalogue.melters, melt.melter));
+  const isUnused = dips.length === 0;
+  if (!(held && isUnused) && (melt.closed <= melt.setupEnd || melt.closed > latest))
     report('melt-window', melt.id, `closed ${melt.closed} outside (${melt.setupEnd}, ${latest}]`);
-  if (dips.length === 0) report('melt-unused', melt.id, 'dips nothing');
+  if (isUnused && !held) report('melt-unused', melt.id, 'dips nothing');
   let busyUntil = 0;
   for (const dip of dips) {
     if (dip.start < melt.setupEnd || dip.end > melt.closed)
@@ -102,7 +126,7 @@ function checkGrams(catalogue: Catalogue, filling: Filling, report: Report): voi
   const { melt } = filling;
   const bowl = found(catalogue.melters, melt.melter);
   const used = usedGrams(filling);
-  if (used + bowl.tailGrams > melt.grams)
+  if (used + bowl.tailGrams > melt.grams && !(filling.held && used === 0))
     report('melt-grams', melt.id, `needs ${used} + tail ${bowl.tailGrams} > grams ${melt.grams}`);
   if (melt.grams > bowl.capacityGrams)
     report('melt-grams', melt.id, `grams ${melt.grams} > capacity ${bowl.capacityGrams}`);
@@ -114,8 +138,9 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     (a, b) => a.melt.setupStart - b.melt.setupStart || a.melt.setupEnd - b.melt.setupEnd,
   );
   const steps = walkBowl(
-    inOrder.map(({ melt, dips }) => ({
+    inOrder.map(({ melt, dips, held }) => ({
       coating: found(catalogue.coatings, melt.coating),
+      met: held?.allergens ?? [],
       dips: dips.map((dip) => ({
         tolerated: toleratedAllergens(found(catalogue.declared, dip.product.id), dip.product, dip.freeFrom),
         brings: allergensBefore(dip.product, dip.k, catalogue.coatings),
@@ -124,14 +149,14 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     catalogue.problem.changeovers,
   );
   let ownedUntil = 0;
-  inOrder.forEach(({ melt, dips }, index) => {
+  inOrder.forEach(({ melt, dips, held }, index) => {
     const step = steps[index]!;
     if (melt.setupStart < ownedUntil)
       report('melter-overlap', melt.id, `${melt.melter} is owned until ${ownedUntil}`);
     ownedUntil = Math.max(ownedUntil, melt.closed);
     const needed = setupMinutes(found(catalogue.coatings, melt.coating), melt.grams, step.cleanMinutes);
     const taken = melt.setupEnd - melt.setupStart;
-    if (taken !== needed)
+    if (taken !== needed && !held)
       report(
         'setup-duration',
         melt.id,

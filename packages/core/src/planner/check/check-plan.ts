@@ -9,6 +9,7 @@ import { checkPeople } from './check-people';
 import { checkRoom } from './check-room';
 import { checkShape, type SoundPlan } from './check-shape';
 import { checkStages } from './check-stages';
+import { checkStock, stockOverAge } from './check-stock';
 import type { Report, Violation } from './finding';
 
 /** What each part of the cost amounts to, before the weights. */
@@ -51,12 +52,13 @@ export function checkPlan(problem: Problem, plan: unknown): PlanReport {
   checkStages(catalogue, sound, report);
   const work = checkPeople(catalogue, sound, report);
   checkFreeFrom(catalogue, sound, report);
+  checkStock(catalogue, sound, report);
   const leftover = checkMelts(catalogue, sound, report);
   const peakTrays = checkRoom(catalogue, sound, report);
   checkFixed(catalogue, sound, report);
   const amounts: CostAmounts = {
     unmet: demand.unmetWeighted,
-    age: overAgeHours(catalogue, sound),
+    age: (overAge(catalogue, sound) + stockOverAge(catalogue, sound)) / 60,
     labour: work.labourMinutes,
     melts: sound.melts.length,
     leftover,
@@ -77,7 +79,7 @@ function brokenByFixed(catalogue: Catalogue): ReadonlySet<string> {
   if (!fixed) return new Set();
   const broken = new Set<string>();
   const report: Report = (code, at, text) => void broken.add(keyOf({ code, at, text }));
-  const sound: SoundPlan = { ...fixed, unmet: [] };
+  const sound: SoundPlan = { ...fixed, unmet: [], fromStock: [] };
   checkDemand(catalogue, sound, (code, at, text) => {
     if (code === 'batch-size') report(code, at, text);
   });
@@ -85,7 +87,6 @@ function brokenByFixed(catalogue: Catalogue): ReadonlySet<string> {
   checkPeople(catalogue, sound, report);
   checkFreeFrom(catalogue, sound, report);
   checkMelts(catalogue, sound, report);
-  checkRoom(catalogue, sound, report);
   return broken;
 }
 
@@ -105,7 +106,8 @@ export function costOf(amounts: CostAmounts, weights: Weights): number {
   );
 }
 
-function overAgeHours(catalogue: Catalogue, plan: SoundPlan): number {
+/** Piece-minutes that batches are past their target age at pickup. */
+function overAge(catalogue: Catalogue, plan: SoundPlan): number {
   let pieceMinutes = 0;
   for (const batch of plan.batches) {
     const product = found(catalogue.products, batch.product);
@@ -115,5 +117,5 @@ function overAgeHours(catalogue: Catalogue, plan: SoundPlan): number {
       pieceMinutes += serve.pieces * Math.max(0, age - product.targetAgeMinutes);
     }
   }
-  return pieceMinutes / 60;
+  return pieceMinutes;
 }

@@ -1,4 +1,4 @@
-import type { Batch, Melt, Unmet } from '../problem';
+import type { Batch, Melt, StockServe, Unmet } from '../problem';
 import type { Catalogue } from './catalogue';
 import type { Report } from './finding';
 
@@ -7,6 +7,7 @@ export interface SoundPlan {
   readonly batches: readonly Batch[];
   readonly melts: readonly Melt[];
   readonly unmet: readonly Unmet[];
+  readonly fromStock: readonly StockServe[];
 }
 
 type Entry = Record<string, unknown>;
@@ -22,13 +23,14 @@ export function checkShape(catalogue: Catalogue, plan: unknown, report: Report):
   const shape = new ShapeCheck(catalogue, report);
   if (!isEntry(plan)) {
     report('shape', 'plan', 'is not an object');
-    return { batches: [], melts: [], unmet: [] };
+    return { batches: [], melts: [], unmet: [], fromStock: [] };
   }
   if (plan['format'] !== 'alnage-plan/1') report('shape', 'format', 'is not alnage-plan/1');
   return {
     melts: shape.list(plan, 'melts', shape.isMelt) as unknown as Melt[],
     batches: shape.list(plan, 'batches', shape.isBatch) as unknown as Batch[],
     unmet: shape.list(plan, 'unmet', shape.isUnmet) as unknown as Unmet[],
+    fromStock: shape.fromStock(plan),
   };
 }
 
@@ -48,9 +50,27 @@ class ShapeCheck {
     return items.filter((item: unknown, index): item is Entry => {
       const at = `${key}[${index}]`;
       if (!isEntry(item)) return this.refuse('shape', at, 'is not an object');
-      if (key !== 'unmet' && !this.isNewId(item['id'], seen, at)) return false;
+      if (key !== 'unmet' && key !== 'fromStock' && !this.isNewId(item['id'], seen, at)) return false;
       return isSound(item, at);
     });
+  }
+
+  /** What is taken from stock, each lot for an order once; nothing where a plan says nothing of it. */
+  fromStock(plan: Entry): StockServe[] {
+    if (plan['fromStock'] === undefined) return [];
+    const seen = new Set<string>();
+    return this.list(plan, 'fromStock', (serve, at) => {
+      const { stock, order, pieces } = serve;
+      if (!isCount(pieces)) return this.refuse('shape', at, 'pieces is not a positive integer');
+      const lot = (this.catalogue.problem.stock ?? []).find(({ id }) => id === stock);
+      if (!lot) return this.refuse('ref', at, `unknown stock ${String(stock)}`);
+      if (!this.hasLine(order, lot.product))
+        return this.refuse('ref', at, `no line ${String(order)} / ${lot.product}`);
+      const key = JSON.stringify([stock, order]);
+      if (seen.has(key)) return this.refuse('duplicate', at, `${lot.id} for ${String(order)} twice`);
+      seen.add(key);
+      return true;
+    }) as unknown as StockServe[];
   }
 
   readonly isMelt = (melt: Entry, at: string): boolean =>

@@ -28,6 +28,7 @@ export type ViolationCode =
   | 'melt-unused'
   | 'melt-grams'
   | 'life'
+  | 'stock'
   | 'allergen'
   | 'free-from'
   | 'zone'

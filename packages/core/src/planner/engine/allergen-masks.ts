@@ -10,8 +10,9 @@ export class AllergenMasks {
 
   /** @throws InputError when the problem tells apart more than 31 allergens */
   constructor(problem: Problem) {
-    const { products, coatings, orders } = problem;
-    const carried = [...products, ...coatings].map(({ allergens }) => allergens);
+    const { products, coatings, orders, melters, stock = [] } = problem;
+    const held = melters.flatMap(({ holds }) => holds ?? []);
+    const carried = [...products, ...coatings, ...held, ...stock].map(({ allergens }) => allergens);
     const lists = [...carried, ...products.map(({ mayContain = [] }) => mayContain), ...freedFrom(orders)];
     const bitOf = new Map<string, number>();
     for (const allergen of new Set(carried.flat())) {

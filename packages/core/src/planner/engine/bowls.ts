@@ -38,11 +38,11 @@ export class Bowls implements Undoable {
 
   /** End of the latest dip that the melt could take, by its own dips, its grams and its neighbours; or -1. */
   latestDipIn(melt: Melt, ask: DipAsk): number {
-    const { capacity, usable } = this.compiled.bowls[melt.bowl]!;
+    const { capacity } = this.compiled.bowls[melt.bowl]!;
     if (melt.isFixed ? this.spareGrams(melt) < ask.grams : melt.grams + ask.grams > capacity) return -1;
     const row = this.rows[melt.bowl]!;
     const index = row.indexOf(melt);
-    const keeps = usable[melt.coating]!;
+    const keeps = this.keepsOf(melt);
     const next = index + 1 < row.length ? row[index + 1]!.setupStart : Infinity;
     // a set-up ends by the first dip, and the last dip ends while what was melted then is usable
     const latest = (melt.isFixed ? melt.setupEnd : melt.opens) + keeps;
@@ -111,8 +111,10 @@ export class Bowls implements Undoable {
     this.noteFigures(melt);
     this.noteDip(DIP_OUT, melt, { run, k });
     melt.drop(run, k);
-    if (melt.isFixed) this.leftover += gramsOf(run, k);
-    else {
+    if (melt.isFixed) {
+      this.leftover += gramsOf(run, k);
+      this.closeAfterLast(melt);
+    } else {
       melt.grams -= gramsOf(run, k);
       if (melt.runs.length === 0) return this.close(melt, index);
       melt.closed = melt.endOf(melt.runs.length - 1);
@@ -133,10 +135,32 @@ export class Bowls implements Undoable {
   /** Puts a melt that is known whole at the end of its bowl's row, its set-up booked already. */
   load(melt: Melt): void {
     this.rows[melt.bowl]!.push(melt);
-    this.count++;
+    if (!melt.isHeld) this.count++;
     this.leftover += melt.isFixed
       ? this.spareGrams(melt) + this.compiled.bowls[melt.bowl]!.tail
       : this.compiled.bowls[melt.bowl]!.tail;
+  }
+
+  /** Puts a dip into a melt while a plan is loaded, judging nothing; what has begun is in its row already. */
+  loadDip(melt: Melt, run: Run, k: number): void {
+    run.melts[k] = melt;
+    melt.put(run, k);
+    if (!melt.isFixed) return;
+    this.leftover -= gramsOf(run, k);
+    melt.closed = Math.max(melt.closed, run.ends[k]!);
+  }
+
+  /** Takes back `loadDip`. */
+  unloadDip(melt: Melt, run: Run, k: number): void {
+    melt.drop(run, k);
+    if (!melt.isFixed) return;
+    this.leftover += gramsOf(run, k);
+    this.closeAfterLast(melt);
+  }
+
+  private closeAfterLast(melt: Melt): void {
+    const last = melt.runs.length > 0 ? melt.endOf(melt.runs.length - 1) : 0;
+    melt.closed = Math.max(melt.leastClosed, last);
   }
 
   /** Orders a bowl's loaded melts by set-up and derives what is left in it along them, judging none. */
@@ -147,6 +171,28 @@ export class Bowls implements Undoable {
       melt.residue = this.residue;
       melt.clean = this.clean;
     });
+  }
+
+  /** The first of a bowl's loaded melts that does not fit as it is and cannot be set up otherwise; null where all fit. */
+  firstUnfit(bowl: number): Melt | null {
+    const row = this.rows[bowl]!;
+    for (let i = 0; i < row.length; i++) {
+      const melt = row[i]!;
+      const isSound = this.walk(melt, i > 0 ? row[i - 1]! : null) && this.holdsDips(melt);
+      // what has begun stays whatever rule it breaks by now
+      const mustFit = !melt.isFixed || melt.runs.some((run) => !run.isFixed);
+      if (mustFit && !(isSound && this.fit(melt, this.freeFrom(row, i)))) return melt;
+      melt.residue = this.residue;
+    }
+    return null;
+  }
+
+  /** Whether a melt has the grams for its dips, and these come one after the other. */
+  private holdsDips(melt: Melt): boolean {
+    if (melt.isFixed ? this.spareGrams(melt) < 0 : melt.grams > this.compiled.bowls[melt.bowl]!.capacity)
+      return false;
+    for (let i = 1; i < melt.runs.length; i++) if (melt.startOf(i) < melt.endOf(i - 1)) return false;
+    return true;
   }
 
   undo(journal: Journal, at: number): void {
@@ -183,8 +229,14 @@ export class Bowls implements Undoable {
     return index > 0 ? Math.max(now, row[index - 1]!.closed) : now;
   }
 
+  /** How long after its set-up a melt can be dipped from. */
+  private keepsOf(melt: Melt): number {
+    if (melt.isHeld) return melt.usableUntil - melt.setupEnd;
+    return this.compiled.bowls[melt.bowl]!.usable[melt.coating]!;
+  }
+
   /** Grams of a fixed melt beyond its dips and its tail. */
-  private spareGrams(melt: Melt): number {
+  spareGrams(melt: Melt): number {
     let used = this.compiled.bowls[melt.bowl]!.tail;
     for (let i = 0; i < melt.runs.length; i++) used += gramsOf(melt.runs[i]!, melt.stages[i]!);
     return melt.grams - used;
@@ -227,7 +279,7 @@ export class Bowls implements Undoable {
           residue = 0;
           break;
         }
-    residue |= coatings[melt.coating]!.allergens;
+    residue |= coatings[melt.coating]!.allergens | melt.met;
     let isSound = true;
     for (let i = 0; i < melt.runs.length; i++) {
       const { product, tolerated } = melt.runs[i]!;
@@ -240,7 +292,7 @@ export class Bowls implements Undoable {
 
   /** Keeps the set-up of a melt where it still fits, or finds the latest one that does. */
   private fit(melt: Melt, earliest: number): boolean {
-    const keeps = this.compiled.bowls[melt.bowl]!.usable[melt.coating]!;
+    const keeps = this.keepsOf(melt);
     if (melt.isFixed) return this.fitsFixed(melt, earliest, keeps);
     const minutes = setupMinutes(this.compiled.coatings[melt.coating]!.coating, melt.grams, this.clean);
     if (
@@ -266,6 +318,7 @@ export class Bowls implements Undoable {
     if (melt.setupShift >= 0) this.hands.free(melt.setupShift, melt.setupStart, melt.setupEnd);
     this.span.from = Math.max(from, melt.closed - keeps - minutes);
     this.span.to = melt.opens;
+    if (this.staysAsTold(melt, minutes)) return true;
     let end = -1;
     for (const person of this.compiled.coatings[melt.coating]!.people) {
       const fit = this.hands.latestFit(person, minutes, this.span);
@@ -280,6 +333,19 @@ export class Bowls implements Undoable {
     melt.setupEnd = end;
     melt.clean = this.clean;
     this.hands.take(melt.setupShift, melt.setupStart, melt.setupEnd);
+    return true;
+  }
+
+  /** Lets a set-up that people were told start as they were told, though it is shorter or longer than it was. */
+  private staysAsTold(melt: Melt, minutes: number): boolean {
+    const { setupShift, setupStart } = melt;
+    const end = setupStart + minutes;
+    if (setupShift < 0 || !this.hands.isTold(setupShift, setupStart)) return false;
+    if (setupStart < this.span.from || end > this.span.to) return false;
+    if (!this.hands.isFree(setupShift, setupStart, end)) return false;
+    melt.setupEnd = end;
+    melt.clean = this.clean;
+    this.hands.take(setupShift, setupStart, end);
     return true;
   }
 

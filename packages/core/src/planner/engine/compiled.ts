@@ -1,6 +1,8 @@
 import { allergensBefore, declaredAllergens } from '../allergens';
-import { clockStageIndex, leaveMinute, usableMinutes } from '../amounts';
-import type { Coating, Problem, Product, ProductStage } from '../problem';
+import { clockStageIndex, leaveMinute, pickupZone, usableMinutes } from '../amounts';
+import { heldMelt } from '../held-melt';
+import { lineKey } from '../line-key';
+import type { Coating, Plan, Problem, Product, ProductStage } from '../problem';
 import { AllergenMasks } from './allergen-masks';
 import { largestBatch } from './largest-batch';
 
@@ -14,8 +16,29 @@ export interface CompiledProblem {
   readonly people: readonly CompiledPerson[];
   readonly shifts: readonly CompiledShift[];
   readonly lines: readonly CompiledLine[];
+  readonly lots: readonly CompiledLot[];
+  /** Position of each person, by id, and of each line, by its key. */
+  readonly personAt: ReadonlyMap<string, number>;
+  readonly lineAt: ReadonlyMap<string, number>;
   /** Minutes to clean a bowl between two coatings, `from * coatings + to`. */
   readonly changeover: Int32Array;
+  /** What people have been told, which is moved only for a price; null where nobody was told anything. */
+  readonly told: CompiledTold | null;
+}
+
+/** Tasks that people have been told. */
+export interface CompiledTold {
+  /** For each shift the minutes at which one of them starts. */
+  readonly starts: readonly ReadonlySet<number>[];
+  readonly count: number;
+  /** What it costs that one of them is moved or given to somebody else. */
+  readonly price: number;
+}
+
+/** A plan that people have been told, and what it costs to move one task of it. */
+export interface Told {
+  readonly plan: Plan;
+  readonly price: number;
 }
 
 export interface CompiledStage {
@@ -50,6 +73,8 @@ export interface CompiledProduct {
   readonly declared: number;
   /** Mask of those that it may meet beyond them where no order is free from them. */
   readonly mayContain: number;
+  /** What a piece costs in labour where batches are as large as they may be. */
+  readonly makePrice: number;
   /** Most good pieces in one batch whoever works on it, and if the fastest do. */
   readonly most: number;
   readonly mostByFastest: number;
@@ -68,6 +93,30 @@ export interface CompiledBowl {
   readonly tail: number;
   /** How long each coating is usable in it, by its position. */
   readonly usable: readonly number[];
+  /** What it holds already, or null. */
+  readonly held: CompiledHeld | null;
+}
+
+/** Pieces in stock. */
+export interface CompiledLot {
+  readonly id: string;
+  readonly product: number;
+  readonly pieces: number;
+  readonly clock: number;
+  readonly zone: number;
+  /** Minute at which what nobody has taken is given up. */
+  readonly until: number;
+  /** Mask of what it may carry. */
+  readonly allergens: number;
+}
+
+export interface CompiledHeld {
+  /** The id of its melt. */
+  readonly name: string;
+  readonly coating: number;
+  readonly allergens: number;
+  readonly grams: number;
+  readonly until: number;
 }
 
 export interface CompiledPerson {
@@ -90,12 +139,14 @@ export interface CompiledLine {
   readonly due: number;
   readonly leave: number;
   readonly weight: number;
+  /** Where its trays lie after the last stage. */
+  readonly zone: number;
   /** Mask of the allergens that its order is free from. */
   readonly freeFrom: number;
 }
 
 /** Puts a checked problem into positions. @throws InputError when it tells apart more allergens than a mask holds */
-export function compile(problem: Problem): CompiledProblem {
+export function compile(problem: Problem, told?: Told): CompiledProblem {
   const coatingAt = positions(problem.coatings);
   const zoneAt = positions(problem.zones);
   const coatingsById = new Map(problem.coatings.map((coating) => [coating.id, coating]));
@@ -130,9 +181,12 @@ export function compile(problem: Problem): CompiledProblem {
     clock: clockStageIndex(product),
     declared: masks.of(declaredAllergens(product, coatingsById)),
     mayContain: masks.of(product.mayContain ?? []),
+    makePrice: makePriceOf(problem, product),
     most: largestBatch(problem, product, 'slowest'),
     mostByFastest: largestBatch(problem, product, 'fastest'),
   }));
+  const hands = peopleAndShifts(problem);
+  const lines = linesOf(problem, masks);
   return {
     problem,
     now: problem.now ?? 0,
@@ -146,11 +200,48 @@ export function compile(problem: Problem): CompiledProblem {
       capacity: melter.capacityGrams,
       tail: melter.tailGrams,
       usable: problem.coatings.map((coating) => usableMinutes(coating, melter)),
+      held: melter.holds
+        ? {
+            name: heldMelt(melter),
+            coating: coatingAt.get(melter.holds.coating)!,
+            allergens: masks.of(melter.holds.allergens),
+            grams: melter.holds.grams,
+            until: melter.holds.usableUntil,
+          }
+        : null,
     })),
-    ...peopleAndShifts(problem),
-    lines: linesOf(problem, masks),
+    ...hands,
+    lines,
+    lots: lotsOf(problem, masks),
+    personAt: positions(problem.people),
+    lineAt: new Map(
+      lines.map(({ order, product }, index) => [
+        lineKey(problem.orders[order]!.id, problem.products[product]!.id),
+        index,
+      ]),
+    ),
     changeover: changeoverTable(problem, coatingAt),
+    told: told ? toldTasks(problem, hands, told) : null,
   };
+}
+
+/** Tasks outside of all shifts cannot be kept and are not looked for. */
+function toldTasks(
+  problem: Problem,
+  { people, shifts }: Pick<CompiledProblem, 'people' | 'shifts'>,
+  { plan, price }: Told,
+): CompiledTold {
+  const starts = shifts.map(() => new Set<number>());
+  const personAt = positions(problem.people);
+  const tell = (person: string, start: number): void => {
+    const shift = people[personAt.get(person) ?? -1]?.shifts.find(
+      (each) => shifts[each]!.start <= start && start < shifts[each]!.end,
+    );
+    if (shift !== undefined) starts[shift]!.add(start);
+  };
+  for (const { stages } of plan.batches) for (const { person, start } of stages) tell(person, start);
+  for (const { person, setupStart } of plan.melts) tell(person, setupStart);
+  return { starts, count: starts.reduce((sum, each) => sum + each.size, 0), price };
 }
 
 function positions(list: readonly { readonly id: string }[]): ReadonlyMap<string, number> {
@@ -168,6 +259,7 @@ function peopleAndShifts(problem: Problem): Pick<CompiledProblem, 'people' | 'sh
 
 function linesOf(problem: Problem, masks: AllergenMasks): CompiledLine[] {
   const productAt = positions(problem.products);
+  const zoneAt = positions(problem.zones);
   return problem.orders.flatMap((order, index) =>
     order.lines.map(({ product, pieces }) => ({
       order: index,
@@ -176,9 +268,38 @@ function linesOf(problem: Problem, masks: AllergenMasks): CompiledLine[] {
       due: order.due,
       leave: leaveMinute(order, problem.places),
       weight: order.weight,
+      zone: zoneAt.get(pickupZone(order, problem.products[productAt.get(product)!]!, problem.places))!,
       freeFrom: masks.of(order.freeFrom ?? []),
     })),
   );
+}
+
+function lotsOf(problem: Problem, masks: AllergenMasks): CompiledLot[] {
+  const { stock = [], products, zones, now = 0, horizon } = problem;
+  const productAt = positions(products);
+  const zoneAt = positions(zones);
+  const lots = stock.map(({ id, product, pieces, clock, zone, allergens }) => {
+    const index = productAt.get(product)!;
+    const until = Math.min(horizon, Math.max(now, clock + products[index]!.lifeMinutes));
+    return {
+      id,
+      product: index,
+      pieces,
+      clock,
+      zone: zoneAt.get(zone)!,
+      until,
+      allergens: masks.of(allergens),
+    };
+  });
+  return lots.sort((a, b) => a.clock - b.clock);
+}
+
+function makePriceOf({ weights }: Problem, { stages, maxBatchPieces }: Product): number {
+  const minutes = stages.reduce(
+    (sum, { fixedMinutes, secondsPerPiece }) => sum + fixedMinutes / maxBatchPieces + secondsPerPiece / 60,
+    0,
+  );
+  return weights.labourMinute * minutes;
 }
 
 function changeoverTable(problem: Problem, coatingAt: ReadonlyMap<string, number>): Int32Array {

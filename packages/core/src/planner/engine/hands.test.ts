@@ -70,7 +70,10 @@ describe('hands', () => {
       { person: 0, start: 480, end: 720 },
       { person: 0, start: 780, end: 1020 },
     ];
-    const hands = new Hands({ people: [{ pace: 100, shifts: [0, 1] }], shifts: two }, new Journal());
+    const hands = new Hands(
+      { people: [{ pace: 100, shifts: [0, 1] }], shifts: two, told: null },
+      new Journal(),
+    );
     hands.block(0, 600, 660);
     hands.block(0, 900, 1020);
     return hands;

@@ -23,6 +23,8 @@ export class Hands implements Undoable {
   guide = 0;
   /** That price of a minute in each shift. */
   readonly extra: Int32Array;
+  /** Tasks that start where people were told that one does. */
+  kept = 0;
   /** The shift that the last `latestFit` found. */
   shift = -1;
   private readonly shiftStart: Int32Array;
@@ -32,11 +34,13 @@ export class Hands implements Undoable {
   private readonly counts: Int32Array;
   private readonly worked: Int32Array;
   private readonly shiftsOf: readonly (readonly number[])[];
+  private readonly told: readonly ReadonlySet<number>[] | null;
 
   constructor(
-    { shifts, people }: Pick<CompiledProblem, 'shifts' | 'people'>,
+    { shifts, people, told }: Pick<CompiledProblem, 'shifts' | 'people' | 'told'>,
     private readonly journal: Journal,
   ) {
+    this.told = told?.starts ?? null;
     this.shiftStart = Int32Array.from(shifts, ({ start }) => start);
     this.shiftEnd = Int32Array.from(shifts, ({ end }) => end);
     this.starts = shifts.map(() => new Int32Array(FIRST_SIZE));
@@ -125,6 +129,11 @@ export class Hands implements Undoable {
     return Math.max(last, end) - Math.min(first, start) - (last - first) - (end - start);
   }
 
+  /** Whether people were told that something starts there. */
+  isTold(shift: number, start: number): boolean {
+    return this.told !== null && this.told[shift]!.has(start);
+  }
+
   take(shift: number, start: number, end: number): void {
     this.put(shift, start, end);
     this.note(shift, start, { isAdded: true, end });
@@ -167,6 +176,7 @@ export class Hands implements Undoable {
     this.labour += end - start;
     this.guide += (end - start) * this.extra[shift]!;
     this.idle += this.idleOf(shift);
+    if (this.isTold(shift, start)) this.kept++;
   }
 
   private drop(shift: number, start: number): void {
@@ -180,6 +190,7 @@ export class Hands implements Undoable {
     this.worked[shift]! -= minutes;
     this.labour -= minutes;
     this.guide -= minutes * this.extra[shift]!;
+    if (this.isTold(shift, start)) this.kept--;
     for (; i + 1 < count; i++) {
       starts[i] = starts[i + 1]!;
       ends[i] = ends[i + 1]!;

@@ -64,7 +64,9 @@ export class Insertion {
       for (const way of WAYS) {
         this.inTheWay = null;
         const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+        schedule.serveFromStock(own, { atAnyAge: false });
         builder.build(own, { grouping: { ...GROUPING, ...way }, manner, limit: Infinity });
+        schedule.serveFromStock(own, { atAnyAge: true });
         if (own.every((line) => schedule.open[line] === 0)) return { made: read(schedule) };
         schedule.journal.undoTo(mark);
       }

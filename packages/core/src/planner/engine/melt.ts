@@ -13,6 +13,14 @@ export class Melt {
   /** Mask of the allergens that are in the bowl after its last dip. */
   residue = -1;
   isFixed = false;
+  /** In the bowl already: nobody sets it up, and it is no melt of the plan. */
+  isHeld = false;
+  /** Mask of what its bowl met before it. */
+  met = 0;
+  /** Minute that a fixed melt is closed at even with no dip so late. */
+  leastClosed = 0;
+  /** Minute until which it can be dipped from, where that is not by its set-up. */
+  usableUntil = -1;
   /** The id that it had in the plan it came from. */
   name: string | null = null;
   readonly runs: Run[] = [];

@@ -209,10 +209,10 @@ export class Placement {
       this.note('time', k, level);
       return false;
     }
-    const room = this.schedule.rooms[zone]!;
+    const { rests, rooms } = this.schedule;
     const free = isLast
-      ? this.freeUntilPickups(level.earliestEnd)
-      : room.freeSince(traysFor(run.started, perTray), level.earliestEnd, first);
+      ? rests.freeUntilPickups(run, level.earliestEnd)
+      : rooms[zone]!.freeSince(traysFor(run.started, perTray), level.earliestEnd, first);
     if (free > level.latestEnd) {
       level.earliestEnd = free;
       this.note('room', k, level);
@@ -222,28 +222,6 @@ export class Placement {
     if (k < run.product.clock && this.manner.slack > 0)
       level.latestEnd -= Math.floor(this.manner.slack * this.random.next() * (level.latestEnd - free));
     return true;
-  }
-
-  /** Since when the trays fit until the last pickup; the last blocked minute where those after the first do not. */
-  private freeUntilPickups(earliest: number): number {
-    const { run } = this;
-    const { lines } = this.schedule.compiled;
-    const { zone, perTray } = run.product.stages.at(-1)!;
-    const room = this.schedule.rooms[zone]!;
-    let pieces = run.pieces;
-    let trays = traysFor(pieces, perTray);
-    let from = this.firstLeave;
-    for (let i = 0; i < run.lines.length; i++) {
-      pieces -= run.parts[i]!;
-      const fewer = traysFor(pieces, perTray);
-      if (fewer === trays) continue;
-      const to = lines[run.lines[i]!]!.leave;
-      const free = room.freeSince(trays, from, to);
-      if (free > from) return free;
-      trays = fewer;
-      from = to;
-    }
-    return room.freeSince(traysFor(run.pieces, perTray), earliest, this.firstLeave);
   }
 
   private fill(k: number, level: Candidates): void {
@@ -291,7 +269,7 @@ export class Placement {
       for (let i = row.length - 1; i >= 0; i--) {
         const melt = row[i]!;
         if (melt.coating !== coating) continue;
-        if (melt.opens + compiled.bowls[bowl]!.usable[coating]! < level.earliestEnd) break;
+        if (melt.opens + compiled.bowls[bowl]!.usable[coating]! < level.earliestEnd && !melt.isHeld) break;
         at.melt = melt;
         this.fillDip(k, level);
       }

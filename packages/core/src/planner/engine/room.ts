@@ -40,7 +40,7 @@ export class Room implements Undoable {
   }
 
   add(trays: number, from: number, to: number): void {
-    if (to <= from) return;
+    if (to <= from || trays === 0) return;
     const at = this.journal.open(this);
     const { ints } = this.journal;
     ints[at] = trays;

@@ -12,6 +12,8 @@ export class Run {
   readonly lines: number[] = [];
   /** How many pieces of each line. */
   readonly parts: number[] = [];
+  /** Zones where its trays lie after the last stage. */
+  readonly zones: number[] = [];
   /** Mask of the allergens that it may meet in a bowl. */
   tolerated: number;
   private freeFrom = 0;
@@ -36,7 +38,8 @@ export class Run {
 
   /** Adds pieces of a line; lines are kept the first to leave first. */
   serve(line: number, pieces: number, lines: readonly CompiledLine[]): void {
-    const { leave, due, freeFrom } = lines[line]!;
+    const { leave, due, freeFrom, zone } = lines[line]!;
+    if (!this.zones.includes(zone)) this.zones.push(zone);
     this.freeFrom |= freeFrom;
     this.tolerated = this.product.declared | (this.product.mayContain & ~this.freeFrom);
     let i = this.lines.length;
@@ -50,6 +53,15 @@ export class Run {
     this.started = startedPieces(this.product.product, this.pieces);
   }
 
+  /** Pieces whose trays lie in a zone after the last stage. */
+  piecesIn(zone: number, lines: readonly CompiledLine[]): number {
+    if (this.zones.length === 1) return this.pieces;
+    let pieces = 0;
+    for (let i = 0; i < this.lines.length; i++)
+      if (lines[this.lines[i]!]!.zone === zone) pieces += this.parts[i]!;
+    return pieces;
+  }
+
   /** A run of its own that is placed as this one is, its melts still to be named. */
   copy(): Run {
     const copy = new Run(this.product);
@@ -60,6 +72,7 @@ export class Run {
     copy.dueSum = this.dueSum;
     copy.freeFrom = this.freeFrom;
     copy.tolerated = this.tolerated;
+    copy.zones.push(...this.zones);
     copy.lines.push(...this.lines);
     copy.parts.push(...this.parts);
     copy.starts.push(...this.starts);

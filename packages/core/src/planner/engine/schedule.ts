@@ -1,12 +1,13 @@
-import { traysFor } from '../amounts';
 import type { Zone } from '../problem';
 import { zoneTrays } from '../zone-trays';
 import { Bowls } from './bowls';
-import type { CompiledProblem, CompiledStage } from './compiled';
+import type { CompiledProblem } from './compiled';
 import { GUIDE_SCALE, Hands } from './hands';
 import { Journal, type Undoable } from './journal';
+import { Rests } from './rests';
 import { Room } from './room';
 import type { Run } from './run';
+import { Stock } from './stock';
 
 /** What each part of the cost amounts to, before the weights; all whole numbers. */
 export interface Amounts {
@@ -21,6 +22,8 @@ export interface Amounts {
 }
 
 const PLACED = 0;
+const REMOVED = 1;
+const GIVEN = 2;
 
 /** A plan under way: hands, room, bowls and runs as they stand, what that costs, and the way back from any change. */
 export class Schedule implements Undoable {
@@ -28,6 +31,8 @@ export class Schedule implements Undoable {
   readonly hands: Hands;
   readonly bowls: Bowls;
   readonly rooms: readonly Room[];
+  readonly rests: Rests;
+  readonly stock: Stock;
   readonly runs: Run[] = [];
   /** Pieces of each line that no run serves. */
   readonly open: Int32Array;
@@ -41,6 +46,8 @@ export class Schedule implements Undoable {
     this.hands = new Hands(compiled, this.journal);
     this.bowls = new Bowls(compiled, this.hands, this.journal);
     this.rooms = problem.zones.map((zone) => this.roomOf(zone));
+    this.rests = new Rests(compiled, this.rooms);
+    this.stock = new Stock(compiled, this.rooms);
     this.journal.commit();
     this.open = Int32Array.from(lines, ({ pieces }) => pieces);
     for (const { pieces, weight } of lines) this.unmet += pieces * weight;
@@ -66,8 +73,15 @@ export class Schedule implements Undoable {
       weights.melt * this.bowls.count +
       weights.leftoverGram * this.bowls.leftover +
       weights.stretchMinute * this.hands.idle +
+      this.movedCost +
       this.hands.guide / GUIDE_SCALE
     );
+  }
+
+  /** What it costs that tasks are no longer where people were told. */
+  private get movedCost(): number {
+    const { told } = this.compiled;
+    return told ? told.price * (told.count - this.hands.kept) : 0;
   }
 
   /** The cost without what only guides the search. */
@@ -93,15 +107,15 @@ export class Schedule implements Undoable {
 
   /** Counts a run whose hands and bowls are taken already, and lays its trays. */
   add(run: Run): void {
-    this.layTrays(run, 1);
+    this.rests.lay(run, 1);
     this.note(PLACED, run);
     this.enter(run);
   }
 
   /** Takes a run out of the plan. False: a set-up does not fit without it; undo by the journal. */
   remove(run: Run): boolean {
-    this.layTrays(run, -1);
-    this.note(1, run);
+    this.rests.lay(run, -1);
+    this.note(REMOVED, run);
     this.leave(run);
     const { stages } = run.product;
     for (let k = 0; k < stages.length; k++) this.hands.free(run.shifts[k]!, run.starts[k]!, run.ends[k]!);
@@ -112,10 +126,52 @@ export class Schedule implements Undoable {
     return true;
   }
 
+  /** Gives lines what is in stock for them, the first due first, where its age costs no more than making it anew. */
+  serveFromStock(lines: readonly number[], { atAnyAge }: { atAnyAge: boolean }): void {
+    const { compiled } = this;
+    if (compiled.lots.length === 0) return;
+    const { weights } = compiled.problem;
+    for (const line of [...lines].sort((a, b) => compiled.lines[a]!.due - compiled.lines[b]!.due)) {
+      const { makePrice } = compiled.products[compiled.lines[line]!.product]!;
+      for (const lot of this.stock.lotsFor(line)) {
+        const pieces = Math.min(this.open[line]!, this.stock.left[lot]!);
+        const price = (weights.agePieceHour * this.overAgeOfLot(lot, line)) / 60;
+        if (pieces > 0 && (atAnyAge || price <= makePrice)) this.takeFromStock(lot, line, pieces);
+      }
+    }
+  }
+
+  private takeFromStock(lot: number, line: number, pieces: number): void {
+    this.stock.lay(lot, -1);
+    const at = this.journal.open(this);
+    const { ints } = this.journal;
+    ints[at] = GIVEN;
+    ints[at + 1] = lot;
+    ints[at + 2] = line;
+    ints[at + 3] = pieces;
+    this.give(lot, line, pieces);
+    this.stock.lay(lot, 1);
+  }
+
+  private give(lot: number, line: number, pieces: number): void {
+    this.stock.give(lot, line, pieces);
+    this.open[line]! -= pieces;
+    this.unmet -= pieces * this.compiled.lines[line]!.weight;
+    this.age += pieces * this.overAgeOfLot(lot, line);
+  }
+
+  private overAgeOfLot(lot: number, line: number): number {
+    const { lots, lines, products } = this.compiled;
+    const { due, product } = lines[line]!;
+    return Math.max(0, due - lots[lot]!.clock - products[product]!.target);
+  }
+
   undo(journal: Journal, at: number): void {
+    const { ints } = journal;
     const run = journal.first(at) as Run;
-    if (journal.ints[at] === PLACED) this.leave(run);
-    else this.enter(run);
+    if (ints[at] === PLACED) this.leave(run);
+    else if (ints[at] === REMOVED) this.enter(run);
+    else this.give(ints[at + 1]!, ints[at + 2]!, -ints[at + 3]!);
   }
 
   /** How old a run's pieces are beyond their target, in piece-minutes, when its clock starts at a minute. */
@@ -194,34 +250,6 @@ export class Schedule implements Undoable {
       this.unmet -= pieces * lines[line]!.weight;
     }
     this.age += sign * this.overAge(run, run.ends[run.product.clock]!);
-  }
-
-  private layTrays(run: Run, sign: 1 | -1): void {
-    const { stages } = run.product;
-    const last = stages.length - 1;
-    for (let k = 0; k < last; k++) {
-      const { zone, perTray } = stages[k]!;
-      this.rooms[zone]!.add(sign * traysFor(run.started, perTray), run.ends[k]!, run.starts[k + 1]!);
-    }
-    this.layUntilPickups(run, stages[last]!, sign);
-  }
-
-  /** The trays after the last stage, which leave order by order; stretches of as many trays are laid at once. */
-  private layUntilPickups(run: Run, { zone, perTray }: CompiledStage, sign: 1 | -1): void {
-    const { lines } = this.compiled;
-    const room = this.rooms[zone]!;
-    let from = run.ends.at(-1)!;
-    let pieces = run.pieces;
-    let trays = traysFor(pieces, perTray);
-    for (let i = 0; i < run.lines.length; i++) {
-      pieces -= run.parts[i]!;
-      const fewer = traysFor(pieces, perTray);
-      if (fewer === trays) continue;
-      const to = lines[run.lines[i]!]!.leave;
-      room.add(sign * trays, from, to);
-      trays = fewer;
-      from = to;
-    }
   }
 
   private note(kind: number, run: Run): void {

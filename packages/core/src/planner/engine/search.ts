@@ -48,6 +48,8 @@ export interface SearchSettings {
   readonly seed: number;
   /** Share of its price that an unmet piece counts at the start: below 1 lines make room for each other more easily. */
   readonly unmetShare: number;
+  /** Cold from the start and with nothing priced otherwise than it costs: a plan that is mended is not turned over. */
+  readonly isCalm: boolean;
 }
 
 /**
@@ -68,10 +70,14 @@ export class Search {
   private readonly random: Random;
   private readonly unit: number;
   private readonly unmetShare: number;
+  private readonly hot: number;
+  private readonly hoursPrice: number;
 
-  constructor(compiled: CompiledProblem, from: Snapshot, { seed, unmetShare }: SearchSettings) {
+  constructor(compiled: CompiledProblem, from: Snapshot, { seed, unmetShare, isCalm }: SearchSettings) {
     this.random = new Random(seed);
     this.unmetShare = unmetShare;
+    this.hot = isCalm ? COLD : HOT;
+    this.hoursPrice = isCalm ? 0 : HOURS_PRICE;
     const { agePieceHour, labourMinute } = compiled.problem.weights;
     this.unit = Math.max(agePieceHour / 2, labourMinute);
     this.best = from;
@@ -97,13 +103,13 @@ export class Search {
   private setPrices(at: number): void {
     this.keepBest();
     this.schedule.unmetShare = Math.pow(this.unmetShare, Math.max(0, 1 - at / FULL_PRICE_AT));
-    this.schedule.priceHours(HOURS_PRICE * this.unit * Math.max(0, 1 - at / 0.9));
+    this.schedule.priceHours(this.hoursPrice * this.unit * Math.max(0, 1 - at / 0.9));
   }
 
   private step(at: number): void {
     const { schedule, random } = this;
     this.steps++;
-    const temperature = this.unit * HOT * Math.pow(COLD / HOT, at);
+    const temperature = this.unit * this.hot * Math.pow(COLD / this.hot, at);
     const limit = schedule.cost - temperature * Math.log(1 - random.next());
     this.moves.draw();
     if (this.rebuild(limit)) {

@@ -36,7 +36,7 @@ export function scheduleOf(compiled: CompiledProblem, { runs, melts }: Snapshot)
     }
     melt.runs.forEach((run, i) => {
       const copy = copies.get(run);
-      if (copy) dipInto(own, copy, melt.stages[i]!);
+      if (copy) schedule.bowls.loadDip(own, copy, melt.stages[i]!);
     });
     own.closed = melt.closed;
     if (!melt.isFixed) schedule.bowls.load(own);
@@ -47,15 +47,11 @@ export function scheduleOf(compiled: CompiledProblem, { runs, melts }: Snapshot)
   return schedule;
 }
 
-function dipInto(melt: Melt, run: Run, k: number): void {
-  run.melts[k] = melt;
-  melt.put(run, k);
-}
-
 function copyOf(melt: Melt): Melt {
   const copy = new Melt(melt.bowl, melt.coating);
-  const { grams, setupShift, setupStart, setupEnd, closed, clean, residue, isFixed, name } = melt;
-  Object.assign(copy, { grams, setupShift, setupStart, setupEnd, closed, clean, residue, isFixed, name });
+  const { grams, setupShift, setupStart, setupEnd, closed, clean, residue, isFixed, isHeld, name } = melt;
+  const figures = { grams, setupShift, setupStart, setupEnd, closed, clean, residue };
+  Object.assign(copy, { ...figures, isFixed, isHeld, name });
   copy.runs.push(...melt.runs);
   copy.stages.push(...melt.stages);
   return copy;

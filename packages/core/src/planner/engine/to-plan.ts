@@ -1,4 +1,4 @@
-import type { Batch, Melt as PlanMelt, Plan, Unmet } from '../problem';
+import type { Batch, Melt as PlanMelt, Plan, StockServe, Unmet } from '../problem';
 import type { Schedule } from './schedule';
 
 /** The schedule as an alnage-plan/1; what came from a plan keeps its ids, the rest is named in the order of its start. */
@@ -35,24 +35,38 @@ export function toPlan(schedule: Schedule): Plan {
       ),
     ),
     melts: byId(
-      melts.map((melt): PlanMelt => {
-        const fixed = melt.isFixed ? fixedMelts.get(melt.name ?? '') : undefined;
-        return fixed
-          ? { ...fixed, closed: melt.closed }
-          : {
-              id: meltIds.get(melt)!,
-              melter: problem.melters[melt.bowl]!.id,
-              coating: problem.coatings[melt.coating]!.id,
-              grams: melt.grams,
-              person: person(melt.setupShift),
-              setupStart: melt.setupStart,
-              setupEnd: melt.setupEnd,
-              closed: melt.closed,
-            };
-      }),
+      melts
+        .filter(({ isHeld }) => !isHeld)
+        .map((melt): PlanMelt => {
+          const fixed = melt.isFixed ? fixedMelts.get(melt.name ?? '') : undefined;
+          return fixed
+            ? { ...fixed, closed: melt.closed }
+            : {
+                id: meltIds.get(melt)!,
+                melter: problem.melters[melt.bowl]!.id,
+                coating: problem.coatings[melt.coating]!.id,
+                grams: melt.grams,
+                person: person(melt.setupShift),
+                setupStart: melt.setupStart,
+                setupEnd: melt.setupEnd,
+                closed: melt.closed,
+              };
+        }),
     ),
     unmet: unmetOf(schedule),
+    ...(problem.stock && { fromStock: fromStockOf(schedule) }),
   };
+}
+
+function fromStockOf({ compiled, stock }: Schedule): StockServe[] {
+  const { problem, lots, lines } = compiled;
+  return stock.serves.flatMap((serves, lot) =>
+    [...serves].map(([line, pieces]) => ({
+      stock: lots[lot]!.id,
+      order: problem.orders[lines[line]!.order]!.id,
+      pieces,
+    })),
+  );
 }
 
 function unmetOf({ compiled, open }: Schedule): Unmet[] {

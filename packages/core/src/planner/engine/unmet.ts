@@ -1,5 +1,5 @@
 import { declaredAllergens } from '../allergens';
-import { traysFor } from '../amounts';
+import { pickupZone, traysFor } from '../amounts';
 import type { Blocker } from '../blocker';
 import type { PlanOrder, Problem, Product, Unmet } from '../problem';
 import { Builder, type Grouping } from './builder';
@@ -53,18 +53,31 @@ export function meetTheRest(schedule: Schedule, lines: readonly number[]): Unmet
   };
   const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
   builder.build(lines, { grouping: GROUPING, manner, limit: Infinity });
+  schedule.serveFromStock(lines, { atAnyAge: true });
   schedule.journal.commit();
-  return reasons.sort((a, b) => a.line - b.line).map(({ reason }) => reason);
+  return reasons
+    .filter(({ line }) => open[line]! > 0)
+    .sort((a, b) => a.line - b.line)
+    .map(({ line, reason }) => ({ ...reason, pieces: open[line]! }));
+}
+
+/** How long laying in what is open may go on where it does not fit. */
+export interface Patience {
+  /** Batches that may fail in each way before the rest is left open. */
+  readonly failures: number;
+  /** How often one that does not fit is halved. */
+  readonly halvings: number;
 }
 
 /** Places what is open of a schedule in every way until nothing is; tells nothing of what is left. */
-export function layIn(schedule: Schedule): void {
+export function layIn(schedule: Schedule, patience: Patience = GROUPING): void {
   const builder = new Builder(schedule, new Random(1));
   const all = schedule.compiled.lines.map((_, line) => line);
+  const { failures, halvings } = patience;
   for (const way of WAYS) {
     if (schedule.unmetCost === 0) break;
     const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
-    builder.build(all, { grouping: { ...GROUPING, ...way }, manner, limit: Infinity });
+    builder.build(all, { grouping: { ...GROUPING, ...way, failures, halvings }, manner, limit: Infinity });
   }
   schedule.journal.commit();
 }
@@ -88,8 +101,13 @@ export function blockerOf(schedule: Schedule, line: number, obstacle: Obstacle):
       return { kind, stage: id, skill, from, to };
     case 'bowl':
       return { kind, stage: id, coating: coating?.id ?? '', from, to };
-    case 'room':
-      return { kind, stage: id, zone: then.zone, trays: traysFor(started, then.piecesPerTray), at: from };
+    case 'room': {
+      const isLast = obstacle.stage === products[product]!.stages.length - 1;
+      const zone = isLast
+        ? pickupZone(problem.orders[order]!, products[product]!.product, problem.places)
+        : then.zone;
+      return { kind, stage: id, zone, trays: traysFor(started, then.piecesPerTray), at: from };
+    }
   }
 }
 

@@ -1,5 +1,5 @@
 import { Random } from '../engine/random';
-import type { Person, Problem, Product, ProductStage, StageCoating, Rest } from '../problem';
+import type { Person, Problem, Product, ProductStage, StageCoating, StockLot, Rest } from '../problem';
 
 /** Problems for tests: a bench of two people, two bowls and two pieces, and random ones like it. */
 
@@ -186,10 +186,12 @@ export function randomProblemWithOptions(seed: number): Problem {
   const problem = randomProblem(seed);
   const random = seeded(seed + 1_000_003);
   const chance = <T>(share: number, value: T): Partial<T> => (random() < share ? value : {});
+  const now = random() < 0.3 ? 600 : 0;
   return {
     ...problem,
-    now: random() < 0.3 ? 600 : 0,
-    places: [{ id: 'quay', minutes: 40 }],
+    now,
+    places: [{ id: 'quay', minutes: 40, ...chance(0.5, { zone: 'shelf' }) }],
+    ...chance(0.4, { stock: stockFor(seed, now) }),
     products: problem.products.map((product) => ({
       ...product,
       ...chance(0.5, { mayContain: ['gluten', 'milk'] }),
@@ -201,7 +203,18 @@ export function randomProblemWithOptions(seed: number): Problem {
           : stage,
       ),
     })),
-    melters: problem.melters.map((melter) => ({ ...melter, ...chance(0.3, { usableMinutes: 90 }) })),
+    melters: problem.melters.map((melter) => ({
+      ...melter,
+      ...chance(0.3, { usableMinutes: 90 }),
+      ...chance(0.4, {
+        holds: {
+          coating: random() < 0.5 ? 'dark' : 'milk',
+          allergens: random() < 0.5 ? ['gluten'] : [],
+          grams: Math.floor(random() * melter.capacityGrams),
+          usableUntil: now + Math.floor(random() * 900),
+        },
+      }),
+    })),
     zones: problem.zones.map((zone) => ({
       ...zone,
       ...chance(0.5, {
@@ -217,4 +230,17 @@ export function randomProblemWithOptions(seed: number): Problem {
       ...chance(0.3, { freeFrom: [['gluten'], ['milk'], ['nuts', 'gluten']][Math.floor(random() * 3)]! }),
     })),
   };
+}
+
+/** Some pieces made already, old and fresh, two lots of them. */
+function stockFor(seed: number, now: number): StockLot[] {
+  const random = seeded(seed + 2_000_003);
+  return ['berry', 'twist'].map((product, i) => ({
+    id: `lot-${i}`,
+    product,
+    pieces: 1 + Math.floor(random() * 40),
+    clock: now - Math.floor(random() * (product === 'berry' ? 900 : 12_000)),
+    zone: 'shelf',
+    allergens: random() < 0.5 ? ['soya', 'nuts'] : ['soya', 'milk', 'gluten'],
+  }));
 }

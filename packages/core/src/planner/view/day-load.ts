@@ -1,6 +1,6 @@
 import type { Catalogue } from '../check/catalogue';
 import type { Plan, Span } from '../problem';
-import { roomStays } from './room-stays';
+import { roomStays, stockStays } from './room-stays';
 import { minutesIn, union } from './spans';
 import { trayProfile } from './tray-profile';
 
@@ -50,7 +50,8 @@ export function zoneProfiles(
   catalogue: Catalogue,
   plan: Plan,
 ): { zone: string; trays: number; profile: ReturnType<typeof trayProfile> }[] {
-  const stays = plan.batches.flatMap((batch) => roomStays(catalogue, batch));
+  const batches = plan.batches.flatMap((batch) => roomStays(catalogue, batch));
+  const stays = [...batches, ...stockStays(catalogue, plan.fromStock ?? [])];
   return catalogue.problem.zones.map((zone) => ({
     zone: zone.id,
     trays: zone.trays,

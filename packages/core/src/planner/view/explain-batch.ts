@@ -141,5 +141,6 @@ class Explanation {
 /** One person's hours with nothing in them yet. */
 function handsOf({ pace, shifts }: Person): Hands {
   const own = shifts.map(([start, end]) => ({ person: 0, start, end }));
-  return new Hands({ people: [{ pace, shifts: own.map((_, i) => i) }], shifts: own }, new Journal());
+  const people = [{ pace, shifts: own.map((_, i) => i) }];
+  return new Hands({ people, shifts: own, told: null }, new Journal());
 }

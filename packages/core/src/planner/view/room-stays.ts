@@ -1,6 +1,6 @@
-import { startedPieces, traysFor } from '../amounts';
+import { pickupZone, startedPieces, traysFor } from '../amounts';
 import { found, type Catalogue } from '../check/catalogue';
-import type { Batch } from '../problem';
+import type { Batch, Serve, StockServe } from '../problem';
 
 /** So many trays of one batch in one zone during `[from, to)`. */
 export interface RoomStay {
@@ -23,36 +23,69 @@ export function roomStays(catalogue: Catalogue, batch: Batch): RoomStay[] {
     const trays = traysFor(started, piecesPerTray);
     return { batch: batch.id, zone, trays, from: task.end, to: batch.stages[k + 1]!.start };
   });
-  const { zone, piecesPerTray } = product.stages.at(-1)!.then;
-  return [...between, ...staysUntilPickup(catalogue, batch, { zone, piecesPerTray })].filter(
-    (stay) => stay.to > stay.from,
+  const zoneOf = ({ order }: Serve): string =>
+    pickupZone(found(catalogue.orders, order), product, catalogue.problem.places);
+  const untilPickup = [...new Set(batch.serves.map(zoneOf))].flatMap((zone) =>
+    staysUntilPickup(catalogue, batch, {
+      zone,
+      serves: batch.serves.filter((each) => zoneOf(each) === zone),
+    }),
   );
+  return [...between, ...untilPickup].filter((stay) => stay.to > stay.from);
+}
+
+/** Where pieces in stock lie: from now until their orders leave, and what nobody takes until its life is over. */
+export function stockStays(
+  { problem, products, leaves }: Catalogue,
+  taken: readonly StockServe[],
+): RoomStay[] {
+  const { stock = [], now = 0, horizon } = problem;
+  return stock.flatMap(({ id, product, pieces, clock, zone }) => {
+    const { lifeMinutes, stages } = found(products, product);
+    const serves = taken.filter((each) => each.stock === id);
+    const left = pieces - serves.reduce((sum, each) => sum + each.pieces, 0);
+    const until = Math.min(horizon, Math.max(now, clock + lifeMinutes));
+    const leaving = serves.map((each) => ({ at: found(leaves, each.order), pieces: each.pieces }));
+    const steps = [...leaving, { at: until, pieces: left }];
+    return staysOf(
+      { batch: id, zone },
+      { from: now, steps, piecesPerTray: stages.at(-1)!.then.piecesPerTray },
+    );
+  });
 }
 
 function staysUntilPickup(
   catalogue: Catalogue,
   batch: Batch,
-  rest: { readonly zone: string; readonly piecesPerTray: number },
+  { zone, serves }: { readonly zone: string; readonly serves: readonly Serve[] },
 ): RoomStay[] {
-  const leaving = new Map<number, number>();
-  for (const serve of batch.serves) {
-    const leave = found(catalogue.leaves, serve.order);
-    leaving.set(leave, (leaving.get(leave) ?? 0) + serve.pieces);
-  }
-  let from = batch.stages.at(-1)!.end;
-  let pieces = batch.serves.reduce((sum, serve) => sum + serve.pieces, 0);
-  return [...leaving]
-    .sort(([a], [b]) => a - b)
-    .map(([to, left]) => {
-      const stay = {
-        batch: batch.id,
-        zone: rest.zone,
-        trays: traysFor(pieces, rest.piecesPerTray),
-        from,
-        to,
-      };
-      pieces -= left;
-      from = Math.max(from, to);
+  const { piecesPerTray } = found(catalogue.products, batch.product).stages.at(-1)!.then;
+  const steps = serves.map(({ order, pieces }) => ({ at: found(catalogue.leaves, order), pieces }));
+  return staysOf({ batch: batch.id, zone }, { from: batch.stages.at(-1)!.end, steps, piecesPerTray });
+}
+
+/** Trays of pieces that leave in steps. */
+function staysOf(
+  place: Pick<RoomStay, 'batch' | 'zone'>,
+  {
+    from: start,
+    steps,
+    piecesPerTray,
+  }: {
+    readonly from: number;
+    readonly steps: readonly { readonly at: number; readonly pieces: number }[];
+    readonly piecesPerTray: number;
+  },
+): RoomStay[] {
+  let from = start;
+  let pieces = steps.reduce((sum, step) => sum + step.pieces, 0);
+  return [...steps]
+    .sort((a, b) => a.at - b.at)
+    .map(({ at, pieces: fewer }) => {
+      const stay = { ...place, trays: traysFor(pieces, piecesPerTray), from, to: at };
+      pieces -= fewer;
+      from = Math.max(from, at);
       return stay;
-    });
+    })
+    .filter((stay) => stay.to > stay.from);
 }

@@ -1,6 +1,6 @@
 import type { Catalogue } from '../check/catalogue';
 import type { Plan, Span } from '../problem';
-import { roomStays } from './room-stays';
+import { roomStays, stockStays } from './room-stays';
 import { trayProfile } from './tray-profile';
 
 /** When a zone is fullest on a day, and which products' trays lie in it then. */
@@ -18,11 +18,12 @@ export function zonePeak(
   plan: Plan,
   { zone, day: [opens, ends] }: { readonly zone: string; readonly day: Span },
 ): ZonePeak | null {
-  const stays = plan.batches.flatMap((batch) =>
-    roomStays(catalogue, batch)
-      .filter((stay) => stay.zone === zone)
-      .map((stay) => ({ ...stay, product: batch.product })),
-  );
+  const { stock = [] } = catalogue.problem;
+  const productOf = new Map([...plan.batches, ...stock].map(({ id, product }) => [id, product]));
+  const batches = plan.batches.flatMap((batch) => roomStays(catalogue, batch));
+  const stays = [...batches, ...stockStays(catalogue, plan.fromStock ?? [])]
+    .filter((stay) => stay.zone === zone)
+    .map((stay) => ({ ...stay, product: productOf.get(stay.batch)! }));
   const steps = trayProfile(stays).filter(({ from, to, trays }) => from < ends && to > opens && trays > 0);
   if (steps.length === 0) return null;
   const peak = steps.reduce((most, step) => (step.trays > most.trays ? step : most));

@@ -1,0 +1,49 @@
+import type { Plan } from './problem';
+
+/** One task of one person as a plan has it. */
+export interface Task {
+  readonly person: string;
+  /** What is done: a stage of a product, or setting up a coating in a bowl. */
+  readonly work:
+    | { readonly kind: 'stage'; readonly product: string; readonly stage: string }
+    | { readonly kind: 'set-up'; readonly coating: string; readonly melter: string };
+  readonly start: number;
+  readonly end: number;
+}
+
+/** All tasks of a plan, the first to begin first. */
+export function tasksOf({ batches, melts }: Pick<Plan, 'batches' | 'melts'>): Task[] {
+  const stages = batches.flatMap(({ product, stages }) =>
+    stages.map(({ stage, person, start, end }): Task => {
+      return { person, work: { kind: 'stage', product, stage }, start, end };
+    }),
+  );
+  const setups = melts.map(({ person, coating, melter, setupStart, setupEnd }): Task => {
+    return { person, work: { kind: 'set-up', coating, melter }, start: setupStart, end: setupEnd };
+  });
+  return [...stages, ...setups].sort((a, b) => a.start - b.start || a.person.localeCompare(b.person));
+}
+
+/** What people were told that is otherwise in another plan, and what is new in that. */
+export interface TaskChanges {
+  readonly told: number;
+  /** Tasks that somebody was told to begin at a minute and does not by the other plan. */
+  readonly moved: readonly Task[];
+  /** Tasks of the other plan that nobody was told. */
+  readonly added: readonly Task[];
+}
+
+/** Compares two plans as the people who work by them do: who begins what, and when. */
+export function movedTasks(told: Plan, now: Plan): TaskChanges {
+  const [before, after] = [tasksOf(told), tasksOf(now)];
+  const [inBefore, inAfter] = [new Set(before.map(keyOf)), new Set(after.map(keyOf))];
+  return {
+    told: before.length,
+    moved: before.filter((task) => !inAfter.has(keyOf(task))),
+    added: after.filter((task) => !inBefore.has(keyOf(task))),
+  };
+}
+
+function keyOf({ person, work, start }: Task): string {
+  return JSON.stringify([person, start, ...Object.values(work)]);
+}

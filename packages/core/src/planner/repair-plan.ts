@@ -1,0 +1,44 @@
+import { compile } from './engine/compiled';
+import { loadPlan } from './engine/keep';
+import { Search } from './engine/search';
+import { snapshotOf } from './engine/snapshot';
+import { layIn, type Patience } from './engine/unmet';
+import { finished, type PlanLimits, type PlanResult } from './make-plan';
+import { movedTasks, type TaskChanges } from './moved-tasks';
+import type { Plan, Problem } from './problem';
+
+export interface RepairLimits extends Omit<PlanLimits, 'from'> {
+  /** What it must save, in minutes of labour, that a task is moved that people were told; absent: the shop default. */
+  readonly movePrice?: number;
+}
+
+/** A plan that keeps as much of an earlier one as it can, and what of that it moved. */
+export interface RepairResult extends PlanResult {
+  readonly changes: TaskChanges;
+}
+
+/** A task that people were told is moved where that saves as much as so many minutes of work; shop default. */
+export const MOVE_PRICE = 40;
+/** Much that is open is left to the search: it can make room. */
+const PATIENCE: Patience = { failures: 12, halvings: 4 };
+/** Changes tried where nobody says how many. */
+const USUAL_REPAIR_STEPS = 400;
+
+/**
+ * Mends a plan that the problem has left behind: an order more or fewer, somebody ill, a bowl lost. What is fixed stays,
+ * what still holds stays where it is, what is missing is laid in, and what people were told moves only where it must or
+ * where that saves more than it upsets. Deterministic by seed and steps where no `progress` is given.
+ * @throws Error when a plan breaks a rule, which is a fault of this code and never of the input
+ */
+export function repairPlan(problem: Problem, told: Plan, limits: RepairLimits = {}): RepairResult {
+  const { seed = 1, movePrice = MOVE_PRICE, progress } = limits;
+  const mostSteps = limits.steps ?? (progress ? Infinity : USUAL_REPAIR_STEPS);
+  const price = movePrice * problem.weights.labourMinute;
+  const compiled = compile(problem, { plan: told, price });
+  const schedule = loadPlan(compiled, told);
+  layIn(schedule, PATIENCE);
+  const search = new Search(compiled, snapshotOf(schedule), { seed, unmetShare: 1, isCalm: true });
+  search.anneal(() => Math.max(search.steps / mostSteps, progress?.() ?? 0));
+  const result = finished(compiled, search.best, search.steps);
+  return { ...result, changes: movedTasks(told, result.plan) };
+}
