@@ -25,7 +25,7 @@ function requireOneFilling(
     if (ids.has(melter) && setupStart < now && closed > now)
       throw new InputError({
         code: 'duplicate',
-        field: record.at(`melts/${i}`),
+        field: `${record.at('melts')}/${i}`,
         value: id,
         range: `no melt under way in ${melter}, which holds something by itself`,
       });

@@ -5,8 +5,8 @@ import { readProblem } from './read-problem';
 import { smallProblem } from './testing/small-problem';
 
 /** The small problem as plain JSON with one value set anew by its JSON Pointer; undefined takes it away. */
-function withValue(pointer: string, value: unknown): unknown {
-  const copy = JSON.parse(JSON.stringify(smallProblem)) as Record<string, unknown>;
+function withValue(pointer: string, value: unknown, problem: Problem = smallProblem): unknown {
+  const copy = JSON.parse(JSON.stringify(problem)) as Record<string, unknown>;
   const keys = pointer.split('/').slice(1);
   const last = keys.pop()!;
   const parent = keys.reduce((at, key) => at[key] as Record<string, unknown>, copy);
@@ -35,7 +35,12 @@ describe('a problem', () => {
     const json = {
       ...smallProblem,
       now: 600,
-      places: [{ id: 'quay', minutes: 25 }],
+      places: [{ id: 'quay', minutes: 25, zone: 'shelf' }],
+      stock: [{ id: 's', product: 'berry', pieces: 9, clock: -60, zone: 'fridge', allergens: ['soya'] }],
+      melters: smallProblem.melters.map((melter) => ({
+        ...melter,
+        holds: { coating: 'dark', allergens: [], grams: 300, usableUntil: 700 },
+      })),
       products: smallProblem.products.map((product) => ({ ...product, mayContain: ['gluten'] })),
       zones: smallProblem.zones.map((zone) => ({
         ...zone,
@@ -83,6 +88,7 @@ describe('a problem', () => {
     ['/products/0/mayContain', 'nuts', 'wrong-type'],
     ['/zones/0/changes', 4, 'wrong-type'],
     ['/now', -1, 'out-of-range'],
+    ['/melters/0/holds', 'dark', 'wrong-type'],
   ])('with %s = %j is refused, named by its pointer', (pointer, value, code) => {
     const fault = faultOf(withValue(pointer, value));
     expect(fault.code).toBe(code);
@@ -98,6 +104,50 @@ describe('a problem', () => {
       code: 'out-of-range',
       field: '/zones/0/changes/1/from',
     });
+  });
+
+  test.each<[string, unknown, string]>([
+    ['/stock/0/product', 'ruby', 'unknown-reference'],
+    ['/stock/0/pieces', 0, 'out-of-range'],
+    ['/stock/0/clock', 601, 'out-of-range'],
+    ['/stock/0/zone', 'attic', 'unknown-reference'],
+    ['/places/0/zone', 'attic', 'unknown-reference'],
+    ['/melters/0/holds/grams', 5001, 'out-of-range'],
+    ['/melters/0/holds/coating', 'ruby', 'unknown-reference'],
+    ['/melters/0/holds/usableUntil', 2881, 'out-of-range'],
+  ])('with the option %s = %j is refused', (pointer, value, code) => {
+    const json = {
+      ...smallProblem,
+      now: 600,
+      places: [{ id: 'quay', minutes: 25, zone: 'shelf' }],
+      stock: [{ id: 's', product: 'berry', pieces: 9, clock: -60, zone: 'fridge', allergens: [] }],
+      melters: smallProblem.melters.map((melter) => ({
+        ...melter,
+        holds: { coating: 'dark', allergens: [], grams: 300, usableUntil: 700 },
+      })),
+    };
+    expect(faultOf(withValue(pointer, value, json))).toMatchObject({ code, field: pointer });
+  });
+
+  test('with a bowl that holds something while a melt is under way in it is refused', () => {
+    const melt = {
+      id: 'm1',
+      melter: 'bowl-a',
+      coating: 'dark',
+      grams: 900,
+      person: 'runa',
+      setupStart: 500,
+      setupEnd: 524,
+      closed: 700,
+    };
+    const holds = { coating: 'dark', allergens: [], grams: 300, usableUntil: 700 };
+    const json = {
+      ...smallProblem,
+      now: 600,
+      melters: smallProblem.melters.map((melter) => ({ ...melter, holds })),
+      fixed: { batches: [], melts: [melt] },
+    };
+    expect(faultOf(json)).toMatchObject({ code: 'duplicate', field: '/fixed/melts/0', value: 'm1' });
   });
 
   test('with a pair of changeovers twice is refused', () => {

@@ -104,15 +104,18 @@ function meltRefFault(
   return holds === coating ? null : `melt ${melt} holds ${holds}, not ${coating}`;
 }
 
-function checkWindow(catalogue: Catalogue, { melt, dips, held }: Filling, report: Report): void {
-  const latest =
-    held?.usableUntil ??
-    melt.setupEnd +
-      usableMinutes(found(catalogue.coatings, melt.coating), found(catalogue.melters, melt.melter));
+function checkWindow(catalogue: Catalogue, filling: Filling, report: Report): void {
+  const { melt, dips, held } = filling;
+  const latest = latestDip(catalogue, filling);
   const isUnused = dips.length === 0;
-  if (!(held && isUnused) && (melt.closed <= melt.setupEnd || melt.closed > latest))
+  const isClosedInTime = melt.closed > melt.setupEnd && melt.closed <= latest;
+  if (!isClosedInTime && !(held && isUnused))
     report('melt-window', melt.id, `closed ${melt.closed} outside (${melt.setupEnd}, ${latest}]`);
   if (isUnused && !held) report('melt-unused', melt.id, 'dips nothing');
+  checkDips(filling, report);
+}
+
+function checkDips({ melt, dips }: Filling, report: Report): void {
   let busyUntil = 0;
   for (const dip of dips) {
     if (dip.start < melt.setupEnd || dip.end > melt.closed)
@@ -120,6 +123,12 @@ function checkWindow(catalogue: Catalogue, { melt, dips, held }: Filling, report
     if (dip.start < busyUntil) report('melt-overlap', dip.at, `another stage is at ${melt.id}`);
     busyUntil = Math.max(busyUntil, dip.end);
   }
+}
+
+/** The minute until which a filling can be dipped from. */
+function latestDip({ coatings, melters }: Catalogue, { melt, held }: Filling): number {
+  if (held) return held.usableUntil;
+  return melt.setupEnd + usableMinutes(found(coatings, melt.coating), found(melters, melt.melter));
 }
 
 function checkGrams(catalogue: Catalogue, filling: Filling, report: Report): void {

@@ -1,4 +1,4 @@
-import type { StockLot } from '../problem';
+import type { PlanOrder, StockLot } from '../problem';
 import { found, type Catalogue } from './catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
@@ -8,24 +8,29 @@ import type { Report } from './finding';
  * that leave from now on [now], within its life [life], and free from what it may carry [free-from].
  */
 export function checkStock(catalogue: Catalogue, plan: SoundPlan, report: Report): void {
-  const { stock = [], now = 0 } = catalogue.problem;
-  const taken = new Map<string, number>();
-  for (const { stock: id, order: name, pieces } of plan.fromStock) {
-    const lot = stock.find((each) => each.id === id)!;
-    const order = found(catalogue.orders, name);
-    const at = `${id} for order ${name}`;
-    taken.set(id, (taken.get(id) ?? 0) + pieces);
-    if (found(catalogue.leaves, name) < now) report('now', at, `leaves before ${now}`);
-    const { lifeMinutes } = found(catalogue.products, lot.product);
-    const age = order.due - lot.clock;
-    if (age > lifeMinutes) report('life', at, `age ${age} > ${lifeMinutes}`);
-    for (const allergen of order.freeFrom ?? [])
-      if (lot.allergens.includes(allergen)) report('free-from', at, `it may carry ${allergen}`);
+  const { stock = [] } = catalogue.problem;
+  for (const lot of stock) {
+    const serves = plan.fromStock.filter((serve) => serve.stock === lot.id);
+    for (const { order } of serves)
+      checkServe(catalogue, { lot, order: found(catalogue.orders, order) }, report);
+    const taken = serves.reduce((sum, serve) => sum + serve.pieces, 0);
+    if (taken > lot.pieces) report('stock', lot.id, `${taken} of ${lot.pieces} pieces are taken`);
   }
-  for (const { id, pieces } of stock) {
-    const sum = taken.get(id) ?? 0;
-    if (sum > pieces) report('stock', id, `${sum} of ${pieces} pieces are taken`);
-  }
+}
+
+function checkServe(
+  { problem, leaves, products }: Catalogue,
+  { lot, order }: { readonly lot: StockLot; readonly order: PlanOrder },
+  report: Report,
+): void {
+  const { now = 0 } = problem;
+  const at = `${lot.id} for order ${order.id}`;
+  if (found(leaves, order.id) < now) report('now', at, `leaves before ${now}`);
+  const { lifeMinutes } = found(products, lot.product);
+  const age = order.due - lot.clock;
+  if (age > lifeMinutes) report('life', at, `age ${age} > ${lifeMinutes}`);
+  for (const allergen of order.freeFrom ?? [])
+    if (lot.allergens.includes(allergen)) report('free-from', at, `it may carry ${allergen}`);
 }
 
 /** Piece-minutes that pieces from stock are past their target age at pickup. */

@@ -40,8 +40,8 @@ export class Insertion {
    */
   constructor(problem: Problem, asked: readonly PlanOrder[]) {
     const compiled = compile({ ...problem, orders: [...problem.orders, ...asked] });
-    this.schedule = loadFixed(compiled, compiled.now);
     const first = problem.orders.length;
+    this.schedule = loadFixed(compiled, { meltsMoveFrom: compiled.now, orders: first });
     this.linesOf = asked.map((_, i) =>
       compiled.lines.flatMap(({ order }, line) => (order === first + i ? [line] : [])),
     );

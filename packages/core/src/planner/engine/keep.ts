@@ -2,7 +2,7 @@ import { stageMinutes } from '../amounts';
 import { lineKey } from '../line-key';
 import type { Batch, Melt as PlanMelt, Plan } from '../problem';
 import { gramsOf } from './bowls';
-import type { CompiledProblem } from './compiled';
+import type { CompiledLine, CompiledProblem, CompiledProduct } from './compiled';
 import { loadFixed } from './load';
 import { Melt } from './melt';
 import { Run } from './run';
@@ -38,14 +38,18 @@ class Keeping {
 
   /** Takes over what can stay as it was, with its melts, judging neither cleaning nor set-ups yet. */
   keepBatches(dropped: ReadonlySet<string>): void {
-    const { schedule, plan } = this;
-    for (const melt of schedule.bowls.rows.flat()) if (melt.name !== null) this.melts.set(melt.name, melt);
-    for (const melt of plan.melts) if (!this.melts.has(melt.id)) this.takeMelt(melt);
-    for (const batch of plan.batches)
-      if (!this.kept.has(batch.id) && !dropped.has(batch.id) && this.keepBatch(batch))
-        this.kept.add(batch.id);
+    const { bowls } = this.schedule;
+    for (const melt of bowls.rows.flat()) this.melts.set(melt.name!, melt);
+    for (const melt of this.plan.melts) if (!this.melts.has(melt.id)) this.takeMelt(melt);
+    for (const batch of this.toCome())
+      if (!dropped.has(batch.id) && this.keepBatch(batch)) this.kept.add(batch.id);
     for (const [id, melt] of this.melts) if (!melt.isFixed) this.openMelt(id, melt);
-    for (let bowl = 0; bowl < this.compiled.bowls.length; bowl++) schedule.bowls.settle(bowl);
+    for (let bowl = 0; bowl < bowls.rows.length; bowl++) bowls.settle(bowl);
+  }
+
+  /** Batches of the plan that are not in the schedule. */
+  private toCome(): Batch[] {
+    return this.plan.batches.filter(({ id }) => !this.kept.has(id));
   }
 
   /** Adds to the dropped what is dipped from melts that do not fit any more; false where all fit. */
@@ -61,8 +65,7 @@ class Keeping {
   mended(): Schedule {
     const { schedule } = this;
     schedule.journal.commit();
-    const damaged = this.plan.batches.filter(({ id }) => !this.kept.has(id));
-    for (const batch of damaged.sort((a, b) => a.stages[0]!.start - b.stages[0]!.start))
+    for (const batch of this.toCome().sort((a, b) => a.stages[0]!.start - b.stages[0]!.start))
       if (!this.mend(batch)) schedule.journal.undoTo(0);
       else schedule.journal.commit();
     return schedule;
@@ -97,30 +100,35 @@ class Keeping {
   private keepBatch(batch: Batch): boolean {
     const run = this.serving(batch);
     if (!run) return false;
-    const { schedule } = this;
-    for (let k = 0; k < batch.stages.length; k++) {
-      const { person, start, melt } = batch.stages[k]!;
-      const minutes = this.minutesFor(run, k, person);
-      const shift = minutes === null ? -1 : this.freeShift(person, start, start + minutes);
-      const isDipped = melt === null || this.melts.has(melt);
-      if (shift < 0 || !isDipped || start < this.earliest(run, k) || start > this.latestStart(run, k))
-        return false;
-      run.starts[k] = start;
-      run.ends[k] = start + minutes!;
-      run.shifts[k] = shift;
-    }
+    for (let k = 0; k < batch.stages.length; k++) if (!this.standsAsTold(run, batch, k)) return false;
     if (!this.canLeave(run)) return false;
-    for (let k = 0; k < batch.stages.length; k++) {
-      const { melt } = batch.stages[k]!;
-      schedule.hands.take(run.shifts[k]!, run.starts[k]!, run.ends[k]!);
-      run.melts[k] = null;
-      if (melt === null) continue;
-      const own = this.melts.get(melt)!;
-      const isShort = own.isFixed && schedule.bowls.spareGrams(own) < gramsOf(run, k);
-      if (isShort) return this.takeBack(run, k);
-      schedule.bowls.loadDip(own, run, k);
-    }
-    schedule.add(run);
+    for (let k = 0; k < batch.stages.length; k++)
+      if (!this.takeTask(run, batch, k)) return this.takeBack(run, k);
+    this.schedule.add(run);
+    return true;
+  }
+
+  /** Notes for a run the task of a stage as it was; false where it cannot be so any more. */
+  private standsAsTold(run: Run, batch: Batch, k: number): boolean {
+    const { person, start, melt } = batch.stages[k]!;
+    const minutes = this.minutesFor(run, k, person);
+    if (minutes === null || (melt !== null && !this.melts.has(melt))) return false;
+    run.starts[k] = start;
+    run.ends[k] = start + minutes;
+    run.shifts[k] = this.freeShift(person, start, start + minutes);
+    return run.shifts[k]! >= 0 && start >= this.earliest(run, k) && start <= this.latestStart(run, k);
+  }
+
+  /** Takes hands and melt for a task; false where a melt that stays as it is has not enough. */
+  private takeTask(run: Run, batch: Batch, k: number): boolean {
+    const { hands, bowls } = this.schedule;
+    const { melt } = batch.stages[k]!;
+    hands.take(run.shifts[k]!, run.starts[k]!, run.ends[k]!);
+    run.melts[k] = null;
+    if (melt === null) return true;
+    const own = this.melts.get(melt)!;
+    if (own.isFixed && bowls.spareGrams(own) < gramsOf(run, k)) return false;
+    bowls.loadDip(own, run, k);
     return true;
   }
 
@@ -225,19 +233,25 @@ class Keeping {
     if (!product || !isSameRoute(product.stages, batch)) return null;
     const run = new Run(product);
     run.name = batch.id;
-    const clock = batch.stages[product.clock]!.end;
-    const packed = batch.stages.at(-1)!.end;
-    const { minWait, maxWait } = product.stages.at(-1)!;
     for (const { order, pieces } of batch.serves) {
       const line = this.compiled.lineAt.get(lineKey(order, batch.product));
-      if (line === undefined) continue;
-      const { leave, due, freeFrom } = lines[line]!;
-      const wanted = Math.min(pieces, this.schedule.open[line]!);
-      const isInTime = leave - packed >= minWait && leave - packed <= maxWait && due - clock <= product.life;
-      if (wanted > 0 && isInTime && (freeFrom & product.declared) === 0) run.serve(line, wanted, lines);
+      const wanted = line === undefined ? 0 : Math.min(pieces, this.schedule.open[line]!);
+      if (wanted > 0 && this.canServe(product, batch, lines[line!]!)) run.serve(line!, wanted, lines);
     }
     const fits = run.pieces > 0 && run.pieces <= product.mostByFastest;
     return fits ? run : null;
+  }
+
+  /** Whether a batch as it was could still go to a line: it may have moved, or must be free from more by now. */
+  private canServe(
+    { stages, clock, life, declared }: CompiledProduct,
+    batch: Batch,
+    { leave, due, freeFrom }: CompiledLine,
+  ): boolean {
+    const { minWait, maxWait } = stages.at(-1)!;
+    const wait = leave - batch.stages.at(-1)!.end;
+    const age = due - batch.stages[clock]!.end;
+    return wait >= minWait && wait <= maxWait && age <= life && (freeFrom & declared) === 0;
   }
 
   private minutesFor(run: Run, k: number, person: string): number | null {

@@ -9,9 +9,20 @@ import { Schedule } from './schedule';
 /**
  * A schedule in which only the fixed work of its problem stands, as it is, whatever rule it breaks by now. Melts whose
  * set-up is to begin at `meltsMoveFrom` or later may still become larger and move, if they keep the rules as they are.
+ * What is in stock is given to the first `orders` of the problem.
  */
-export function loadFixed(compiled: CompiledProblem, meltsMoveFrom = Infinity): Schedule {
-  return new Loader(compiled).load(compiled.problem.fixed ?? { batches: [], melts: [] }, meltsMoveFrom);
+export function loadFixed(
+  compiled: CompiledProblem,
+  { meltsMoveFrom = Infinity, orders = Infinity }: { meltsMoveFrom?: number; orders?: number } = {},
+): Schedule {
+  const schedule = new Loader(compiled).load(
+    compiled.problem.fixed ?? { batches: [], melts: [] },
+    meltsMoveFrom,
+  );
+  const lines = [...compiled.lines.keys()].filter((line) => compiled.lines[line]!.order < orders);
+  schedule.serveFromStock(lines, { atAnyAge: false });
+  schedule.journal.commit();
+  return schedule;
 }
 
 class Loader {
@@ -42,9 +53,6 @@ class Loader {
       this.schedule.bowls.load(melt);
     }
     for (let bowl = 0; bowl < problem.melters.length; bowl++) this.schedule.bowls.settle(bowl);
-    const all = this.compiled.lines.map((_, line) => line);
-    this.schedule.serveFromStock(all, { atAnyAge: false });
-    this.schedule.journal.commit();
     return this.schedule;
   }
 
