@@ -121,6 +121,7 @@ export type {
   Changeovers,
   Coating,
   FixedWork,
+  HeldCoating,
   Melt,
   Melter,
   OrderLine,
@@ -135,6 +136,8 @@ export type {
   Serve,
   Span,
   StageCoating,
+  StockLot,
+  StockServe,
   Unmet,
   Weights,
   Zone,
@@ -153,8 +156,12 @@ export { lifeTape, type LifeTape, type TapePickup } from './planner/view/life-ta
 export { dayLoads, loadShare, zoneProfiles, type DayLoad, type ResourceLoad } from './planner/view/day-load';
 export { packingLoads, type PackingLoad } from './planner/view/packing-load';
 export { zonePeak, type ZonePeak } from './planner/view/zone-peak';
-export { explainBatch, type BatchReason, type Hold } from './planner/view/explain-batch';
-export { roomStays, type RoomStay } from './planner/view/room-stays';
+export { explainBatch, type BatchReason, type Hold } from './planner/batch-reason';
+export { withChanges, type Change } from './planner/change';
+export { movedTasks, tasksOf, type Task, type TaskChanges } from './planner/moved-tasks';
+export { MOVE_PRICE, repairPlan, type RepairLimits, type RepairResult } from './planner/repair-plan';
+export { waysToMeet, type OpenLine, type WayToMeet } from './planner/ways-to-meet';
+export { roomStays, stockStays, type RoomStay } from './planner/view/room-stays';
 export type { TrayStep } from './planner/view/tray-profile';
 export {
   COAT_ROLES,

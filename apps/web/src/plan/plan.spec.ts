@@ -1,4 +1,12 @@
-import { bowlLevels, catalogueOf, explainBatch, lifeTape, zoneProfiles, type Blocker } from '@alnage/core';
+import {
+  bowlLevels,
+  catalogueOf,
+  explainBatch,
+  lifeTape,
+  zoneProfiles,
+  type Blocker,
+  type Hold,
+} from '@alnage/core';
 import type { PlanViews } from '../state/plan.state';
 import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
 import { planLanes } from './parts/plan-lanes';
@@ -103,5 +111,26 @@ describe('plain words', () => {
     expect(whyText({ product: 'dusk-berry', reason, words, firstTicket: '', isFixed: true })[2]).toContain(
       'started',
     );
+  });
+
+  test.each<[Hold, string]>([
+    [
+      { kind: 'blocked', blocker: { kind: 'hands', stage: 'dip', skill: 'dip', from: 2280, to: 2340 } },
+      'It cannot be later. At its dip: nobody is free to dip from Fri 19, 14:00 to Fri 19, 15:00.',
+    ],
+    [
+      { kind: 'price', clock: 2280, more: 12.4 },
+      'It could be dipped by Fri 19, 14:00, for as much as 12 minutes of work more.',
+    ],
+    [
+      { kind: 'price', clock: 2280, more: -1 },
+      'It could be dipped by Fri 19, 14:00, and would save as much as 1 minute of work.',
+    ],
+    [{ kind: 'price', clock: 2280, more: 0 }, 'It could be dipped by Fri 19, 14:00, and would cost no more.'],
+  ])('tell what holds a batch: %j', (hold, text) => {
+    const batch = saved.plan.batches[0]!;
+    const reason = { ...explainBatch(catalogue, saved.plan, batch), hold };
+    const told = whyText({ product: 'dusk-berry', reason, words, firstTicket: 'M-0401', isFixed: false });
+    expect(told[2]).toBe(text);
   });
 });

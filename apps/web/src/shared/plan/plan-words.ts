@@ -53,15 +53,21 @@ export function whyText({ product, reason, words, firstTicket, isFixed }: WhyInp
     : [...sentences, holdText(product, reason, words)];
 }
 
-function holdText(product: string, { hold, latestClock }: BatchReason, words: PlanWords): string {
+function holdText(product: string, { hold }: BatchReason, words: PlanWords): string {
   switch (hold.kind) {
     case 'pickup':
       return 'It is as late as the waits before pickup allow.';
-    case 'hands':
-      return `Nobody is free ${skill(hold.skill)} for its ${words.stage(product, hold.stage)} any later.`;
-    case 'bowl':
-      return `No bowl of ${words.coating(hold.coating)} is free for its ${words.stage(product, hold.stage)} any later.`;
+    case 'blocked':
+      return `It cannot be later. At its ${words.stage(product, hold.blocker.stage)}: ${blockerText(hold.blocker, words)}`;
     case 'price':
-      return `It could be dipped as late as ${words.time(latestClock)}; this hour costs less work or saves a melt.`;
+      return `It could be dipped by ${words.time(hold.clock)}, ${priceText(hold.more)}.`;
   }
+}
+
+/** What it costs more, told as what it is worth in work; weights count a minute of work as 1. */
+function priceText(more: number): string {
+  const minutes = Math.round(Math.abs(more));
+  if (minutes === 0) return 'and would cost no more';
+  const worth = `as much as ${count(minutes)} ${minutes === 1 ? 'minute' : 'minutes'} of work`;
+  return more > 0 ? `for ${worth} more` : `and would save ${worth}`;
 }

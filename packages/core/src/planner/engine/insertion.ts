@@ -3,6 +3,7 @@ import type { PlanOrder, Problem } from '../problem';
 import { Builder, type Grouping } from './builder';
 import { compile } from './compiled';
 import { loadFixed } from './load';
+import { plainManner } from './placement';
 import { Random } from './random';
 import type { Schedule } from './schedule';
 import { blockerOf, meetTheRest, WAYS } from './unmet';
@@ -63,7 +64,7 @@ export class Insertion {
     try {
       for (const way of WAYS) {
         this.inTheWay = null;
-        const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+        const manner = plainManner(TRIALS);
         schedule.serveFromStock(own, { atAnyAge: false });
         builder.build(own, { grouping: { ...GROUPING, ...way }, manner, limit: Infinity });
         schedule.serveFromStock(own, { atAnyAge: true });

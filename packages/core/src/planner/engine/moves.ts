@@ -1,6 +1,6 @@
 import type { Grouping } from './builder';
 import type { Melt } from './melt';
-import type { Manner } from './placement';
+import { plainManner, type Manner } from './placement';
 import type { Random } from './random';
 import type { Run } from './run';
 import type { Schedule } from './schedule';
@@ -37,7 +37,7 @@ export class Moves {
     failures: 2,
     halvings: 3,
   };
-  readonly manner: Manner = { trials: 24, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+  readonly manner: Manner = plainManner(24);
 
   constructor(
     private readonly schedule: Schedule,

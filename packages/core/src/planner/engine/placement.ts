@@ -27,6 +27,13 @@ export interface Manner {
   noise: number;
   /** What a new melt's price is multiplied by. */
   meltPrice: number;
+  /** Minute before which its clock must not start. */
+  clockFrom: number;
+}
+
+/** As late and as cheap as can be, nothing left to chance. */
+export function plainManner(trials: number): Manner {
+  return { trials, lead: 0, slack: 0, noise: 0, meltPrice: 1, clockFrom: 0 };
 }
 
 /** Why a run cannot be placed: what stood in the way furthest back on its route. */
@@ -123,7 +130,7 @@ export class Placement {
       const stage = product.stages[k]!;
       const minutes = stageMinutes(stage, started, stage.fastest);
       let end = ready + minutes;
-      if (k === product.clock) end = Math.max(end, lastDue - product.life);
+      if (k === product.clock) end = Math.max(end, lastDue - product.life, this.manner.clockFrom);
       this.earliest[k] = end;
       ready = end + stage.minWait;
       this.sinceClock[k] = k > product.clock ? since : 0;

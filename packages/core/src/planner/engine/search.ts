@@ -1,7 +1,7 @@
 import { Builder, type Grouping } from './builder';
 import type { CompiledProblem } from './compiled';
 import { Moves } from './moves';
-import type { Manner } from './placement';
+import { plainManner } from './placement';
 import { Random } from './random';
 import type { Schedule } from './schedule';
 import { scheduleOf, snapshotOf, type Snapshot } from './snapshot';
@@ -30,7 +30,7 @@ const STARTS: readonly Partial<Grouping>[] = [
 ];
 /** Starts that are always tried; more only while something is unmet. */
 const LEAST_STARTS = 4;
-const FIRST_MANNER: Manner = { trials: 48, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+const FIRST_TRIALS = 48;
 
 /** Temperatures at the start and the end, in what a piece-hour of age or a minute of work costs. */
 const HOT = 100;
@@ -153,7 +153,7 @@ export function firstPlan(
     if (best && (!goesOn() || (i >= LEAST_STARTS && best.unmetCost === 0))) break;
     unmet.length = 0;
     const limit = best?.cost ?? Infinity;
-    builder.build(lines, { grouping: { ...FIRST, ...STARTS[i] }, manner: { ...FIRST_MANNER }, limit });
+    builder.build(lines, { grouping: { ...FIRST, ...STARTS[i] }, manner: plainManner(FIRST_TRIALS), limit });
     if (schedule.trueCost < limit) best = snapshotOf(schedule);
     schedule.journal.undoTo(mark);
     for (const line of unmet) builder.urgent.add(line);

@@ -3,7 +3,7 @@ import { pickupZone, traysFor } from '../amounts';
 import type { Blocker } from '../blocker';
 import type { PlanOrder, Problem, Product, Unmet } from '../problem';
 import { Builder, type Grouping } from './builder';
-import type { Obstacle } from './placement';
+import { plainManner, type Obstacle } from './placement';
 import { Random } from './random';
 import type { Schedule } from './schedule';
 
@@ -51,7 +51,7 @@ export function meetTheRest(schedule: Schedule, lines: readonly number[]): Unmet
     };
     reasons.push({ line, reason });
   };
-  const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+  const manner = plainManner(TRIALS);
   builder.build(lines, { grouping: GROUPING, manner, limit: Infinity });
   schedule.serveFromStock(lines, { atAnyAge: true });
   schedule.journal.commit();
@@ -76,7 +76,7 @@ export function layIn(schedule: Schedule, patience: Patience = GROUPING): void {
   const { failures, halvings } = patience;
   for (const way of WAYS) {
     if (schedule.unmetCost === 0) break;
-    const manner = { trials: TRIALS, lead: 0, slack: 0, noise: 0, meltPrice: 1 };
+    const manner = plainManner(TRIALS);
     builder.build(all, { grouping: { ...GROUPING, ...way, failures, halvings }, manner, limit: Infinity });
   }
   schedule.journal.commit();

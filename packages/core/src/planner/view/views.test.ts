@@ -1,11 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { catalogueOf } from '../check/catalogue';
 import { makePlan } from '../make-plan';
-import type { Batch, Plan, Problem } from '../problem';
+import type { Batch, Problem } from '../problem';
 import { randomProblem, smallProblem } from '../testing/small-problem';
 import { bowlLevels } from './bowl-level';
 import { dayLoads, zoneProfiles } from './day-load';
-import { explainBatch } from './explain-batch';
 import { lifeTape } from './life-tape';
 import { packingLoads } from './packing-load';
 import { roomStays } from './room-stays';
@@ -112,35 +111,6 @@ describe('the load of a day', () => {
       people: smallProblem.people.map((p) => ({ ...p, shifts: [] })),
     };
     expect(dayLoads(catalogueOf(nobody), plan, [[1440, 2880]])[0]!.scarcest.share).toBe(Infinity);
-  });
-});
-
-describe('why a batch is where it is', () => {
-  const reasonOf = (problem: Problem, made: Plan, batch: Batch) =>
-    explainBatch(catalogueOf(problem), made, batch);
-
-  test('its clock lies between the limit of its last pickup and the waits before its first', () => {
-    for (let seed = 1; seed <= 25; seed++) {
-      const problem = randomProblem(seed);
-      const made = makePlan(problem, { steps: 1 }).plan;
-      for (const batch of made.batches) {
-        const reason = reasonOf(problem, made, batch);
-        expect(reason.clock).toBeGreaterThanOrEqual(reason.earliestClock);
-        expect(reason.clock).toBeLessThanOrEqual(reason.latestClock);
-        if (reason.hold.kind === 'pickup') expect(reason.clock).toBe(reason.latestClock);
-      }
-    }
-  });
-
-  test('hands hold it when nobody with the skill is there any later', () => {
-    const [runa] = smallProblem.people;
-    const early: Problem = {
-      ...smallProblem,
-      people: [{ ...runa!, shifts: [[420, 1080]] }],
-      orders: [smallProblem.orders[2]!],
-    };
-    const made = makePlan(early).plan;
-    expect(reasonOf(early, made, made.batches[0]!).hold).toMatchObject({ kind: 'hands', skill: 'pack' });
   });
 });
 

@@ -1,0 +1,95 @@
+import { clockStageIndex } from './amounts';
+import type { Blocker } from './blocker';
+import { found, type Catalogue } from './check/catalogue';
+import { compile } from './engine/compiled';
+import { loadFixed } from './engine/load';
+import { Placement, plainManner } from './engine/placement';
+import { Random } from './engine/random';
+import { Run } from './engine/run';
+import type { Schedule } from './engine/schedule';
+import { blockerOf } from './engine/unmet';
+import { lineKey } from './line-key';
+import type { Batch, Plan, Problem, Product } from './problem';
+
+/** What keeps a batch's clock from starting later. */
+export type Hold =
+  /** The first pickup and the waits on the way to it. */
+  | { readonly kind: 'pickup' }
+  /** Something that is missing where it would be later: give that, and it can move. */
+  | { readonly kind: 'blocked'; readonly blocker: Blocker }
+  /** It could be later: then, and so much dearer; cheaper where that is negative. */
+  | { readonly kind: 'price'; readonly clock: number; readonly more: number };
+
+/** Why a batch is where it is, in minutes from the horizon's start. */
+export interface BatchReason {
+  readonly firstOrder: string;
+  readonly firstLeave: number;
+  readonly lastDue: number;
+  readonly clock: number;
+  /** Latest start of the clock that still meets the first pickup. */
+  readonly latestClock: number;
+  /** Earliest start of the clock by the hold limit of the last pickup; may be before the horizon. */
+  readonly earliestClock: number;
+  readonly hold: Hold;
+}
+
+/** By how much later a batch is tried; nobody minds less. Shop default, in minutes. */
+const LATER = 15;
+const TRIALS = 160;
+
+/**
+ * Reads the reason out of a finished plan: the batch is placed anew, a little later, while all else stays as it is. The
+ * plan must be without violations.
+ */
+export function explainBatch(catalogue: Catalogue, plan: Plan, batch: Batch): BatchReason {
+  const product = found(catalogue.products, batch.product);
+  const first = batch.serves
+    .map(({ order }) => ({ order, leave: found(catalogue.leaves, order) }))
+    .reduce((a, b) => (b.leave < a.leave ? b : a));
+  const lastDue = Math.max(...batch.serves.map(({ order }) => found(catalogue.orders, order).due));
+  const clock = batch.stages[clockStageIndex(product)]!.end;
+  const latestClock = latestClockOf(product, batch, first.leave);
+  const later = Math.min(latestClock, clock + LATER);
+  return {
+    firstOrder: first.order,
+    firstLeave: first.leave,
+    lastDue,
+    clock,
+    latestClock,
+    earliestClock: lastDue - product.lifeMinutes,
+    hold: later > clock ? holdOf(catalogue, plan, { batch, later }) : { kind: 'pickup' },
+  };
+}
+
+/** The clock's latest start if all after it came as late as the waits allow, at the pace of those who do them. */
+function latestClockOf(product: Product, batch: Batch, leave: number): number {
+  const { stages } = product;
+  let end = leave - stages.at(-1)!.then.minMinutes;
+  for (let k = stages.length - 1; k > clockStageIndex(product); k--) {
+    const task = batch.stages[k]!;
+    end -= task.end - task.start + stages[k - 1]!.then.minMinutes;
+  }
+  return end;
+}
+
+function holdOf({ problem }: Catalogue, plan: Plan, { batch, later }: { batch: Batch; later: number }): Hold {
+  const others = plan.batches.filter(({ id }) => id !== batch.id);
+  const used = new Set(others.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+  const melts = plan.melts.filter(({ id }) => used.has(id));
+  const before = scheduleWith(problem, plan);
+  const schedule = scheduleWith(problem, { batches: others, melts });
+  const { compiled } = schedule;
+  const run = new Run(compiled.products.find((each) => each.product.id === batch.product)!);
+  const lines = batch.serves.map(({ order }) => compiled.lineAt.get(lineKey(order, batch.product))!);
+  batch.serves.forEach(({ pieces }, i) => run.serve(lines[i]!, pieces, compiled.lines));
+  const placement = new Placement(schedule, new Random(1));
+  if (!placement.place(run, { ...plainManner(TRIALS), clockFrom: later }))
+    return { kind: 'blocked', blocker: blockerOf(schedule, lines[0]!, placement.obstacle) };
+  return { kind: 'price', clock: run.ends[run.product.clock]!, more: schedule.trueCost - before.trueCost };
+}
+
+/** A schedule in which a plan stands, its melts to be changed as others need it. */
+function scheduleWith(problem: Problem, { batches, melts }: Pick<Plan, 'batches' | 'melts'>): Schedule {
+  const compiled = compile({ ...problem, fixed: { batches, melts } });
+  return loadFixed(compiled, { meltsMoveFrom: compiled.now });
+}
