@@ -128,6 +128,7 @@ export type {
   Person,
   Place,
   Plan,
+  Planned,
   PlanOrder,
   Problem,
   Product,

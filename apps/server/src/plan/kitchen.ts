@@ -46,12 +46,14 @@ export interface Making {
 }
 
 /** A plan with the problem that it answers. */
-type Planned = Pick<PlanEntity, 'problem' | 'plan'>;
+type PlannedWeek = Pick<PlanEntity, 'problem' | 'plan'>;
 
 /** Before the first plan so many orders at most are laid out anew for every promise; shop default. */
 const UNPLANNED_ORDERS = 60;
+/** So long at most others are moved on trial for an order that does not fit beside them; shop default. */
+const ROOM_MILLISECONDS = 1000;
 
-function unplanned(problem: Problem): Planned {
+function unplanned(problem: Problem): PlannedWeek {
   return {
     problem: { ...problem, orders: [] },
     plan: { format: 'alnage-plan/1', batches: [], melts: [], unmet: [] },
@@ -61,7 +63,7 @@ function unplanned(problem: Problem): Planned {
 /** The kitchen's week as the newest plan has it, to be asked about any number of orders. */
 export class Kitchen {
   private constructor(
-    private readonly newest: Planned,
+    private readonly newest: PlannedWeek,
     private readonly asked: Problem,
     private readonly setUp: SetUp,
   ) {}
@@ -84,15 +86,18 @@ export class Kitchen {
    * need not be made again.
    */
   answer(ask: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
-    const problem = this.besides(ask);
+    const planned = this.besides(ask);
+    const start = performance.now();
+    const isOver = (): boolean => performance.now() - start > ROOM_MILLISECONDS;
     const place = ask.pickupPoint;
     const open = pickups.map((pickup) => this.openOf(ask, pickup));
     const dues = open.filter(({ held }) => !held).map(({ due }) => due);
-    const anew = dues.length > 0 ? promises(problem, { lines: productLines(ask.contents), place, dues }) : [];
+    const wanted = { lines: productLines(ask.contents), place, dues };
+    const anew = dues.length > 0 ? promises(planned, wanted, isOver) : [];
     const byDue = new Map(anew.map((answer) => [answer.due, answer]));
     return open.map(({ due, lines, held }) => {
       if (!held) return byDue.get(due)!;
-      if (lines.length > 0) return promises(problem, { lines, place, dues: [due] })[0]!;
+      if (lines.length > 0) return promises(planned, { lines, place, dues: [due] }, isOver)[0]!;
       const { packed, ageMinutes } = held;
       const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
       return { kind: 'tight', due, packed, ageMinutes, clocks };
@@ -136,8 +141,8 @@ export class Kitchen {
     return { due, held, lines: held ? lessHeld(wanted, held) : wanted };
   }
 
-  /** The problem with all that is planned held fast, but for the order that would be replaced. */
-  private besides({ changing }: KitchenAsk): Problem {
+  /** The plan as it stands with what is begun held fast, and all orders but the one that would be replaced. */
+  private besides({ changing }: KitchenAsk): PlannedWeek {
     const { problem: before, plan } = this.newest;
     const { fixed, orders } = carryOver({
       plan,
@@ -146,9 +151,9 @@ export class Kitchen {
       closed: new Set(),
       products: this.asked.products,
       places: this.asked.places,
-      now: Infinity,
+      now: this.asked.now!,
     });
-    return { ...this.asked, fixed, orders };
+    return { problem: { ...this.asked, fixed, orders }, plan };
   }
 }
 

@@ -1,8 +1,10 @@
 import { checkPlan, type PlanReport } from './check/check-plan';
 import { compile, type CompiledProblem } from './engine/compiled';
 import { loadPlan } from './engine/keep';
+import { layInOrders } from './engine/lay-in';
 import { loadFixed } from './engine/load';
-import { layIn, meetTheRest, type UnmetReason } from './engine/unmet';
+import { meetTheRest, type UnmetReason } from './engine/unmet';
+import type { Schedule } from './engine/schedule';
 import { firstPlan, Search } from './engine/search';
 import { scheduleOf, snapshotOf, type Snapshot } from './engine/snapshot';
 import { toPlan } from './engine/to-plan';
@@ -40,6 +42,8 @@ const HEATS = [0.05, 0.3, 0.05, 1] as const;
 const HEAT_SHARE = 0.1;
 /** Steps that a heat must have had for another one to be worth its time. */
 const LEAST_HEAT_STEPS = 2000;
+/** How much more a line weighs that was met before, so that it does not make way for one that was not. */
+const PROMISED = 1.05;
 /** Share of the work after which no other first plan is laid. */
 const FIRST_SHARE = 0.25;
 
@@ -49,9 +53,27 @@ const FIRST_SHARE = 0.25;
  * @throws Error when a plan breaks a rule, which is a fault of this code and never of the input
  */
 export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult {
-  const compiled = compile(problem);
+  const plain = compile(problem);
+  const compiled = limits.from ? keepingPromises(plain, limits.from) : plain;
   const { best, steps } = bestPlan(compiled, limits);
   return finished(compiled, best, steps);
+}
+
+/** What still holds of an earlier plan, with what is new laid in as it was promised. */
+function goneOnFrom(compiled: CompiledProblem, plan: Plan): Schedule {
+  const schedule = loadPlan(compiled, plan);
+  layInOrders(schedule);
+  return schedule;
+}
+
+/** The problem with those lines weighing a little more that the plan before meets: none of them makes way for others. */
+function keepingPromises(compiled: CompiledProblem, from: Plan): CompiledProblem {
+  const { open } = goneOnFrom(compiled, from);
+  const lines = compiled.lines.map((line, i) => ({
+    ...line,
+    weight: line.weight * (open[i] === 0 ? PROMISED : 1),
+  }));
+  return { ...compiled, lines };
 }
 
 /** Lays what is open into the best plan where it fits, says why of the rest, and judges all by every rule. */
@@ -107,10 +129,8 @@ class Course {
     const goesOn = (): boolean => this.done() < FIRST_SHARE;
     const anew = firstPlan(loadFixed(this.compiled), { seed: this.seed, goesOn });
     if (!this.from) return anew;
-    const before = loadPlan(this.compiled, this.from);
-    layIn(before);
-    const isSound = checkPlan(this.compiled.problem, toPlan(before)).ok;
-    return isSound && before.trueCost < anew.cost ? snapshotOf(before) : anew;
+    const before = goneOnFrom(this.compiled, this.from);
+    return before.trueCost < anew.cost ? snapshotOf(before) : anew;
   }
 
   private heatEnd(): number {

@@ -214,3 +214,9 @@ export interface Plan {
   /** Absent: nothing is taken from stock. */
   readonly fromStock?: readonly StockServe[];
 }
+
+/** A problem with a plan that answers it, or did before something changed. */
+export interface Planned {
+  readonly problem: Problem;
+  readonly plan: Plan;
+}

@@ -2,7 +2,7 @@ import { Insertion, type InTheWay } from './engine/insertion';
 import type { Schedule } from './engine/schedule';
 import { toPlan } from './engine/to-plan';
 import type { UnmetReason } from './engine/unmet';
-import type { Batch, Melt, OrderLine, Plan, PlanOrder, Problem } from './problem';
+import type { Batch, Melt, OrderLine, Plan, Planned, PlanOrder } from './problem';
 
 /** What is asked for, and when it might be collected. */
 export interface PromiseAsk {
@@ -46,12 +46,14 @@ export type SlotMaking =
 const ASKED = '?asked';
 
 /**
- * Whether an order could be made for each of these pickups beside all that is fixed in the problem: open where as much
- * again would fit as well, tight where just it does. A yes was laid out in full; a no is what insertion found, with what
- * stood in the way. Source: the planning rules, by insertion.
+ * Whether an order could be made for each of these pickups beside all that is planned: open where as much again would fit
+ * as well, tight where just it does or where others have to move for it, none of them being lost. A yes was laid out in
+ * full; a no is what was found by moving, too, until `isOver`, with what stood in the way at first. Source: the planning
+ * rules, by insertion.
  */
-export function promises(problem: Problem, ask: PromiseAsk): SlotPromise[] {
-  const insertion = new Insertion(problem, ordersFor(ask));
+export function promises(planned: Planned, ask: PromiseAsk, isOver?: () => boolean): SlotPromise[] {
+  const insertion = new Insertion(planned, ordersFor(ask));
+  if (isOver) insertion.isOver = isOver;
   return ask.dues.map((due, i) => {
     const one = insertion.try(i, 1, (schedule) => standing(schedule, due));
     if ('blocker' in one) return { kind: 'no', due, reason: reasonOf(one) };
@@ -61,17 +63,16 @@ export function promises(problem: Problem, ask: PromiseAsk): SlotPromise[] {
 }
 
 /**
- * How an order would be made for one pickup beside all that is fixed in the problem, and how many times it would fit, up
- * to `most`: found by doubling and halving, each count laid out in full. Source: the planning rules, by insertion.
+ * How an order would be made for one pickup beside all that is planned, and how many times it would fit, up to `most`: found by doubling and halving, each count laid out in full. Source: the planning rules, by insertion.
  */
 export function slotMaking(
-  problem: Problem,
+  planned: Planned,
   ask: Omit<PromiseAsk, 'dues'> & { readonly due: number },
   most: number,
 ): SlotMaking {
   const { due } = ask;
-  const insertion = new Insertion(problem, ordersFor({ ...ask, dues: [due] }));
-  const one = insertion.try(0, 1, (schedule) => making(problem, toPlan(schedule)));
+  const insertion = new Insertion(planned, ordersFor({ ...ask, dues: [due] }));
+  const one = insertion.try(0, 1, (schedule) => making(planned.plan, toPlan(schedule)));
   if ('blocker' in one) return { kind: 'no', due, reason: reasonOf(one) };
   const fits = (times: number): boolean => 'made' in insertion.try(0, times, () => null);
   return { kind: 'yes', due, ...one.made, times: mostThatFits(fits, most) };
@@ -110,14 +111,14 @@ function reasonOf({ product, pieces, blocker }: InTheWay): UnmetReason {
 
 /** The batches that serve the order asked for, and their melts. */
 function making(
-  { fixed }: Problem,
+  before: Plan,
   plan: Plan,
 ): Pick<SlotMaking & { kind: 'yes' }, 'batches' | 'melts' | 'opened'> {
   const batches = plan.batches
     .filter(({ serves }) => serves.some(({ order }) => isAsked(order)))
     .sort((a, b) => a.stages[0]!.start - b.stages[0]!.start);
   const used = new Set(batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
-  const planned = new Set((fixed?.melts ?? []).map(({ id }) => id));
+  const planned = new Set(before.melts.map(({ id }) => id));
   const melts = plan.melts.filter(({ id }) => used.has(id));
   return { batches, melts, opened: melts.map(({ id }) => id).filter((id) => !planned.has(id)) };
 }

@@ -1,13 +1,7 @@
 import { leaveMinute } from './amounts';
 import { withChanges, type Change } from './change';
 import { repairPlan } from './repair-plan';
-import type { OrderLine, Person, Plan, PlanOrder, Problem, Product, Span } from './problem';
-
-/** A problem with a plan that answers it. */
-export interface Planned {
-  readonly problem: Problem;
-  readonly plan: Plan;
-}
+import type { OrderLine, Person, Plan, Planned, PlanOrder, Problem, Product, Span } from './problem';
 
 /** The line of an order that a plan does not meet in full. */
 export interface OpenLine {

@@ -1,25 +1,10 @@
 import type { Blocker } from '../blocker';
-import type { PlanOrder, Problem } from '../problem';
-import { Builder, type Grouping } from './builder';
+import type { PlanOrder, Problem, Plan } from '../problem';
 import { compile } from './compiled';
-import { loadFixed } from './load';
-import { plainManner } from './placement';
-import { Random } from './random';
+import { loadPlan } from './keep';
+import { LayingIn, layInOrders, STEPS_AN_ORDER } from './lay-in';
 import type { Schedule } from './schedule';
-import { blockerOf, meetTheRest, WAYS } from './unmet';
-
-const GROUPING: Grouping = {
-  fill: 1,
-  perishableSpan: 480,
-  keeperSpan: 2880,
-  isByFastest: true,
-  perishableAhead: 0,
-  keeperAhead: 0,
-  lead: 0,
-  failures: 12,
-  halvings: Infinity,
-};
-const TRIALS = 48;
+import { blockerOf } from './unmet';
 
 /** What stood in the way of an order's line. */
 export interface InTheWay {
@@ -31,60 +16,66 @@ export interface InTheWay {
 /** A plan into which orders are laid one at a time to see whether they fit, each taken out again. */
 export class Insertion {
   private readonly schedule: Schedule;
-  private readonly builder: Builder;
+  private readonly laying: LayingIn;
   private readonly linesOf: readonly (readonly number[])[];
   private inTheWay: InTheWay | null = null;
 
   /**
-   * All that is fixed in the problem stands, but for melts that are not set up yet: they may become larger and move. The
-   * problem's other orders are laid in first, as far as they fit.
+   * What is begun stands; all else that is planned stays where it is as long as the orders fit beside it. Orders of the
+   * problem that are not planned are laid in first, as far as they fit.
    */
-  constructor(problem: Problem, asked: readonly PlanOrder[]) {
+  constructor({ problem, plan }: { problem: Problem; plan: Plan }, asked: readonly PlanOrder[]) {
     const compiled = compile({ ...problem, orders: [...problem.orders, ...asked] });
     const first = problem.orders.length;
-    this.schedule = loadFixed(compiled, { meltsMoveFrom: compiled.now, orders: first });
+    this.schedule = loadPlan(compiled, plan, first);
     this.linesOf = asked.map((_, i) =>
       compiled.lines.flatMap(({ order }, line) => (order === first + i ? [line] : [])),
     );
-    meetTheRest(
-      this.schedule,
-      compiled.lines.flatMap(({ order }, line) => (order < first ? [line] : [])),
-    );
-    this.builder = new Builder(this.schedule, new Random(1));
-    this.builder.onGivenUp = (line) => this.note(line);
+    for (const line of this.linesOf.flat()) this.schedule.open[line] = 0;
+    layInOrders(this.schedule, first);
+    this.laying = new LayingIn(this.schedule);
+    this.laying.builder.onGivenUp = (line) => this.note(line);
   }
 
-  /** Reads the plan with the order so many times over in it, or tells what stood in its way; it is taken out again. */
+  /** When it is to stop making room for what does not fit beside all else. */
+  set isOver(isOver: () => boolean) {
+    this.laying.isOver = isOver;
+  }
+
+  /**
+   * Reads the plan with the order so many times over in it, or tells what stood in its way; it is taken out again. For
+   * one that does not fit beside all else others are moved, if they may be: then the plan that is read is another one.
+   */
   try<T>(order: number, times: number, read: (schedule: Schedule) => T): { made: T } | InTheWay {
-    const { schedule, builder } = this;
+    const { schedule, laying } = this;
     const { lines } = schedule.compiled;
     const own = this.linesOf[order]!;
     const mark = schedule.journal.mark();
     for (const line of own) schedule.open[line] = lines[line]!.pieces * times;
-    try {
-      for (const way of WAYS) {
-        this.inTheWay = null;
-        const manner = plainManner(TRIALS);
-        schedule.serveFromStock(own, { atAnyAge: false });
-        builder.build(own, { grouping: { ...GROUPING, ...way }, manner, limit: Infinity });
-        schedule.serveFromStock(own, { atAnyAge: true });
-        if (own.every((line) => schedule.open[line] === 0)) return { made: read(schedule) };
-        schedule.journal.undoTo(mark);
-      }
-      return this.inTheWay!;
-    } finally {
-      schedule.journal.undoTo(mark);
-      for (const line of own) schedule.open[line] = lines[line]!.pieces;
-    }
+    this.inTheWay = null;
+    const isMet =
+      laying.beside(own) ||
+      (times === 1 && this.canGiveWay() && laying.byMakingRoom(own, STEPS_AN_ORDER));
+    const answer = isMet ? { made: read(schedule) } : this.inTheWay!;
+    schedule.journal.undoTo(mark);
+    for (const line of own) schedule.open[line] = 0;
+    return answer;
   }
 
+  /** Whether others that moved could help: not against time, nor against what is in the pieces themselves. */
+  private canGiveWay(): boolean {
+    const { kind } = this.inTheWay!.blocker;
+    return kind !== 'time' && kind !== 'free-from';
+  }
+
+  /** Keeps what stood in the way at the first try. */
   private note(line: number): void {
     const { compiled, open } = this.schedule;
     const { product } = compiled.lines[line]!;
     this.inTheWay ??= {
       product: compiled.products[product]!.product.id,
       pieces: open[line]!,
-      blocker: blockerOf(this.schedule, line, this.builder.placement.obstacle),
+      blocker: blockerOf(this.schedule, line, this.laying.builder.placement.obstacle),
     };
   }
 }

@@ -11,12 +11,13 @@ import type { Schedule } from './schedule';
 /**
  * The fixed work of a problem with what still holds of an earlier plan: batches stay as they were where their orders
  * want them yet and hands, bowls and trays are free; of the others only the tasks that cannot stay are moved, where that
- * is enough. What is left open was not possible so. The schedule keeps every rule; all of it may be moved yet.
+ * is enough. What is left open was not possible so. The schedule keeps every rule; all of it may be moved yet. What is in
+ * stock is given to the first `orders` of the problem.
  */
-export function loadPlan(compiled: CompiledProblem, plan: Plan): Schedule {
+export function loadPlan(compiled: CompiledProblem, plan: Plan, orders = Infinity): Schedule {
   const dropped = new Set<string>();
   for (;;) {
-    const keeping = new Keeping(compiled, plan);
+    const keeping = new Keeping(compiled, plan, loadFixed(compiled, { orders }));
     keeping.keepBatches(dropped);
     if (!keeping.dropUnfit(dropped)) return keeping.mended();
   }
@@ -24,15 +25,14 @@ export function loadPlan(compiled: CompiledProblem, plan: Plan): Schedule {
 
 /** One try at keeping a plan, without the batches that were dropped before. */
 class Keeping {
-  private readonly schedule: Schedule;
   private readonly melts = new Map<string, Melt>();
   private readonly kept = new Set<string>();
 
   constructor(
     private readonly compiled: CompiledProblem,
     private readonly plan: Plan,
+    private readonly schedule: Schedule,
   ) {
-    this.schedule = loadFixed(compiled);
     for (const { name } of this.schedule.runs) if (name !== null) this.kept.add(name);
   }
 

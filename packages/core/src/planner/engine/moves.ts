@@ -46,13 +46,24 @@ export class Moves {
 
   /** Draws the next move; the schedule must have a run or an open line. */
   draw(): void {
+    this.begin();
+    const { runs, unmetCost } = this.schedule;
+    if (runs.length === 0 || (unmetCost > 0 && this.random.next() < OPEN_SHARE))
+      this.chooseOpen(this.anyOpen());
+    else this.chooseAround(this.random.next() < 0.5 ? this.oldest(4) : this.any());
+  }
+
+  /** Draws a move that is to meet an open line. */
+  drawFor(line: number): void {
+    this.begin();
+    this.chooseOpen(line);
+  }
+
+  private begin(): void {
     this.out.length = 0;
     this.lines.length = 0;
     this.urgent.length = 0;
     this.drawManner();
-    const { runs, unmetCost } = this.schedule;
-    if (runs.length === 0 || (unmetCost > 0 && this.random.next() < OPEN_SHARE)) this.chooseOpen();
-    else this.chooseAround(this.random.next() < 0.5 ? this.oldest(4) : this.any());
   }
 
   private drawManner(): void {
@@ -171,12 +182,17 @@ export class Moves {
     if (random.next() < 0.5) this.urgent.push(...seed.lines);
   }
 
-  /** An open line, with others of its product, and what is in their way. */
-  private chooseOpen(): void {
-    const { random } = this;
-    const { open, compiled } = this.schedule;
-    let line = random.below(open.length);
+  private anyOpen(): number {
+    const { open } = this.schedule;
+    let line = this.random.below(open.length);
     for (let i = 0; open[line] === 0 && i < open.length; i++) if (++line === open.length) line = 0;
+    return line;
+  }
+
+  /** An open line, with others of its product, and what is in their way. */
+  private chooseOpen(line: number): void {
+    const { random } = this;
+    const { compiled } = this.schedule;
     const { leave, product } = compiled.lines[line]!;
     this.manner.trials = 48;
     this.grouping.failures = 3;

@@ -1,8 +1,8 @@
 import { Builder, type Grouping } from './builder';
 import type { CompiledProblem } from './compiled';
-import { Moves } from './moves';
 import { plainManner } from './placement';
 import { Random } from './random';
+import { Rebuilding } from './rebuilding';
 import type { Schedule } from './schedule';
 import { scheduleOf, snapshotOf, type Snapshot } from './snapshot';
 
@@ -65,8 +65,7 @@ export class Search {
   /** Changes tried. */
   steps = 0;
   private readonly schedule: Schedule;
-  private readonly builder: Builder;
-  private readonly moves: Moves;
+  private readonly rebuilding: Rebuilding;
   private readonly random: Random;
   private readonly unit: number;
   private readonly unmetShare: number;
@@ -82,8 +81,7 @@ export class Search {
     this.unit = Math.max(agePieceHour / 2, labourMinute);
     this.best = from;
     this.schedule = scheduleOf(compiled, from);
-    this.builder = new Builder(this.schedule, this.random);
-    this.moves = new Moves(this.schedule, this.random);
+    this.rebuilding = new Rebuilding(this.schedule, this.random);
   }
 
   /** Tries changes until `progress`, which says how far the work is, comes to 1; asked before every step. */
@@ -111,22 +109,11 @@ export class Search {
     this.steps++;
     const temperature = this.unit * this.hot * Math.pow(COLD / this.hot, at);
     const limit = schedule.cost - temperature * Math.log(1 - random.next());
-    this.moves.draw();
-    if (this.rebuild(limit)) {
+    this.rebuilding.moves.draw();
+    if (this.rebuilding.apply(limit)) {
       schedule.journal.commit();
       if (schedule.trueCost < this.best.cost * (1 - WORTH_KEEPING)) this.keepBest();
     } else schedule.journal.undoTo(0);
-  }
-
-  private rebuild(limit: number): boolean {
-    const { out, lines, urgent, grouping, manner } = this.moves;
-    for (const run of out) {
-      for (const line of run.lines) if (!lines.includes(line)) lines.push(line);
-      if (!this.schedule.remove(run)) return false;
-    }
-    this.builder.urgent.clear();
-    for (const line of urgent) this.builder.urgent.add(line);
-    return this.builder.build(lines, { grouping, manner, limit });
   }
 
   private keepBest(): void {

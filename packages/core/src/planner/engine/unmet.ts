@@ -4,6 +4,7 @@ import type { Blocker } from '../blocker';
 import type { PlanOrder, Problem, Product, Unmet } from '../problem';
 import { Builder, type Grouping } from './builder';
 import { plainManner, type Obstacle } from './placement';
+import { WAYS } from './lay-in';
 import { Random } from './random';
 import type { Schedule } from './schedule';
 
@@ -24,17 +25,6 @@ const GROUPING: Grouping = {
   halvings: Infinity,
 };
 const TRIALS = 160;
-/** Ways in which what is open is laid in, one after the other. */
-export const WAYS: readonly Partial<Grouping>[] = [
-  {},
-  { keeperAhead: 0.7 },
-  { lead: 30 },
-  { lead: 90 },
-  { lead: 180, keeperAhead: 1 },
-  { lead: 360, keeperAhead: 1 },
-  { perishableAhead: 0.7, keeperAhead: 1 },
-];
-
 /** Places what is open of the lines where it still fits and tells of the rest what stood in its way. */
 export function meetTheRest(schedule: Schedule, lines: readonly number[]): UnmetReason[] {
   const { compiled, open } = schedule;
@@ -70,10 +60,9 @@ export interface Patience {
 }
 
 /** Places what is open of a schedule in every way until nothing is; tells nothing of what is left. */
-export function layIn(schedule: Schedule, patience: Patience = GROUPING): void {
+export function layIn(schedule: Schedule, { failures, halvings }: Patience): void {
   const builder = new Builder(schedule, new Random(1));
   const all = schedule.compiled.lines.map((_, line) => line);
-  const { failures, halvings } = patience;
   for (const way of WAYS) {
     if (schedule.unmetCost === 0) break;
     const manner = plainManner(TRIALS);

@@ -1,0 +1,109 @@
+import { Builder, type Grouping } from './builder';
+import { plainManner } from './placement';
+import { Random } from './random';
+import { Rebuilding } from './rebuilding';
+import type { Schedule } from './schedule';
+
+const GROUPING: Grouping = {
+  fill: 1,
+  perishableSpan: 480,
+  keeperSpan: 2880,
+  isByFastest: true,
+  perishableAhead: 0,
+  keeperAhead: 0,
+  lead: 0,
+  failures: 12,
+  halvings: Infinity,
+};
+const TRIALS = 48;
+/** Ways in which lines are laid in, one after the other. */
+export const WAYS: readonly Partial<Grouping>[] = [
+  {},
+  { keeperAhead: 0.7 },
+  { lead: 30 },
+  { lead: 90 },
+  { lead: 180, keeperAhead: 1 },
+  { lead: 360, keeperAhead: 1 },
+  { perishableAhead: 0.7, keeperAhead: 1 },
+];
+/** What a minute of work may cost more, by and large, in a step that makes room. */
+const TEMPERATURE = 300;
+
+/** Lays lines into a schedule beside all that stands in it, or makes room for them by moving what may be moved. */
+export class LayingIn {
+  readonly builder: Builder;
+  /** How far it may go on making room, from 0 to 1, where it ends. */
+  isOver: () => boolean = () => false;
+
+  constructor(private readonly schedule: Schedule) {
+    this.builder = new Builder(schedule, new Random(1));
+  }
+
+  /** Places all that is open of these lines beside all else; false where not all of it fits, and nothing is placed. */
+  beside(lines: readonly number[]): boolean {
+    const { schedule, builder } = this;
+    const mark = schedule.journal.mark();
+    for (const way of WAYS) {
+      schedule.serveFromStock(lines, { atAnyAge: false });
+      const manner = plainManner(TRIALS);
+      builder.build(lines, { grouping: { ...GROUPING, ...way }, manner, limit: Infinity });
+      schedule.serveFromStock(lines, { atAnyAge: true });
+      if (this.areMet(lines)) return true;
+      schedule.journal.undoTo(mark);
+    }
+    return false;
+  }
+
+  /**
+   * Moves others until these lines are met and no others are open that were not; at most so many steps. False: nothing is
+   * changed. The same schedule and lines give the same answer, unless the time is over.
+   */
+  byMakingRoom(lines: readonly number[], steps: number): boolean {
+    const { schedule } = this;
+    const { agePieceHour, labourMinute } = schedule.compiled.problem.weights;
+    const unit = Math.max(agePieceHour / 2, labourMinute);
+    const random = new Random(1);
+    const rebuilding = new Rebuilding(schedule, random);
+    const before = Int32Array.from(schedule.open);
+    for (const line of lines) before[line] = 0;
+    const start = schedule.journal.mark();
+    for (let i = 0; i < steps && !this.isOver(); i++) {
+      const wanted = [...before.keys()].filter((line) => schedule.open[line]! > before[line]!);
+      if (wanted.length === 0) return true;
+      const mark = schedule.journal.mark();
+      const limit = schedule.cost - TEMPERATURE * unit * Math.log(1 - random.next());
+      rebuilding.moves.drawFor(wanted[random.below(wanted.length)]!);
+      if (!rebuilding.apply(limit)) schedule.journal.undoTo(mark);
+    }
+    if (before.every((pieces, line) => schedule.open[line]! <= pieces)) return true;
+    schedule.journal.undoTo(start);
+    return false;
+  }
+
+  private areMet(lines: readonly number[]): boolean {
+    return lines.every((line) => this.schedule.open[line] === 0);
+  }
+}
+
+/** Steps in all that may go into making room for what is open of a plan. */
+const ROOM_STEPS = 4000;
+/** Steps for one order. */
+export const STEPS_AN_ORDER = 400;
+
+/**
+ * Lays what is open of the first orders into a schedule, order by order, so that orders promised one after the other are
+ * planned as they were promised.
+ */
+export function layInOrders(schedule: Schedule, orders = Infinity): void {
+  const { open, compiled } = schedule;
+  const laying = new LayingIn(schedule);
+  const lines = [...open.keys()].filter((line) => open[line]! > 0 && compiled.lines[line]!.order < orders);
+  let left = ROOM_STEPS;
+  for (const order of new Set(lines.map((line) => compiled.lines[line]!.order))) {
+    const own = lines.filter((line) => compiled.lines[line]!.order === order);
+    const isMet =
+      laying.beside(own) || (left > 0 && laying.byMakingRoom(own, Math.min(left, STEPS_AN_ORDER)));
+    if (!isMet) left -= STEPS_AN_ORDER;
+    schedule.journal.commit();
+  }
+}
