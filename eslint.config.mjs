@@ -36,7 +36,7 @@ export default tseslint.config(
   },
   {
     files: ['packages/core/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/cli.ts', '**/vitest.config.ts'],
+    ignores: ['**/*.test.ts', '**/cli.ts', '**/plan-task.ts', '**/plan-elsewhere.ts', '**/vitest.config.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

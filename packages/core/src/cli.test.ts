@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { resolve } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { smallProblem } from './planner/testing/small-problem';
+import { checkPlan } from './planner/check/check-plan';
+import { randomProblem, smallProblem } from './planner/testing/small-problem';
 
 const root = resolve(import.meta.dirname, '../../..');
 
@@ -19,6 +20,17 @@ describe('the command line', { timeout: 30_000 }, () => {
     const { status, stdout, stderr } = core(['plan', '--steps', '2'], smallProblem);
     expect({ status, stderr }).toEqual({ status: 0, stderr: '' });
     expect(JSON.parse(stdout)).toMatchObject({ format: 'alnage-plan/1', unmet: [] });
+  });
+
+  test('plans in more processes than one, and takes the cheapest of their plans', () => {
+    const problem = randomProblem(3);
+    const cost = (args: string[]): number => {
+      const { status, stdout } = core(['plan', '--steps', '60', ...args], problem);
+      expect(status).toBe(0);
+      return checkPlan(problem, JSON.parse(stdout)).cost!;
+    };
+    const alone = ['1', '2', '3'].map((seed) => cost(['--seed', seed]));
+    expect(cost(['--threads', '3'])).toBe(Math.min(...alone));
   });
 
   test.each<[string, string[], unknown, object]>([

@@ -1,3 +1,4 @@
+import { fork } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { runBowl } from './commands/run-bowl';
@@ -5,14 +6,16 @@ import { runBuy } from './commands/run-buy';
 import { runCoat } from './commands/run-coat';
 import { runTail } from './commands/run-tail';
 import { InputError } from './input/input-error';
-import { makePlan } from './planner/make-plan';
 import { readProblem } from './planner/read-problem';
 import { requireWithin, type Bound } from './input/bounds';
+import { planFor, type PlanAnswer, type PlanTask } from './plan-task';
 
-/** The only file of the core that reads, writes and looks at a clock. `npm run -s core -- NAME < in.json` */
+/** Reads and writes for the core, which else does neither; what it starts is in the files beside it. `npm run -s core -- NAME < in.json` */
 
 type Options = Partial<Record<'seconds' | 'steps' | 'seed' | 'threads', string>>;
 type Command = (input: unknown, options: Options) => unknown;
+
+const THREADS: Bound = { min: 1, max: 64, isInteger: true };
 
 const SECONDS: Bound = { min: 0, max: 86_400 };
 const WHOLE: Bound = { min: 1, max: 1e9, isInteger: true };
@@ -25,17 +28,29 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   tail: (input) => runTail(input),
 };
 
-function runPlan(input: unknown, options: Options): unknown {
-  optionNumber(options, 'threads', WHOLE);
+/** Plans in so many threads, each by a seed of its own, and takes the cheapest plan. */
+async function runPlan(input: unknown, options: Options): Promise<unknown> {
+  const threads = optionNumber(options, 'threads', THREADS) ?? 1;
   const seconds = optionNumber(options, 'seconds', SECONDS);
   const steps = optionNumber(options, 'steps', WHOLE);
-  const seed = optionNumber(options, 'seed', WHOLE);
-  const start = performance.now();
-  return makePlan(readProblem(input), {
-    ...(steps !== undefined && { steps }),
-    ...(seed !== undefined && { seed }),
-    ...(seconds !== undefined && { progress: () => (performance.now() - start) / (seconds * 1000) }),
-  }).plan;
+  const seed = optionNumber(options, 'seed', WHOLE) ?? 1;
+  const problem = readProblem(input);
+  const others = Array.from({ length: threads - 1 }, (_, i) =>
+    planElsewhere({ problem, steps, seconds, seed: seed + i + 1 }),
+  );
+  const plans = [planFor({ problem, steps, seconds, seed }), ...(await Promise.all(others))];
+  return plans.reduce((best, each) => (each.cost < best.cost ? each : best)).plan;
+}
+
+/** A process of its own, for the core runs as it is written and threads take no loader. */
+function planElsewhere(task: PlanTask): Promise<PlanAnswer> {
+  return new Promise((resolve, reject) => {
+    const other = fork(new URL('plan-elsewhere.ts', import.meta.url), { serialization: 'advanced' });
+    other.once('message', (answer) => resolve(answer as PlanAnswer));
+    other.once('error', reject);
+    other.once('exit', (code) => reject(new Error(`a thread of the plan ended with ${code}`)));
+    other.send(task);
+  });
 }
 
 function optionNumber(options: Options, name: keyof Options, bound: Bound): number | undefined {
@@ -52,7 +67,7 @@ function readInput(): unknown {
   }
 }
 
-function run(): string {
+async function run(): Promise<string> {
   const { positionals, values } = parseArgs({
     allowPositionals: true,
     options: {
@@ -70,7 +85,7 @@ function run(): string {
       value: name,
       range: `one of ${Object.keys(COMMANDS).join(', ')}`,
     });
-  return JSON.stringify(COMMANDS[name]!(readInput(), values));
+  return JSON.stringify(await COMMANDS[name]!(readInput(), values));
 }
 
 function problemOf(error: InputError): unknown {
@@ -94,7 +109,7 @@ function asInputError(error: unknown): InputError | null {
 }
 
 try {
-  process.stdout.write(`${run()}\n`);
+  process.stdout.write(`${await run()}\n`);
 } catch (error) {
   const known = asInputError(error);
   if (known === null) throw error;

@@ -54,8 +54,7 @@ export class Insertion {
     for (const line of own) schedule.open[line] = lines[line]!.pieces * times;
     this.inTheWay = null;
     const isMet =
-      laying.beside(own) ||
-      (times === 1 && this.canGiveWay() && laying.byMakingRoom(own, STEPS_AN_ORDER));
+      laying.beside(own) || (times === 1 && this.canGiveWay() && laying.byMakingRoom(own, STEPS_AN_ORDER));
     const answer = isMet ? { made: read(schedule) } : this.inTheWay!;
     schedule.journal.undoTo(mark);
     for (const line of own) schedule.open[line] = 0;
