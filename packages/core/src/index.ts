@@ -158,6 +158,8 @@ export { dayLoads, loadShare, zoneProfiles, type DayLoad, type ResourceLoad } fr
 export { packingLoads, type PackingLoad } from './planner/view/packing-load';
 export { zonePeak, type ZonePeak } from './planner/view/zone-peak';
 export { explainBatch, type BatchReason, type Hold } from './planner/batch-reason';
+export { lowerBound, type LowerBound } from './planner/bound/lower-bound';
+export type { LinearAnswer, LinearSolver } from './planner/bound/linear-program';
 export { withChanges, type Change } from './planner/change';
 export { movedTasks, tasksOf, type Task, type TaskChanges } from './planner/moved-tasks';
 export { MOVE_PRICE, repairPlan, type RepairLimits, type RepairResult } from './planner/repair-plan';
