@@ -18,7 +18,7 @@ export interface RepairResult extends PlanResult {
 }
 
 /** A task that people were told is moved where that saves as much as so many minutes of work; shop default. */
-export const MOVE_PRICE = 40;
+export const MOVE_PRICE = 100;
 /** Much that is open is left to the search: it can make room. */
 const PATIENCE: Patience = { failures: 12, halvings: 4 };
 /** Changes tried where nobody says how many. */
