@@ -79,7 +79,13 @@ describe('a plan that is mended', () => {
   });
 
   test('gives what somebody who is ill was to do to others, and leaves the rest', () => {
-    const quick = { ...smallProblem, people: [runa, { ...tove, pace: 70 }] };
+    // on the first day there is enough that only Runa has a part in
+    const early = [1300, 1400, 1500].map((due) => ({
+      ...{ id: `early-${due}`, due, weight: 1 },
+      lines: [{ product: 'twist', pieces: 150 }],
+    }));
+    const people = [runa, { ...tove, pace: 70, shifts: tove.shifts.slice(1) }];
+    const quick = { ...smallProblem, people, orders: [...smallProblem.orders, ...early] };
     const { plan } = makePlan(quick, { steps: 400 });
     const busy = tasksOf(plan).filter(({ person }) => person === 'tove');
     expect(busy.length).toBeGreaterThan(0);
@@ -87,7 +93,7 @@ describe('a plan that is mended', () => {
     expect(report.unmetPieces).toBe(0);
     expect(changes.moved.filter(({ person }) => person === 'tove')).toEqual(busy);
     const others = tasksOf(plan).length - busy.length;
-    expect(changes.moved.length - busy.length).toBeLessThanOrEqual(others / 2);
+    expect(changes.moved.length - busy.length).toBeLessThan(others / 2);
   });
 
   test('leaves a batch out whose order is cancelled, and its melt with it', () => {

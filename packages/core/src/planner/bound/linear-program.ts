@@ -22,14 +22,22 @@ export class Sum {
   }
 }
 
-/** A linear programme over variables from 0 up, to be made as small as possible. */
+/** A linear programme over variables from 0 up, or of 0 or 1, to be made as small as possible. */
 export class LinearProgram {
   private readonly prices: number[] = [];
   private readonly rows: string[] = [];
+  private readonly binaries: number[] = [];
 
   /** A variable that costs so much for each unit, and its position. */
   variable(price = 0): number {
     return this.prices.push(price) - 1;
+  }
+
+  /** A variable that is 0 or 1. */
+  choice(price = 0): number {
+    const variable = this.variable(price);
+    this.binaries.push(variable);
+    return variable;
   }
 
   atMost(sum: Sum, limit: number): void {
@@ -49,7 +57,9 @@ export class LinearProgram {
     const objective = new Sum();
     this.prices.forEach((price, variable) => price !== 0 && objective.add(price, variable));
     const target = objective.terms.size > 0 ? textOf(objective) : '0 v0';
-    return ['Minimize', ` obj: ${target}`, 'Subject To', ...this.rows, 'End'].join('\n');
+    const choices = this.binaries.map((variable) => ` v${variable}`);
+    const kinds = choices.length > 0 ? ['Binary', ...choices] : [];
+    return ['Minimize', ` obj: ${target}`, 'Subject To', ...this.rows, ...kinds, 'End'].join('\n');
   }
 
   private row(sum: Sum, relation: string, limit: number): void {

@@ -229,6 +229,11 @@ export class Bowls implements Undoable {
     return index > 0 ? Math.max(now, row[index - 1]!.closed) : now;
   }
 
+  /** The minute until which a melt can be dipped from as it is set up now. */
+  usableUntil(melt: Melt): number {
+    return melt.setupEnd + this.keepsOf(melt);
+  }
+
   /** How long after its set-up a melt can be dipped from. */
   private keepsOf(melt: Melt): number {
     if (melt.isHeld) return melt.usableUntil - melt.setupEnd;

@@ -278,16 +278,20 @@ export class Placement {
         if (melt.coating !== coating) continue;
         if (melt.opens + compiled.bowls[bowl]!.usable[coating]! < level.earliestEnd && !melt.isHeld) break;
         at.melt = melt;
-        this.fillDip(k, level);
+        const end = this.fillDip(k, level);
+        // where its set-up cannot move so late, what it allows where it is now
+        const usable = bowls.usableUntil(melt);
+        if (end > usable) this.fillDip(k, level, usable);
       }
       at.melt = null;
       this.fillDip(k, level);
     }
   }
 
-  private fillDip(k: number, level: Candidates): void {
-    const end = this.latestDip(k);
+  private fillDip(k: number, level: Candidates, until = this.at.latest): number {
+    const end = this.latestDip(k, until);
     if (end >= 0) this.keep(k, level, end);
+    return end;
   }
 
   /** Keeps a candidate by its price: work, idle minutes, age, and what its melt costs. */
@@ -336,13 +340,13 @@ export class Placement {
   }
 
   /** The latest end by which both the person and the melt, or a new one in the bowl, are free; or -1. */
-  private latestDip(k: number): number {
+  private latestDip(k: number, until: number): number {
     const { ask, hours } = this;
-    const { person, latest, melt, bowl } = this.at;
+    const { person, melt, bowl } = this.at;
     const { bowls, hands } = this.schedule;
     const { coating } = this.run.product.stages[k]!;
     ask.from = hours.from;
-    let end = latest;
+    let end = until;
     for (;;) {
       ask.to = end;
       const dip = melt ? bowls.latestDipIn(melt, ask) : bowls.latestDipInNew(bowl, coating, ask);
