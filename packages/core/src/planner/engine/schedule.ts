@@ -21,6 +21,10 @@ export interface Amounts {
   idle: number;
 }
 
+/** Share of the told tasks that may move at the plain price; each beyond costs so many times more. Shop defaults. */
+const BEARABLE = 0.1;
+const UNBEARABLE = 9;
+
 const PLACED = 0;
 const REMOVED = 1;
 const GIVEN = 2;
@@ -78,10 +82,13 @@ export class Schedule implements Undoable {
     );
   }
 
-  /** What it costs that tasks are no longer where people were told. */
+  /** What it costs that tasks are no longer where people were told: far more for each beyond what is bearable. */
   private get movedCost(): number {
     const { told } = this.compiled;
-    return told ? told.price * (told.count - this.hands.kept) : 0;
+    if (!told) return 0;
+    const moved = told.count - this.hands.kept;
+    const beyond = Math.max(0, moved - BEARABLE * told.count);
+    return told.price * (moved + UNBEARABLE * beyond);
   }
 
   /** The cost without what only guides the search. */
