@@ -101,7 +101,7 @@ test('the plan tells why a run is there', async ({ demo }) => {
   await expect(margin.getByRole('complementary')).toBeFocused();
 });
 
-test('what cannot be met is listed with its reason', async ({ demo, request }) => {
+test('what cannot be met is listed with its reason, and what would meet it is found by planning', async ({ demo, request }) => {
   const address = process.env['ALNAGE_E2E_DEMO']!;
   const draft = {
     customer: 'Too Soon',
@@ -123,6 +123,11 @@ test('what cannot be met is listed with its reason', async ({ demo, request }) =
   await expect(demo.getByText('1 line cannot be met')).toBeVisible();
   await expect(demo.locator('al-margin')).toContainText(`${order.ticket}: 8 rye truffle`);
   await expect(demo.locator('al-margin')).toContainText('and cannot before');
+  await demo.getByRole('button', { name: 'What would meet it?' }).click();
+  const ways = demo.getByRole('list', { name: `What would meet ${order.ticket}: 8 rye truffle` });
+  await expect(ways.getByRole('listitem').first()).toHaveText(/^Collected .* instead; .* moves?\.$/, {
+    timeout: 40_000,
+  });
   await request.post(`${address}/api/orders/${order.id}/move`, {
     data: { to: 'cancelled', version: order.version, despiteKitchen: false },
   });

@@ -2,6 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import { EllStore } from '../shared/ell/ell.store';
 import { order, savedPlan } from '../testing/small-workshop';
 import { press, render, type Rendered } from '../testing/render';
+import type { OpenLine, WayToMeet } from '@alnage/core';
+import { Reckoner } from '../shared/reckoning/reckoner';
 import { PlanPage } from './plan-page';
 
 const orders = [order(), order({ id: 'o2', ticket: 'M-0402', pickupAt: '2026-06-19T14:00:00.000Z' })];
@@ -60,6 +62,37 @@ describe('the Plan place', () => {
     const page = await openFriday(savedPlan(orders, { people: [] }));
     expect(page.text()).toContain('2 lines cannot be met');
     expect(page.text()).toContain('M-0401: 24 dusk berrynobody is free to pack');
+  });
+
+  test('finds out what would meet an open line, and tells it in words', async () => {
+    const way: WayToMeet = {
+      changes: [{ kind: 'hours', person: 'runa', span: [2280, 2400] }],
+      unmetPieces: 0,
+      cost: 9,
+      movedTasks: 0,
+    };
+    const asked: OpenLine[] = [];
+    const answers = [
+      () => Promise.reject(new Error('no worker')),
+      () => Promise.resolve([way]),
+      () => Promise.resolve([]),
+    ];
+    const ways = (_: unknown, line: OpenLine): Promise<readonly WayToMeet[]> => {
+      asked.push(line);
+      return answers.shift()!();
+    };
+    TestBed.overrideProvider(Reckoner, { useValue: { ways } });
+    const page = await openFriday(savedPlan(orders, { people: [] }));
+    const buttons = (): number => page.text().split('What would meet it?').length - 1;
+    expect(buttons()).toBe(2);
+    await page.click('What would meet it?');
+    expect(page.text()).toContain('It could not be worked out.');
+    await page.click('What would meet it?');
+    expect(page.text()).toContain('Runa there Fri 19, 14:00 to 16:00 as well; nothing else moves.');
+    expect(buttons()).toBe(1);
+    await page.click('What would meet it?');
+    expect(page.text()).toContain('Nothing that was tried would meet it');
+    expect(asked.map(({ order: id }) => id)).toEqual(['o1', 'o1', 'o2']);
   });
 
   test('says what to do while nothing is planned', async () => {

@@ -1,6 +1,6 @@
 import { computed, inject } from '@angular/core';
 import type { SeasonDay } from '@alnage/contract';
-import { explainBatch, stageGrams, startedPieces } from '@alnage/core';
+import { explainBatch, stageGrams, startedPieces, type OpenLine, type WayToMeet } from '@alnage/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
@@ -9,14 +9,25 @@ import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { planWords } from '../shared/plan/plan-names';
 import { blockerText, whyText } from '../shared/plan/plan-words';
+import { wayText } from '../shared/plan/way-words';
+import { Reckoner } from '../shared/reckoning/reckoner';
 
 const MS_PER_MINUTE = 60_000;
 /** A day at work is shown from early morning to the next early morning: berries lie overnight. */
 const DAY_OPENS_MINUTES = 5 * 60;
 
+/** What would meet an open line: being worked out, told, or why it could not be. */
+export type WaysKnown = 'asked' | 'failed' | readonly WayToMeet[];
+
+interface PlanPageState {
+  readonly chosenId: string | null;
+  /** By the key of the open line, of the plan’s version that is shown. */
+  readonly ways: Readonly<Record<string, WaysKnown>>;
+}
+
 /** The Plan place: which batch is chosen, and which days are drawn. */
 export const PlanPageStore = signalStore(
-  withState<{ chosenId: string | null }>({ chosenId: null }),
+  withState<PlanPageState>({ chosenId: null, ways: {} }),
   withComputed((page) => {
     const store = inject(Store);
     const clock = inject(WorkshopClock);
@@ -57,16 +68,23 @@ export const PlanPageStore = signalStore(
       }),
     };
   }),
-  withComputed(({ views, words, chosen, ticket }) => {
+  withComputed((page) => {
+    const { views, words, chosen, ticket } = page;
     return {
       unmet: computed(() => {
         const [shown, named] = [views(), words()];
         if (!shown || !named) return [];
-        return shown.saved.reasons.map((reason) => ({
-          key: `${reason.order}-${reason.product}`,
-          what: `${ticket()(reason.order)}: ${reason.pieces} ${named.piece(reason.product)}`,
-          why: blockerText(reason.blocker, named),
-        }));
+        return shown.saved.reasons.map((reason) => {
+          const ways = page.ways()[waysKey(shown.saved.version, reason)];
+          return {
+            line: { order: reason.order, product: reason.product },
+            key: `${reason.order}-${reason.product}`,
+            what: `${ticket()(reason.order)}: ${reason.pieces} ${named.piece(reason.product)}`,
+            why: blockerText(reason.blocker, named),
+            ways: Array.isArray(ways) ? ways.map((way: WayToMeet) => wayText(way, named)) : null,
+            waysState: typeof ways === 'string' ? ways : null,
+          };
+        });
       }),
       why: computed(() => {
         const [shown, named, batch] = [views(), words(), chosen()];
@@ -124,7 +142,18 @@ export const PlanPageStore = signalStore(
       }),
     };
   }),
-  withMethods((page) => ({
+  withMethods((page, reckoner = inject(Reckoner)) => ({
+    /** Works out what would meet an open line of the plan that is shown. */
+    async askWays(line: OpenLine): Promise<void> {
+      const shown = page.views();
+      if (!shown) return;
+      const { problem, plan, version } = shown.saved;
+      const key = waysKey(version, line);
+      const note = (known: WaysKnown): void =>
+        patchState(page, ({ ways }) => ({ ways: { ...ways, [key]: known } }));
+      note('asked');
+      note(await reckoner.ways({ problem, plan }, line).catch(() => 'failed' as const));
+    },
     choose(chosenId: string): void {
       patchState(page, { chosenId });
     },
@@ -138,6 +167,10 @@ export const PlanPageStore = signalStore(
     },
   })),
 );
+
+function waysKey(version: number, { order, product }: OpenLine): string {
+  return JSON.stringify([version, order, product]);
+}
 
 /** The day that it is; the first when the season is still to come, the last when it is over. */
 function todayOf(days: readonly SeasonDay[], now: number): { from: number; to: number } {
