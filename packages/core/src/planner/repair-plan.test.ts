@@ -51,6 +51,29 @@ const CHANGES: Readonly<Record<string, (problem: Problem, random: () => number) 
     ...problem,
     zones: problem.zones.map((zone) => ({ ...zone, trays: Math.floor(zone.trays * 0.7) })),
   }),
+  'another coating': (problem) => ({
+    ...problem,
+    products: problem.products.map((product) => ({
+      ...product,
+      stages: product.stages.map((stage) => ({
+        ...stage,
+        coating: stage.coating && {
+          ...stage.coating,
+          id: stage.coating.id === 'dark' && product.id === 'berry' ? 'milk' : stage.coating.id,
+        },
+      })),
+    })),
+  }),
+  'one coating fewer on a piece': (problem) => ({
+    ...problem,
+    products: problem.products.map((product) => ({
+      ...product,
+      stages: product.stages.map((stage) => ({
+        ...stage,
+        coating: stage.id === 'drizzle' ? null : stage.coating,
+      })),
+    })),
+  }),
   'heavier coats': (problem) => ({
     ...problem,
     products: problem.products.map((product) => ({

@@ -112,7 +112,8 @@ class Keeping {
   private standsAsTold(run: Run, batch: Batch, k: number): boolean {
     const { person, start, melt } = batch.stages[k]!;
     const minutes = this.minutesFor(run, k, person);
-    if (minutes === null || (melt !== null && !this.melts.has(melt))) return false;
+    const holds = melt === null ? -1 : this.melts.get(melt)?.coating;
+    if (minutes === null || holds !== run.product.stages[k]!.coating) return false;
     run.starts[k] = start;
     run.ends[k] = start + minutes;
     run.shifts[k] = this.freeShift(person, start, start + minutes);
@@ -192,12 +193,13 @@ class Keeping {
     return best;
   }
 
+  /** Dips from the melt that it was to be, or from a new one, in the same bowl if that can be. */
   private dip(run: Run, k: number, melt: string | null): boolean {
     run.melts[k] = null;
-    if (melt === null) return true;
+    if (run.product.stages[k]!.coating < 0) return true;
     const { bowls } = this.schedule;
-    const own = this.melts.get(melt);
-    if (own && bowls.rows[own.bowl]!.includes(own) && this.takesDip(own, run, k)) {
+    const own = melt === null ? undefined : this.melts.get(melt);
+    if (own && this.takesDip(own, run, k)) {
       run.melts[k] = own;
       return bowls.dip(own, run, k);
     }
@@ -208,7 +210,7 @@ class Keeping {
       const opened = bowls.open(bowl, run, k);
       if (opened) {
         run.melts[k] = opened;
-        this.melts.set(melt, opened);
+        if (melt !== null) this.melts.set(melt, opened);
         return true;
       }
       this.schedule.journal.undoTo(mark);
@@ -217,13 +219,16 @@ class Keeping {
   }
 
   private takesDip(melt: Melt, run: Run, k: number): boolean {
+    const { bowls } = this.schedule;
+    const isThere = bowls.rows[melt.bowl]!.includes(melt);
+    if (!isThere || melt.coating !== run.product.stages[k]!.coating) return false;
     const ask = {
       minutes: run.ends[k]! - run.starts[k]!,
       grams: gramsOf(run, k),
       from: run.starts[k]!,
       to: run.ends[k]!,
     };
-    return this.schedule.bowls.latestDipIn(melt, ask) === run.ends[k];
+    return bowls.latestDipIn(melt, ask) === run.ends[k];
   }
 
   /** A run of what a batch can still serve, not placed; null where that is nothing or the route is another by now. */
