@@ -93,6 +93,10 @@ describe('plain words', () => {
       { kind: 'room', stage: 'dip', zone: 'fridge', trays: 4, at: 2340 },
       '4 trays do not fit in the fridge before Fri 19, 15:00.',
     ],
+    [
+      { kind: 'room', stage: 'dip', zone: 'fridge', trays: 1, at: 2340 },
+      '1 tray does not fit in the fridge before Fri 19, 15:00.',
+    ],
   ])('tell of %j', (blocker, text) => expect(blockerText(blocker, words)).toBe(text));
 
   test('tell why a batch is where it is', () => {
@@ -111,6 +115,13 @@ describe('plain words', () => {
     expect(whyText({ product: 'dusk-berry', reason, words, firstTicket: '', isFixed: true })[2]).toContain(
       'started',
     );
+  });
+
+  test('name the month of a limit that is weeks away', () => {
+    const batch = saved.plan.batches[0]!;
+    const reason = { ...explainBatch(catalogue, saved.plan, batch), lastDue: 2400, earliestClock: -28_000 };
+    const told = whyText({ product: 'dusk-berry', reason, words, firstTicket: 'M-0401', isFixed: false });
+    expect(told[1]).toContain(`dipped before ${words.dateTime(-28_000)} it`);
   });
 
   test.each<[Hold, string]>([

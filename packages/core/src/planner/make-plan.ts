@@ -4,7 +4,6 @@ import { loadPlan } from './engine/keep';
 import { layInOrders } from './engine/lay-in';
 import { loadFixed } from './engine/load';
 import { meetTheRest, type UnmetReason } from './engine/unmet';
-import type { Schedule } from './engine/schedule';
 import { firstPlan, Search } from './engine/search';
 import { scheduleOf, snapshotOf, type Snapshot } from './engine/snapshot';
 import { toPlan } from './engine/to-plan';
@@ -42,8 +41,8 @@ const HEATS = [0.05, 0.3, 0.05, 1] as const;
 const HEAT_SHARE = 0.1;
 /** Steps that a heat must have had for another one to be worth its time. */
 const LEAST_HEAT_STEPS = 2000;
-/** How much more a line weighs that was met before, so that it does not make way for one that was not. */
-const PROMISED = 1.05;
+/** How much more a line weighs that was met before, so that it does not make way for what was taken after it. */
+const PROMISED = 10;
 /** Share of the work after which no other first plan is laid. */
 const FIRST_SHARE = 0.25;
 
@@ -53,27 +52,28 @@ const FIRST_SHARE = 0.25;
  * @throws Error when a plan breaks a rule, which is a fault of this code and never of the input
  */
 export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult {
-  const plain = compile(problem);
-  const compiled = limits.from ? keepingPromises(plain, limits.from) : plain;
-  const { best, steps } = bestPlan(compiled, limits);
+  const { compiled, before } = startOf(compile(problem), limits.from);
+  const { best, steps } = new Course(compiled, { ...limits, before }).run();
   return finished(compiled, best, steps);
 }
 
-/** What still holds of an earlier plan, with what is new laid in as it was promised. */
-function goneOnFrom(compiled: CompiledProblem, plan: Plan): Schedule {
-  const schedule = loadPlan(compiled, plan);
+/**
+ * What a plan is begun from: what still holds of an earlier one, with what is new laid in as it was promised, the lines
+ * that this meets weighing far more than others, so that none of them makes way.
+ */
+function startOf(
+  plain: CompiledProblem,
+  from: Plan | undefined,
+): { compiled: CompiledProblem; before: Snapshot | null } {
+  if (!from) return { compiled: plain, before: null };
+  const schedule = loadPlan(plain, from);
   layInOrders(schedule);
-  return schedule;
-}
-
-/** The problem with those lines weighing a little more that the plan before meets: none of them makes way for others. */
-function keepingPromises(compiled: CompiledProblem, from: Plan): CompiledProblem {
-  const { open } = goneOnFrom(compiled, from);
-  const lines = compiled.lines.map((line, i) => ({
+  const lines = plain.lines.map((line, i) => ({
     ...line,
-    weight: line.weight * (open[i] === 0 ? PROMISED : 1),
+    weight: line.weight * (schedule.open[i] === 0 ? PROMISED : 1),
   }));
-  return { ...compiled, lines };
+  const compiled = { ...plain, lines };
+  return { compiled, before: snapshotOf(scheduleOf(compiled, snapshotOf(schedule))) };
 }
 
 /** Lays what is open into the best plan where it fits, says why of the rest, and judges all by every rule. */
@@ -90,23 +90,19 @@ export function finished(compiled: CompiledProblem, best: Snapshot, steps: numbe
   return { plan, report, reasons, steps };
 }
 
-function bestPlan(compiled: CompiledProblem, limits: PlanLimits): { best: Snapshot; steps: number } {
-  return new Course(compiled, limits).run();
-}
-
 /** The work on one plan: the first plans, the heats, and the long search from the best of them. */
 class Course {
   private steps = 0;
   private readonly mostSteps: number;
   private readonly seed: number;
-  private readonly from: Plan | undefined;
+  private readonly before: Snapshot | null;
   private readonly progress: () => number;
 
   constructor(
     private readonly compiled: CompiledProblem,
-    { steps, progress, seed = 1, from }: PlanLimits,
+    { steps, progress, seed = 1, before }: PlanLimits & { readonly before: Snapshot | null },
   ) {
-    this.from = from;
+    this.before = before;
     this.mostSteps = steps ?? (progress ? Infinity : USUAL_STEPS);
     this.progress = progress ?? (() => 0);
     this.seed = seed;
@@ -128,9 +124,7 @@ class Course {
   private first(): Snapshot {
     const goesOn = (): boolean => this.done() < FIRST_SHARE;
     const anew = firstPlan(loadFixed(this.compiled), { seed: this.seed, goesOn });
-    if (!this.from) return anew;
-    const before = goneOnFrom(this.compiled, this.from);
-    return before.trueCost < anew.cost ? snapshotOf(before) : anew;
+    return this.before && this.before.cost < anew.cost ? this.before : anew;
   }
 
   private heatEnd(): number {

@@ -2,6 +2,9 @@ import type { BatchReason, Blocker } from '@alnage/core';
 import { count } from '../formats/formats';
 import type { PlanWords } from './plan-names';
 
+/** Minutes after which a day’s name alone is not clear. */
+const WEEK = 6 * 1440;
+
 /** Skills as people call them. */
 const SKILLS: Readonly<Record<string, string>> = {
   dip: 'to dip',
@@ -30,7 +33,7 @@ export function blockerText(blocker: Blocker, words: PlanWords): string {
     case 'bowl':
       return `no bowl can take ${words.coating(blocker.coating)} between ${words.time(blocker.from)} and ${words.time(blocker.to)}.`;
     case 'room':
-      return `${count(blocker.trays)} trays do not fit in the ${words.zone(blocker.zone)} before ${words.time(blocker.at)}.`;
+      return `${count(blocker.trays)} ${blocker.trays === 1 ? 'tray does' : 'trays do'} not fit in the ${words.zone(blocker.zone)} before ${words.time(blocker.at)}.`;
   }
 }
 
@@ -46,11 +49,16 @@ export interface WhyInput {
 export function whyText({ product, reason, words, firstTicket, isFixed }: WhyInput): string[] {
   const sentences = [
     `The first of it leaves ${words.time(reason.firstLeave)} (${firstTicket}), so it must be dipped by ${words.time(reason.latestClock)}.`,
-    `The last is collected ${words.time(reason.lastDue)}: dipped before ${words.time(reason.earliestClock)} it would be past its limit.`,
+    `The last is collected ${words.time(reason.lastDue)}: dipped before ${limitText(reason, words)} it would be past its limit.`,
   ];
   return isFixed
     ? [...sentences, 'It is started, so it stays where it is.']
     : [...sentences, holdText(product, reason, words)];
+}
+
+/** The minute before which it would be too old, with its month where it is not of the days around. */
+function limitText({ earliestClock, lastDue }: BatchReason, words: PlanWords): string {
+  return lastDue - earliestClock > WEEK ? words.dateTime(earliestClock) : words.time(earliestClock);
 }
 
 function holdText(product: string, { hold }: BatchReason, words: PlanWords): string {

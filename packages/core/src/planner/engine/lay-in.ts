@@ -97,10 +97,15 @@ export const STEPS_AN_ORDER = 400;
 export function layInOrders(schedule: Schedule, orders = Infinity): void {
   const { open, compiled } = schedule;
   const laying = new LayingIn(schedule);
-  const lines = [...open.keys()].filter((line) => open[line]! > 0 && compiled.lines[line]!.order < orders);
+  const wanted = new Map(
+    [...open.entries()].filter(([line, pieces]) => pieces > 0 && compiled.lines[line]!.order < orders),
+  );
+  // an order knows nothing of those that come after it, or it would be laid in otherwise than when it was promised
+  for (const line of wanted.keys()) open[line] = 0;
   let left = ROOM_STEPS;
-  for (const order of new Set(lines.map((line) => compiled.lines[line]!.order))) {
-    const own = lines.filter((line) => compiled.lines[line]!.order === order);
+  for (const order of new Set([...wanted.keys()].map((line) => compiled.lines[line]!.order))) {
+    const own = [...wanted.keys()].filter((line) => compiled.lines[line]!.order === order);
+    for (const line of own) open[line] = wanted.get(line)!;
     const isMet =
       laying.beside(own) || (left > 0 && laying.byMakingRoom(own, Math.min(left, STEPS_AN_ORDER)));
     if (!isMet) left -= STEPS_AN_ORDER;
