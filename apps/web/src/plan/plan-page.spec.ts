@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { EllStore } from '../shared/ell/ell.store';
-import { order, savedPlan } from '../testing/small-workshop';
+import { order, savedPlan, workshop } from '../testing/small-workshop';
 import { press, render, type Rendered } from '../testing/render';
 import type { OpenLine, WayToMeet } from '@alnage/core';
 import { Reckoner } from '../shared/reckoning/reckoner';
@@ -37,6 +37,21 @@ describe('the Plan place', () => {
     expect(margin).toMatch(/The first of it leaves Fri 19, 1[57]:00 \(M-040[12]\)/);
     expect(margin).toContain('Runa');
     expect(margin).toMatch(/M-040[12], 24/);
+  });
+
+  test('says of a batch whose first task is past that it is started', async () => {
+    const started = async (now: string): Promise<boolean> => {
+      TestBed.resetTestingModule();
+      const saved = savedPlan(orders);
+      const page = await render(PlanPage, { orders, saved, workshop: { ...workshop, now } });
+      TestBed.inject(EllStore).pick(1, 1);
+      await page.settle();
+      press('ArrowDown');
+      await page.settle();
+      return page.text().includes('It is started, so it stays where it is.');
+    };
+    expect(await started('2026-06-18T00:00:00.000Z')).toBe(false);
+    expect(await started('2026-06-19T20:00:00.000Z')).toBe(true);
   });
 
   test('chooses by a click on a tape', async () => {

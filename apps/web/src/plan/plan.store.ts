@@ -90,7 +90,9 @@ export const PlanPageStore = signalStore(
         const [shown, named, batch] = [views(), words(), chosen()];
         if (!shown || !named || !batch) return [];
         const reason = explainBatch(shown.catalogue, shown.saved.plan, batch);
-        const isFixed = shown.saved.problem.fixed?.batches.some((each) => each.id === batch.id) ?? false;
+        const { fixed } = shown.saved.problem;
+        const isBegun = batch.stages[0]!.start < page.now();
+        const isFixed = isBegun || (fixed?.batches.some((each) => each.id === batch.id) ?? false);
         return whyText({
           product: batch.product,
           reason,
