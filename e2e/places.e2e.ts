@@ -101,7 +101,10 @@ test('the plan tells why a run is there', async ({ demo }) => {
   await expect(margin.getByRole('complementary')).toBeFocused();
 });
 
-test('what cannot be met is listed with its reason, and what would meet it is found by planning', async ({ demo, request }) => {
+test('what cannot be met is listed with its reason, and what would meet it is found by planning', async ({
+  demo,
+  request,
+}) => {
   const address = process.env['ALNAGE_E2E_DEMO']!;
   const draft = {
     customer: 'Too Soon',
