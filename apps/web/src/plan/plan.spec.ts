@@ -130,14 +130,17 @@ describe('plain words', () => {
       'It cannot be later. At its dip: nobody is free to dip from Fri 19, 14:00 to Fri 19, 15:00.',
     ],
     [
-      { kind: 'price', clock: 2280, more: 12.4 },
+      { kind: 'price', clock: 2280, moreMinutes: 12.4 },
       'It could be dipped by Fri 19, 14:00, for as much as 12 minutes of work more.',
     ],
     [
-      { kind: 'price', clock: 2280, more: -1 },
+      { kind: 'price', clock: 2280, moreMinutes: -1 },
       'It could be dipped by Fri 19, 14:00, and would save as much as 1 minute of work.',
     ],
-    [{ kind: 'price', clock: 2280, more: 0 }, 'It could be dipped by Fri 19, 14:00, and would cost no more.'],
+    [
+      { kind: 'price', clock: 2280, moreMinutes: 0 },
+      'It could be dipped by Fri 19, 14:00, and would cost no more.',
+    ],
   ])('tell what holds a batch: %j', (hold, text) => {
     const batch = saved.plan.batches[0]!;
     const reason = { ...explainBatch(catalogue, saved.plan, batch), hold };

@@ -62,7 +62,7 @@ describe('why a batch is where it is', () => {
     expect(hold.kind).not.toBe('blocked');
     if (hold.kind === 'price') {
       expect(hold.clock).toBeGreaterThan(clock);
-      expect(hold.more).toBeLessThan(30);
+      expect(hold.moreMinutes).toBeLessThan(30);
     }
   });
 });

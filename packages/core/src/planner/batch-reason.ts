@@ -17,8 +17,8 @@ export type Hold =
   | { readonly kind: 'pickup' }
   /** Something that is missing where it would be later: give that, and it can move. */
   | { readonly kind: 'blocked'; readonly blocker: Blocker }
-  /** It could be later: then, and so much dearer; cheaper where that is negative. */
-  | { readonly kind: 'price'; readonly clock: number; readonly more: number };
+  /** It could be later: then, and dearer by so many minutes of work; cheaper where that is negative. */
+  | { readonly kind: 'price'; readonly clock: number; readonly moreMinutes: number };
 
 /** Why a batch is where it is, in minutes from the horizon's start. */
 export interface BatchReason {
@@ -85,7 +85,9 @@ function holdOf({ problem }: Catalogue, plan: Plan, { batch, later }: { batch: B
   const placement = new Placement(schedule, new Random(1));
   if (!placement.place(run, { ...plainManner(TRIALS), clockFrom: later }))
     return { kind: 'blocked', blocker: blockerOf(schedule, lines[0]!, placement.obstacle) };
-  return { kind: 'price', clock: run.ends[run.product.clock]!, more: schedule.trueCost - before.trueCost };
+  const minutePrice = problem.weights.labourMinute || 1;
+  const moreMinutes = (schedule.trueCost - before.trueCost) / minutePrice;
+  return { kind: 'price', clock: run.ends[run.product.clock]!, moreMinutes };
 }
 
 /** A schedule in which a plan stands, its melts to be changed as others need it. */

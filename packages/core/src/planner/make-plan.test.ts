@@ -5,7 +5,14 @@ import { makePlan } from './make-plan';
 import type { Problem } from './problem';
 import { promises } from './promise';
 import { readProblem } from './read-problem';
-import { berry, randomProblem, randomProblemWithOptions, runa, smallProblem } from './testing/small-problem';
+import {
+  berry,
+  darkMelt,
+  randomProblem,
+  randomProblemWithOptions,
+  runa,
+  smallProblem,
+} from './testing/small-problem';
 
 describe('a plan', () => {
   test('meets every order of the small workshop', () => {
@@ -208,16 +215,7 @@ describe('a plan from now on', () => {
   });
 
   test('dips more from a fixed melt as far as its grams go', () => {
-    const melt = {
-      id: 'm1',
-      melter: 'bowl-a',
-      coating: 'dark',
-      grams: 900,
-      person: 'runa',
-      setupStart: 1870,
-      setupEnd: 1894,
-      closed: 1940,
-    };
+    const melt = darkMelt(1870);
     const stages = [
       { stage: 'wash', person: 'runa', start: 1000, end: 1006, melt: null },
       { stage: 'dip', person: 'runa', start: 1900, end: 1905, melt: 'm1' },

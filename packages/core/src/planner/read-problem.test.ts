@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { InputError } from '../input/input-error';
 import type { Problem } from './problem';
 import { readProblem } from './read-problem';
-import { smallProblem } from './testing/small-problem';
+import { darkMelt, smallProblem } from './testing/small-problem';
 
 /** The small problem as plain JSON with one value set anew by its JSON Pointer; undefined takes it away. */
 function withValue(pointer: string, value: unknown, problem: Problem = smallProblem): unknown {
@@ -130,16 +130,7 @@ describe('a problem', () => {
   });
 
   test('with a bowl that holds something while a melt is under way in it is refused', () => {
-    const melt = {
-      id: 'm1',
-      melter: 'bowl-a',
-      coating: 'dark',
-      grams: 900,
-      person: 'runa',
-      setupStart: 500,
-      setupEnd: 524,
-      closed: 700,
-    };
+    const melt = darkMelt(550);
     const holds = { coating: 'dark', allergens: [], grams: 300, usableUntil: 700 };
     const json = {
       ...smallProblem,

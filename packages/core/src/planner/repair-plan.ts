@@ -2,7 +2,7 @@ import { compile } from './engine/compiled';
 import { loadPlan } from './engine/keep';
 import { Search } from './engine/search';
 import { snapshotOf } from './engine/snapshot';
-import { layIn, type Patience } from './engine/unmet';
+import { layInWhatFits, type Patience } from './engine/lay-in';
 import { finished, type PlanLimits, type PlanResult } from './make-plan';
 import { movedTasks, type TaskChanges } from './moved-tasks';
 import type { Plan, Problem } from './problem';
@@ -36,7 +36,7 @@ export function repairPlan(problem: Problem, told: Plan, limits: RepairLimits = 
   const price = movePrice * problem.weights.labourMinute;
   const compiled = compile(problem, { plan: told, price });
   const schedule = loadPlan(compiled, told);
-  layIn(schedule, PATIENCE);
+  layInWhatFits(schedule, PATIENCE);
   const search = new Search(compiled, snapshotOf(schedule), { seed, unmetShare: 1, isCalm: true });
   search.anneal(() => Math.max(search.steps / mostSteps, progress?.() ?? 0));
   const result = finished(compiled, search.best, search.steps);

@@ -68,14 +68,14 @@ function holdText(product: string, { hold }: BatchReason, words: PlanWords): str
     case 'blocked':
       return `It cannot be later. At its ${words.stage(product, hold.blocker.stage)}: ${blockerText(hold.blocker, words)}`;
     case 'price':
-      return `It could be dipped by ${words.time(hold.clock)}, ${priceText(hold.more)}.`;
+      return `It could be dipped by ${words.time(hold.clock)}, ${priceText(hold.moreMinutes)}.`;
   }
 }
 
-/** What it costs more, told as what it is worth in work; weights count a minute of work as 1. */
-function priceText(more: number): string {
-  const minutes = Math.round(Math.abs(more));
+/** What it costs more, told as what it is worth in work. */
+function priceText(moreMinutes: number): string {
+  const minutes = Math.round(Math.abs(moreMinutes));
   if (minutes === 0) return 'and would cost no more';
   const worth = `as much as ${count(minutes)} ${minutes === 1 ? 'minute' : 'minutes'} of work`;
-  return more > 0 ? `for ${worth} more` : `and would save ${worth}`;
+  return moreMinutes > 0 ? `for ${worth} more` : `and would save ${worth}`;
 }

@@ -135,7 +135,7 @@ export class Flow {
         this.hands[b]![i]!.add(minutes, each);
         if (stage.coating >= 0) this.dips[b]!.add(minutes, each);
       });
-      if (stage.coating >= 0) this.grams[stage.coating]![b]!.addAll(started * gramsOf(stage), pieces);
+      if (stage.coating >= 0) this.grams[stage.coating]![b]!.addAll(started * gramsPerPiece(stage), pieces);
       this.program.equal(pieces.addAll(-1, made), 0);
     }
   }
@@ -328,7 +328,7 @@ export class Flow {
 }
 
 /** Grams of coating that a stage leaves on a piece; 0 without one. */
-export function gramsOf({ stage: { coating } }: CompiledStage): number {
+export function gramsPerPiece({ stage: { coating } }: CompiledStage): number {
   if (coating === null) return 0;
   return 'milligramsPerPiece' in coating ? coating.milligramsPerPiece / 1000 : coating.gramsPerPiece;
 }

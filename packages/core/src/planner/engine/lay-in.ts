@@ -16,8 +16,11 @@ const GROUPING: Grouping = {
   halvings: Infinity,
 };
 const TRIALS = 48;
+/** Laid in for good, so that no try is too many. */
+export const WITHOUT_END: Grouping = { ...GROUPING, perishableSpan: 240, failures: Infinity };
+export const WITHOUT_END_TRIALS = 160;
 /** Ways in which lines are laid in, one after the other. */
-export const WAYS: readonly Partial<Grouping>[] = [
+const WAYS: readonly Partial<Grouping>[] = [
   {},
   { keeperAhead: 0.7 },
   { lead: 30 },
@@ -111,4 +114,24 @@ export function layInOrders(schedule: Schedule, orders = Infinity): void {
     if (!isMet) left -= STEPS_AN_ORDER;
     schedule.journal.commit();
   }
+}
+
+/** How long laying in what is open may go on where it does not fit. */
+export interface Patience {
+  /** Batches that may fail in each way before the rest is left open. */
+  readonly failures: number;
+  /** How often one that does not fit is halved. */
+  readonly halvings: number;
+}
+
+/** Places what is open of a schedule in every way until nothing is; tells nothing of what is left. */
+export function layInWhatFits(schedule: Schedule, { failures, halvings }: Patience): void {
+  const builder = new Builder(schedule, new Random(1));
+  const all = schedule.compiled.lines.map((_, line) => line);
+  for (const way of WAYS) {
+    if (schedule.unmetCost === 0) break;
+    const manner = plainManner(WITHOUT_END_TRIALS);
+    builder.build(all, { grouping: { ...WITHOUT_END, ...way, failures, halvings }, manner, limit: Infinity });
+  }
+  schedule.journal.commit();
 }

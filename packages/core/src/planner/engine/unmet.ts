@@ -2,9 +2,9 @@ import { declaredAllergens } from '../allergens';
 import { pickupZone, traysFor } from '../amounts';
 import type { Blocker } from '../blocker';
 import type { PlanOrder, Problem, Product, Unmet } from '../problem';
-import { Builder, type Grouping } from './builder';
+import { Builder } from './builder';
+import { WITHOUT_END, WITHOUT_END_TRIALS } from './lay-in';
 import { plainManner, type Obstacle } from './placement';
-import { WAYS } from './lay-in';
 import { Random } from './random';
 import type { Schedule } from './schedule';
 
@@ -13,18 +13,6 @@ export interface UnmetReason extends Unmet {
   readonly blocker: Blocker;
 }
 
-const GROUPING: Grouping = {
-  fill: 1,
-  perishableSpan: 240,
-  keeperSpan: 2880,
-  isByFastest: true,
-  perishableAhead: 0,
-  keeperAhead: 0,
-  lead: 0,
-  failures: Infinity,
-  halvings: Infinity,
-};
-const TRIALS = 160;
 /** Places what is open of the lines where it still fits and tells of the rest what stood in its way. */
 export function meetTheRest(schedule: Schedule, lines: readonly number[]): UnmetReason[] {
   const { compiled, open } = schedule;
@@ -41,34 +29,14 @@ export function meetTheRest(schedule: Schedule, lines: readonly number[]): Unmet
     };
     reasons.push({ line, reason });
   };
-  const manner = plainManner(TRIALS);
-  builder.build(lines, { grouping: GROUPING, manner, limit: Infinity });
+  const manner = plainManner(WITHOUT_END_TRIALS);
+  builder.build(lines, { grouping: WITHOUT_END, manner, limit: Infinity });
   schedule.serveFromStock(lines, { atAnyAge: true });
   schedule.journal.commit();
   return reasons
     .filter(({ line }) => open[line]! > 0)
     .sort((a, b) => a.line - b.line)
     .map(({ line, reason }) => ({ ...reason, pieces: open[line]! }));
-}
-
-/** How long laying in what is open may go on where it does not fit. */
-export interface Patience {
-  /** Batches that may fail in each way before the rest is left open. */
-  readonly failures: number;
-  /** How often one that does not fit is halved. */
-  readonly halvings: number;
-}
-
-/** Places what is open of a schedule in every way until nothing is; tells nothing of what is left. */
-export function layIn(schedule: Schedule, { failures, halvings }: Patience): void {
-  const builder = new Builder(schedule, new Random(1));
-  const all = schedule.compiled.lines.map((_, line) => line);
-  for (const way of WAYS) {
-    if (schedule.unmetCost === 0) break;
-    const manner = plainManner(TRIALS);
-    builder.build(all, { grouping: { ...GROUPING, ...way, failures, halvings }, manner, limit: Infinity });
-  }
-  schedule.journal.commit();
 }
 
 /** An obstacle in the ids of its problem. */

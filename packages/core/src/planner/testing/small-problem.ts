@@ -1,5 +1,5 @@
 import { Random } from '../engine/random';
-import type { Person, Problem, Product, ProductStage, StageCoating, StockLot, Rest } from '../problem';
+import type { Melt, Person, Problem, Product, ProductStage, StageCoating, StockLot, Rest } from '../problem';
 
 /** Problems for tests: a bench of two people, two bowls and two pieces, and random ones like it. */
 
@@ -138,6 +138,12 @@ export const smallProblem: Problem = {
     { id: 'o3', due: 2340, weight: 2, lines: [{ product: 'twist', pieces: 60 }] },
   ],
 };
+
+/** 900 g of dark in bowl A, set up by Runa and closed 70 minutes after its set-up began. */
+export function darkMelt(setupStart: number): Melt {
+  const times = { setupStart, setupEnd: setupStart + 24, closed: setupStart + 70 };
+  return { id: 'm1', melter: 'bowl-a', coating: 'dark', grams: 900, person: 'runa', ...times };
+}
 
 /** Numbers in 0..1 that are the same for the same seed. */
 export function seeded(seed: number): () => number {
