@@ -149,7 +149,7 @@ export { checkPlan, type CostAmounts, type PlanReport } from './planner/check/ch
 export type { Violation, ViolationCode } from './planner/check/finding';
 export type { Blocker } from './planner/blocker';
 export type { UnmetReason } from './planner/engine/unmet';
-export { USUAL_STEPS, makePlan, type PlanLimits, type PlanResult } from './planner/make-plan';
+export { USUAL_STEPS, makePlan, type BestSoFar, type PlanLimits, type PlanResult } from './planner/make-plan';
 export { catalogueOf, type Catalogue } from './planner/check/catalogue';
 export { SPARE_PREFIX, carryOver, type CarriedOver, type Course } from './planner/carry-over';
 export { bowlLevels, type BowlLevel, type LevelStep } from './planner/view/bowl-level';
@@ -161,6 +161,20 @@ export { explainBatch, type BatchReason, type Hold } from './planner/batch-reaso
 export { lowerBound, type LowerBound } from './planner/bound/lower-bound';
 export type { LinearAnswer, LinearSolver } from './planner/bound/linear-program';
 export { withChanges, type Change } from './planner/change';
+export {
+  editPlan,
+  isHeld,
+  type EditRefusal,
+  type EditResult,
+  type EditedPlan,
+  type PlanEdit,
+} from './planner/edit/edit-plan';
+export { withHolds, type HeldProblem, type Holds, type Lock } from './planner/edit/holds';
+export { openPlaces, type OpenLane, type OpenPlacesAsk } from './planner/edit/open-places';
+export { placeIn, type PlaceOfStage } from './planner/edit/place-of-stage';
+export { planFigures, type PlanFigures } from './planner/plan-figures';
+export { whatHelps, type Help, type HelpLimits } from './planner/what-helps';
+export { whatIf, type WhatIf } from './planner/what-if';
 export { movedTasks, tasksOf, type Task, type TaskChanges } from './planner/moved-tasks';
 export { MOVE_PRICE, repairPlan, type RepairLimits, type RepairResult } from './planner/repair-plan';
 export { waysToMeet, type OpenLine, type WayToMeet } from './planner/ways-to-meet';

@@ -1,15 +1,11 @@
 import { clockStageIndex } from './amounts';
 import type { Blocker } from './blocker';
 import { found, type Catalogue } from './check/catalogue';
-import { compile } from './engine/compiled';
-import { loadFixed } from './engine/load';
 import { Placement, plainManner } from './engine/placement';
 import { Random } from './engine/random';
-import { Run } from './engine/run';
-import type { Schedule } from './engine/schedule';
+import { ownBowl, runOf, standing } from './engine/standing';
 import { blockerOf } from './engine/unmet';
-import { lineKey } from './line-key';
-import type { Batch, Plan, Problem, Product } from './problem';
+import type { Batch, Plan, Product } from './problem';
 
 /** What keeps a batch's clock from starting later. */
 export type Hold =
@@ -73,25 +69,14 @@ function latestClockOf(product: Product, batch: Batch, leave: number): number {
 }
 
 function holdOf({ problem }: Catalogue, plan: Plan, { batch, later }: { batch: Batch; later: number }): Hold {
-  const others = plan.batches.filter(({ id }) => id !== batch.id);
-  const used = new Set(others.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
-  const melts = plan.melts.filter(({ id }) => used.has(id));
-  const before = scheduleWith(problem, plan);
-  const schedule = scheduleWith(problem, { batches: others, melts });
-  const { compiled } = schedule;
-  const run = new Run(compiled.products.find((each) => each.product.id === batch.product)!);
-  const lines = batch.serves.map(({ order }) => compiled.lineAt.get(lineKey(order, batch.product))!);
-  batch.serves.forEach(({ pieces }, i) => run.serve(lines[i]!, pieces, compiled.lines));
+  const before = standing(problem, plan);
+  const schedule = standing(problem, plan, new Set([batch.id]));
+  if (!before || !schedule) return { kind: 'blocked', blocker: ownBowl(problem, batch) };
+  const run = runOf(schedule, batch.product, batch.serves);
   const placement = new Placement(schedule, new Random(1));
   if (!placement.place(run, { ...plainManner(TRIALS), clockFrom: later }))
-    return { kind: 'blocked', blocker: blockerOf(schedule, lines[0]!, placement.obstacle) };
+    return { kind: 'blocked', blocker: blockerOf(schedule, run.lines[0]!, placement.obstacle) };
   const minutePrice = problem.weights.labourMinute || 1;
   const moreMinutes = (schedule.trueCost - before.trueCost) / minutePrice;
   return { kind: 'price', clock: run.ends[run.product.clock]!, moreMinutes };
-}
-
-/** A schedule in which a plan stands, its melts to be changed as others need it. */
-function scheduleWith(problem: Problem, { batches, melts }: Pick<Plan, 'batches' | 'melts'>): Schedule {
-  const compiled = compile({ ...problem, fixed: { batches, melts } });
-  return loadFixed(compiled, { meltsMoveFrom: compiled.now });
 }

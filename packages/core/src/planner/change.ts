@@ -1,13 +1,23 @@
-import type { Melter, Person, Problem, Span, Zone } from './problem';
+import type { Melter, Person, PlanOrder, Problem, ProductStage, Span, Zone } from './problem';
 
 /** Something about the workshop or its orders that might be otherwise. */
 export type Change =
+  /** Negative: fewer; a zone has none at the least. */
   | { readonly kind: 'trays'; readonly zone: string; readonly more: number }
   /** Somebody works then as well. */
   | { readonly kind: 'hours'; readonly person: string; readonly span: Span }
+  /** Somebody is not there then. */
+  | { readonly kind: 'away'; readonly person: string; readonly span: Span }
+  /** One more of the crew, who can do what another can, at the same hours. */
+  | { readonly kind: 'hands'; readonly like: string }
   /** One more bowl like another. */
   | { readonly kind: 'bowl'; readonly like: string }
-  | { readonly kind: 'pickup'; readonly order: string; readonly due: number };
+  | { readonly kind: 'bowl-away'; readonly bowl: string }
+  | { readonly kind: 'pickup'; readonly order: string; readonly due: number }
+  /** An order wants so many pieces; none takes the line out, and the order with its last. */
+  | { readonly kind: 'pieces'; readonly order: string; readonly product: string; readonly pieces: number }
+  /** The trays of a product lie elsewhere after a stage. */
+  | { readonly kind: 'rest'; readonly product: string; readonly stage: string; readonly zone: string };
 
 /** The problem as it would be with all of these changes. */
 export function withChanges(problem: Problem, changes: readonly Change[]): Problem {
@@ -28,8 +38,17 @@ function withChange(problem: Problem, change: Change): Problem {
       const people = problem.people.map((each) => (each.id === person ? withSpan(each, span) : each));
       return { ...problem, people };
     }
+    case 'away': {
+      const { person, span } = change;
+      const people = problem.people.map((each) => (each.id === person ? withoutSpan(each, span) : each));
+      return { ...problem, people };
+    }
+    case 'hands':
+      return { ...problem, people: [...problem.people, oneMore(problem.people, change.like)] };
     case 'bowl':
-      return { ...problem, melters: [...problem.melters, oneMore(problem.melters, change.like)] };
+      return { ...problem, melters: [...problem.melters, emptyOneMore(problem.melters, change.like)] };
+    case 'bowl-away':
+      return { ...problem, melters: problem.melters.filter(({ id }) => id !== change.bowl) };
     case 'pickup': {
       const { order, due } = change;
       return {
@@ -37,12 +56,24 @@ function withChange(problem: Problem, change: Change): Problem {
         orders: problem.orders.map((each) => (each.id === order ? { ...each, due } : each)),
       };
     }
+    case 'pieces':
+      return { ...problem, orders: problem.orders.flatMap((each) => withPieces(each, change)) };
+    case 'rest': {
+      const { product, stage, zone } = change;
+      const elsewhere = (each: ProductStage): ProductStage =>
+        each.id === stage ? { ...each, then: { ...each.then, zone } } : each;
+      const products = problem.products.map((each) =>
+        each.id === product ? { ...each, stages: each.stages.map(elsewhere) } : each,
+      );
+      return { ...problem, products };
+    }
   }
 }
 
 function widened(zone: Zone, more: number): Zone {
-  const changes = zone.changes?.map(({ from, trays }) => ({ from, trays: trays + more }));
-  return { ...zone, trays: zone.trays + more, ...(changes && { changes }) };
+  const changed = (trays: number): number => Math.max(0, trays + more);
+  const changes = zone.changes?.map(({ from, trays }) => ({ from, trays: changed(trays) }));
+  return { ...zone, trays: changed(zone.trays), ...(changes && { changes }) };
 }
 
 /** The person with a span more; shifts that it touches become one with it. */
@@ -56,9 +87,32 @@ function withSpan(person: Person, [start, end]: Span): Person {
   return { ...person, shifts: [...apart, whole].sort(([a], [b]) => a - b) };
 }
 
-function oneMore(melters: readonly Melter[], like: string): Melter {
-  const { holds: _, ...model } = melters.find(({ id }) => id === like)!;
+/** The person without a span; a shift that it lies in becomes two. */
+function withoutSpan(person: Person, [start, end]: Span): Person {
+  const shifts = person.shifts.flatMap(([from, to]): Span[] => [
+    ...(from < Math.min(to, start) ? [[from, Math.min(to, start)] as const] : []),
+    ...(Math.max(from, end) < to ? [[Math.max(from, end), to] as const] : []),
+  ]);
+  return { ...person, shifts };
+}
+
+function withPieces(
+  order: PlanOrder,
+  { order: id, product, pieces }: Change & { kind: 'pieces' },
+): readonly PlanOrder[] {
+  if (order.id !== id) return [order];
+  const others = order.lines.filter((line) => line.product !== product);
+  const lines = pieces > 0 ? [...others, { product, pieces }] : others;
+  return lines.length > 0 ? [{ ...order, lines }] : [];
+}
+
+function oneMore<T extends { readonly id: string }>(all: readonly T[], like: string): T {
   let id = `${like}+`;
-  while (melters.some((each) => each.id === id)) id += '+';
-  return { ...model, id };
+  while (all.some((each) => each.id === id)) id += '+';
+  return { ...all.find((each) => each.id === like)!, id };
+}
+
+function emptyOneMore(melters: readonly Melter[], like: string): Melter {
+  const { holds: _, ...bowl } = oneMore(melters, like);
+  return bowl;
 }

@@ -27,7 +27,12 @@ export interface PlanLimits {
   readonly from?: Plan;
   /** What chance is drawn from; 1 if absent. */
   readonly seed?: number;
+  /** Told of each plan on the way that is better than all before it; `read` makes it out, which takes a while. */
+  readonly tell?: (read: () => BestSoFar) => void;
 }
+
+/** The best plan so far while the work goes on, with its judgement. */
+export type BestSoFar = Pick<PlanResult, 'plan' | 'report'>;
 
 /** Changes tried where nobody says how many. */
 export const USUAL_STEPS = 1000;
@@ -90,6 +95,12 @@ export function finished(compiled: CompiledProblem, best: Snapshot, steps: numbe
   return { plan, report, reasons, steps };
 }
 
+/** A plan on the way, judged by every rule. */
+export function readBest(compiled: CompiledProblem, best: Snapshot): BestSoFar {
+  const plan = toPlan(scheduleOf(compiled, best));
+  return { plan, report: checkPlan(compiled.problem, plan) };
+}
+
 /** The work on one plan: the first plans, the heats, and the long search from the best of them. */
 class Course {
   private steps = 0;
@@ -97,19 +108,23 @@ class Course {
   private readonly seed: number;
   private readonly before: Snapshot | null;
   private readonly progress: () => number;
+  private readonly tell: PlanLimits['tell'];
+  private bestCost = Infinity;
 
   constructor(
     private readonly compiled: CompiledProblem,
-    { steps, progress, seed = 1, before }: PlanLimits & { readonly before: Snapshot | null },
+    { steps, progress, seed = 1, before, tell }: PlanLimits & { readonly before: Snapshot | null },
   ) {
     this.before = before;
     this.mostSteps = steps ?? (progress ? Infinity : USUAL_STEPS);
     this.progress = progress ?? (() => 0);
     this.seed = seed;
+    this.tell = tell;
   }
 
   run(): { best: Snapshot; steps: number } {
     const first = this.first();
+    this.tellOf(first);
     let best = this.search(first, { heat: 0, until: this.heatEnd() });
     if (this.steps >= LEAST_HEAT_STEPS)
       for (let heat = 1; heat < HEATS.length; heat++) {
@@ -127,6 +142,12 @@ class Course {
     return this.before && this.before.cost < anew.cost ? this.before : anew;
   }
 
+  private tellOf(best: Snapshot): void {
+    if (!this.tell || best.cost >= this.bestCost) return;
+    this.bestCost = best.cost;
+    this.tell(() => readBest(this.compiled, best));
+  }
+
   private heatEnd(): number {
     return Math.min(1, this.done() + HEAT_SHARE);
   }
@@ -141,6 +162,7 @@ class Course {
     if (start >= until) return from;
     const seed = this.seed * 1000 + heat + (until === 1 ? HEATS.length : 0);
     const search = new Search(this.compiled, from, { seed, unmetShare: HEATS[heat]!, isCalm: false });
+    search.onBest = (best) => this.tellOf(best);
     search.anneal(() => {
       const at = (this.done() - start) / (until - start);
       if (at < 1) this.steps++;

@@ -3,7 +3,7 @@ import { loadPlan } from './engine/keep';
 import { Search } from './engine/search';
 import { snapshotOf } from './engine/snapshot';
 import { layInWhatFits, type Patience } from './engine/lay-in';
-import { finished, type PlanLimits, type PlanResult } from './make-plan';
+import { finished, readBest, type PlanLimits, type PlanResult } from './make-plan';
 import { movedTasks, type TaskChanges } from './moved-tasks';
 import type { Plan, Problem } from './problem';
 
@@ -37,7 +37,12 @@ export function repairPlan(problem: Problem, told: Plan, limits: RepairLimits = 
   const compiled = compile(problem, { plan: told, price });
   const schedule = loadPlan(compiled, told);
   layInWhatFits(schedule, PATIENCE);
+  const { tell } = limits;
   const search = new Search(compiled, snapshotOf(schedule), { seed, unmetShare: 1, isCalm: true });
+  if (tell) {
+    tell(() => readBest(compiled, search.best));
+    search.onBest = (best) => tell(() => readBest(compiled, best));
+  }
   search.anneal(() => Math.max(search.steps / mostSteps, progress?.() ?? 0));
   const result = finished(compiled, search.best, search.steps);
   return { ...result, changes: movedTasks(told, result.plan) };

@@ -169,19 +169,40 @@ export class Bowls implements Undoable {
     row.forEach((melt, index) => {
       this.walk(melt, index > 0 ? row[index - 1]! : null);
       melt.residue = this.residue;
-      melt.clean = this.clean;
+      // what a fixed one was cleaned of was settled when it stood among fixed work alone
+      if (!melt.isFixed || melt.clean < 0) melt.clean = this.clean;
     });
   }
 
-  /** The first of a bowl's loaded melts that does not fit as it is and cannot be set up otherwise; null where all fit. */
+  /** Sets up anew what of the loaded melts has not the grams, the cleaning or the time it had; false where that cannot be. */
+  setUpAnew(): boolean {
+    return this.rows.every((row) =>
+      row.every((melt, i) => {
+        const before = i > 0 ? row[i - 1]! : null;
+        const isHeld = isWhollyFixed(melt);
+        if (!this.walk(melt, before) && !isHeld) return false;
+        if (!this.fit(melt, this.freeFrom(row, i)) && !(isHeld && (!before || before.isFixed))) return false;
+        this.keepResidue(melt);
+        return true;
+      }),
+    );
+  }
+
+  /**
+   * The first of a bowl's loaded melts that does not fit as it is and cannot be set up otherwise, or that is in the way
+   * of a fixed one; null where all fit.
+   */
   firstUnfit(bowl: number): Melt | null {
     const row = this.rows[bowl]!;
     for (let i = 0; i < row.length; i++) {
       const melt = row[i]!;
-      const isSound = this.walk(melt, i > 0 ? row[i - 1]! : null) && this.holdsDips(melt);
-      // what has begun stays whatever rule it breaks by now
-      const mustFit = !melt.isFixed || melt.runs.some((run) => !run.isFixed);
-      if (mustFit && !(isSound && this.fit(melt, this.freeFrom(row, i)))) return melt;
+      const isSound = this.walk(melt, i > 0 ? row[i - 1]! : null);
+      const fits = this.fit(melt, this.freeFrom(row, i)) && isSound;
+      // what is fixed stays whatever rule it breaks by now; what came before it may be why it does
+      const unfit = isWhollyFixed(melt)
+        ? !fits && row.slice(0, i).findLast((other) => !other.isFixed)
+        : !(fits && this.holdsDips(melt)) && melt;
+      if (unfit) return unfit;
       melt.residue = this.residue;
     }
     return null;
@@ -315,7 +336,7 @@ export class Bowls implements Undoable {
     // what has begun lies before now, and nothing new can be before it
     const isFree = melt.setupStart >= earliest || melt.setupStart < this.compiled.now;
     const isUsable = melt.closed <= melt.setupEnd + keeps && melt.opens >= melt.setupEnd;
-    return isFree && isUsable && this.clean === melt.clean;
+    return isFree && isUsable && (this.clean === melt.clean || this.clean === melt.cleanAsFixed);
   }
 
   private moveSetup(melt: Melt, minutes: number, { from, keeps }: { from: number; keeps: number }): boolean {
@@ -371,6 +392,11 @@ export class Bowls implements Undoable {
     this.journal.ints[at] = kind;
     this.journal.ints[at + 1] = index;
   }
+}
+
+/** Whether a melt stays as it is with all that is dipped from it. */
+function isWhollyFixed({ isFixed, runs }: Melt): boolean {
+  return isFixed && runs.every((run) => run.isFixed);
 }
 
 /** Whole grams that a run takes out of its melt at stage `k`. */

@@ -60,6 +60,8 @@ export interface CompiledStage {
   readonly people: readonly number[];
   /** Pace of the fastest of them, in percent of the standard time; 100 where there is nobody. */
   readonly fastest: number;
+  /** The same of the slowest. */
+  readonly slowest: number;
 }
 
 export interface CompiledProduct {
@@ -155,6 +157,7 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
     problem.people.flatMap((person, index) => (person.skills.includes(skill) ? [index] : []));
   const stageOf = (product: Product, stage: ProductStage, k: number): CompiledStage => {
     const people = able(stage.skill);
+    const paces = people.length > 0 ? people.map((person) => problem.people[person]!.pace) : [100];
     return {
       fixedMinutes: stage.fixedMinutes,
       secondsPerPiece: stage.secondsPerPiece,
@@ -167,9 +170,8 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
       maxWait: stage.then.maxMinutes,
       brings: masks.of(allergensBefore(product, k, coatingsById)),
       people,
-      fastest: Math.min(
-        ...(people.length > 0 ? people.map((person) => problem.people[person]!.pace) : [100]),
-      ),
+      fastest: Math.min(...paces),
+      slowest: Math.max(...paces),
     };
   };
   const products = problem.products.map((product, index): CompiledProduct => ({

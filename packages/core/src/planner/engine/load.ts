@@ -1,5 +1,6 @@
+import { setupMinutes } from '../amounts';
 import { lineKey } from '../line-key';
-import type { Batch, FixedWork } from '../problem';
+import type { Batch, FixedWork, Melt as PlanMelt } from '../problem';
 import { gramsOf } from './bowls';
 import type { CompiledProblem } from './compiled';
 import { Melt } from './melt';
@@ -7,23 +8,22 @@ import { Run } from './run';
 import { Schedule } from './schedule';
 
 /**
- * A schedule in which only the fixed work of its problem stands, as it is, whatever rule it breaks by now. Melts whose
- * set-up is to begin at `meltsMoveFrom` or later may still become larger and move, if they keep the rules as they are.
- * What is in stock is given to the first `orders` of the problem.
+ * A schedule in which only the fixed work of its problem stands, as it is, whatever rule it breaks by now. Melts that
+ * `mayMove` says so of may still become larger or smaller and move, if they keep the rules as they are. What is in stock is given to the first `orders` of the problem.
  */
 export function loadFixed(
   compiled: CompiledProblem,
-  { meltsMoveFrom = Infinity, orders = Infinity }: { meltsMoveFrom?: number; orders?: number } = {},
+  { mayMove = () => false, orders = Infinity }: { mayMove?: MayMove; orders?: number } = {},
 ): Schedule {
-  const schedule = new Loader(compiled).load(
-    compiled.problem.fixed ?? { batches: [], melts: [] },
-    meltsMoveFrom,
-  );
+  const schedule = new Loader(compiled).load(compiled.problem.fixed ?? { batches: [], melts: [] }, mayMove);
   const lines = [...compiled.lines.keys()].filter((line) => compiled.lines[line]!.order < orders);
   schedule.serveFromStock(lines, { atAnyAge: false });
   schedule.journal.commit();
   return schedule;
 }
+
+/** Whether a fixed melt may be changed for others all the same. */
+type MayMove = (melt: PlanMelt) => boolean;
 
 class Loader {
   private readonly schedule: Schedule;
@@ -32,7 +32,7 @@ class Loader {
     this.schedule = new Schedule(compiled);
   }
 
-  load({ batches, melts }: FixedWork, meltsMoveFrom: number): Schedule {
+  load({ batches, melts }: FixedWork, mayMove: MayMove): Schedule {
     const { problem } = this.compiled;
     const byId = new Map<string, Melt>();
     for (const each of melts) {
@@ -43,7 +43,10 @@ class Loader {
       );
       const { grams, setupStart, setupEnd, closed, id: name } = each;
       Object.assign(melt, { grams, setupStart, setupEnd, closed, name, isFixed: true, leastClosed: closed });
-      this.takeSetup(melt, each.person, meltsMoveFrom);
+      const { coating } = this.compiled.coatings[melt.coating]!;
+      melt.clean = -1;
+      melt.cleanAsFixed = setupEnd - setupStart - setupMinutes(coating, grams, 0);
+      this.takeSetup(melt, each.person, mayMove(each));
       byId.set(each.id, melt);
     }
     for (const melt of this.heldMelts()) byId.set(melt.name!, melt);
@@ -73,12 +76,12 @@ class Loader {
   }
 
   /** Takes the hands of a set-up, in one shift where it may move. */
-  private takeSetup(melt: Melt, person: string, meltsMoveFrom: number): void {
+  private takeSetup(melt: Melt, person: string, mayMove: boolean): void {
     const { hands } = this.schedule;
     const { setupStart, setupEnd } = melt;
     const { shifts } = this.compiled.people[this.compiled.personAt.get(person)!]!;
     const own = shifts.find((shift) => hands.isFree(shift, setupStart, setupEnd));
-    if (own === undefined || setupStart < meltsMoveFrom) this.block(person, setupStart, setupEnd);
+    if (own === undefined || !mayMove) this.block(person, setupStart, setupEnd);
     else {
       hands.take(own, setupStart, setupEnd);
       melt.setupShift = own;

@@ -8,8 +8,10 @@ export class Melt {
   setupEnd = 0;
   /** End of its last dip; of a fixed melt at least the minute that it was closed at. */
   closed = 0;
-  /** Minutes of its set-up that go into cleaning. */
+  /** Minutes of its set-up that go into cleaning; negative: not settled yet. */
   clean = 0;
+  /** Minutes that the set-up of a fixed melt has for cleaning by its own length. */
+  cleanAsFixed = -1;
   /** Mask of the allergens that are in the bowl after its last dip. */
   residue = -1;
   isFixed = false;

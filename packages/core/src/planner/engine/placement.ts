@@ -29,11 +29,25 @@ export interface Manner {
   meltPrice: number;
   /** Minute before which its clock must not start. */
   clockFrom: number;
+  /** A stage that must be done at a place of its own; null where all are free. */
+  at: StageAt | null;
+}
+
+/** Where and when one stage of a run must be done. */
+export interface StageAt {
+  /** Position of the stage on the route. */
+  readonly stage: number;
+  /** Earliest and latest end. */
+  readonly from: number;
+  readonly until: number;
+  /** Who must do it, and in which bowl; -1 where that is free. */
+  readonly person: number;
+  readonly bowl: number;
 }
 
 /** As late and as cheap as can be, nothing left to chance. */
 export function plainManner(trials: number): Manner {
-  return { trials, lead: 0, slack: 0, noise: 0, meltPrice: 1, clockFrom: 0 };
+  return { trials, lead: 0, slack: 0, noise: 0, meltPrice: 1, clockFrom: 0, at: null };
 }
 
 /** Why a run cannot be placed: what stood in the way furthest back on its route. */
@@ -83,6 +97,8 @@ export class Placement {
   readonly obstacle: Obstacle = { kind: 'time', stage: 0, started: 0, from: 0, to: 0 };
   private readonly levels: Candidates[] = [];
   private readonly earliest: number[] = [];
+  /** The latest end of each stage after one that is held to a place, by the waits between them. */
+  private readonly latest: number[] = [];
   /** Least minutes from the clock's start to the start of each stage after it. */
   private readonly sinceClock: number[] = [];
   private readonly ask: DipAsk = { minutes: 0, grams: 0, from: 0, to: 0 };
@@ -114,6 +130,7 @@ export class Placement {
     this.firstLeave = lines[run.lines[0]!]!.leave;
     this.lastLeave = lines[run.lines.at(-1)!]!.leave;
     this.fillEarliest();
+    this.fillLatest();
     const last = run.product.stages.length - 1;
     if (!this.placeStage(last)) return false;
     this.schedule.add(run);
@@ -131,10 +148,24 @@ export class Placement {
       const minutes = stageMinutes(stage, started, stage.fastest);
       let end = ready + minutes;
       if (k === product.clock) end = Math.max(end, lastDue - product.life, this.manner.clockFrom);
+      if (k === this.manner.at?.stage) end = Math.max(end, this.manner.at.from);
       this.earliest[k] = end;
       ready = end + stage.minWait;
       this.sinceClock[k] = k > product.clock ? since : 0;
       if (k >= product.clock) since += stage.minWait + (k > product.clock ? minutes : 0);
+    }
+  }
+
+  private fillLatest(): void {
+    const { at } = this.manner;
+    const { product, started } = this.run;
+    let latest = Infinity;
+    for (let k = 0; k < product.stages.length; k++) {
+      const stage = product.stages[k]!;
+      if (k === at?.stage) latest = at.until;
+      else if (latest < Infinity) latest += stageMinutes(stage, started, stage.slowest);
+      this.latest[k] = latest;
+      latest += stage.maxWait;
     }
   }
 
@@ -210,7 +241,7 @@ export class Placement {
     const isLast = k === stages.length - 1;
     const first = isLast ? this.firstLeave : run.starts[k + 1]!;
     const last = isLast ? this.lastLeave : first;
-    level.latestEnd = first - Math.max(minWait, isLast ? this.manner.lead : 0);
+    level.latestEnd = Math.min(first - Math.max(minWait, isLast ? this.manner.lead : 0), this.latest[k]!);
     level.earliestEnd = Math.max(this.earliest[k]!, last - maxWait);
     if (level.earliestEnd > level.latestEnd) {
       this.note('time', k, level);
@@ -233,13 +264,18 @@ export class Placement {
 
   private fill(k: number, level: Candidates): void {
     const { people } = this.run.product.stages[k]!;
+    const { at } = this.manner;
     level.count = 0;
     this.hasHands = false;
+    if (at !== null && at.stage === k && at.person >= 0) {
+      if (people.includes(at.person)) this.fillPerson(k, level, at.person);
+      return;
+    }
     const count = people.length;
-    let at = count > PEOPLE ? this.random.below(count) : 0;
+    let next = count > PEOPLE ? this.random.below(count) : 0;
     for (let i = 0, free = 0; i < count && free < PEOPLE; i++) {
-      if (this.fillPerson(k, level, people[at]!)) free++;
-      if (++at === count) at = 0;
+      if (this.fillPerson(k, level, people[next]!)) free++;
+      if (++next === count) next = 0;
     }
   }
 
@@ -270,7 +306,10 @@ export class Placement {
     const { bowls, compiled } = this.schedule;
     const { coating } = this.run.product.stages[k]!;
     this.ask.grams = gramsOf(this.run, k);
-    for (let bowl = 0; bowl < bowls.rows.length; bowl++) {
+    const { at: held } = this.manner;
+    const only = held !== null && held.stage === k ? held.bowl : -1;
+    const last = only < 0 ? bowls.rows.length - 1 : only;
+    for (let bowl = Math.max(0, only); bowl <= last; bowl++) {
       const row = bowls.rows[bowl]!;
       at.bowl = bowl;
       for (let i = row.length - 1; i >= 0; i--) {

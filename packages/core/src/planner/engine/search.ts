@@ -64,6 +64,8 @@ export class Search {
   best: Snapshot;
   /** Changes tried. */
   steps = 0;
+  /** Told of each plan that is cheaper than all before it. */
+  onBest: (best: Snapshot) => void = () => undefined;
   private readonly schedule: Schedule;
   private readonly rebuilding: Rebuilding;
   private readonly random: Random;
@@ -117,7 +119,9 @@ export class Search {
   }
 
   private keepBest(): void {
-    if (this.schedule.trueCost < this.best.cost) this.best = snapshotOf(this.schedule);
+    if (this.schedule.trueCost >= this.best.cost) return;
+    this.best = snapshotOf(this.schedule);
+    this.onBest(this.best);
   }
 }
 

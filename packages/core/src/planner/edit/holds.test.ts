@@ -1,0 +1,93 @@
+import { describe, expect, test } from 'vitest';
+import { checkPlan } from '../check/check-plan';
+import { makePlan } from '../make-plan';
+import type { Plan, Planned, Problem } from '../problem';
+import { repairPlan } from '../repair-plan';
+import { randomProblem, smallProblem } from '../testing/small-problem';
+import { withHolds, type Lock } from './holds';
+
+const planned = (problem: Problem): Planned => ({ problem, plan: makePlan(problem, { steps: 60 }).plan });
+const small = planned(smallProblem);
+const [first] = small.plan.batches;
+const nothing = { pins: [], locks: [] };
+const batchIn = ({ batches }: Plan, id: string) => batches.find((batch) => batch.id === id);
+
+describe('what is to stay', () => {
+  test('is fixed with its melts, and nothing else is', () => {
+    const { problem, lapsed } = withHolds(small, { ...nothing, pins: [first!.id] });
+    expect(lapsed).toEqual([]);
+    expect(problem.fixed!.batches).toEqual([first]);
+    const used = first!.stages.flatMap(({ melt }) => (melt === null ? [] : [melt]));
+    expect(problem.fixed!.melts.map(({ id }) => id)).toEqual([...new Set(used)]);
+    expect(withHolds(small, nothing).problem.fixed).toEqual({ batches: [], melts: [] });
+  });
+
+  test('stands in every plan that is made around it, on random problems', () => {
+    let pinned = 0;
+    for (let seed = 1; seed <= 40; seed++) {
+      const before = planned(randomProblem(seed));
+      const pins = before.plan.batches.filter((_, i) => i % 2 === 0).map(({ id }) => id);
+      const held = withHolds(before, { ...nothing, pins });
+      expect(held.lapsed).toEqual([]);
+      for (const { plan } of [
+        makePlan(held.problem, { steps: 200, seed }),
+        repairPlan(held.problem, before.plan, { steps: 100 }),
+      ]) {
+        expect(checkPlan(held.problem, plan)).toMatchObject({ ok: true });
+        for (const id of pins) expect(batchIn(plan, id)).toEqual(batchIn(before.plan, id));
+        pinned += pins.length;
+      }
+    }
+    expect(pinned).toBeGreaterThan(100);
+  });
+
+  test('leaves a locked day as it was told, with nothing added', () => {
+    const lock: Lock = { person: 'runa', span: [1440, 2880] };
+    const { problem } = withHolds(small, { pins: [], locks: [lock] });
+    const more: Problem = {
+      ...problem,
+      orders: [
+        ...problem.orders,
+        { id: 'o4', due: 2500, weight: 1, lines: [{ product: 'twist', pieces: 12 }] },
+      ],
+    };
+    const tasks = (plan: Plan) =>
+      [
+        ...plan.batches.flatMap(({ stages }) =>
+          stages.map(({ person, start, end }) => ({ person, start, end })),
+        ),
+        ...plan.melts.map(({ person, setupStart, setupEnd }) => ({
+          person,
+          start: setupStart,
+          end: setupEnd,
+        })),
+      ]
+        .filter(({ person, start }) => person === 'runa' && start >= 1440)
+        .sort((a, b) => a.start - b.start);
+    const after = makePlan(more, { from: small.plan, steps: 300 });
+    expect(after.report.ok).toBe(true);
+    expect(tasks(small.plan).length).toBeGreaterThan(2);
+    expect(tasks(after.plan)).toEqual(tasks(small.plan));
+  });
+
+  test.each<[string, Partial<Problem>]>([
+    ['its order is gone', { orders: smallProblem.orders.slice(2) }],
+    [
+      'its order is collected before it is packed',
+      {
+        orders: smallProblem.orders.map((order) => ({ ...order, due: order.due - 400 })),
+      },
+    ],
+    [
+      'nobody is there',
+      { people: smallProblem.people.map((person) => ({ ...person, shifts: [[420, 1080]] })) },
+    ],
+    ['its bowl is gone', { melters: [] }],
+  ])('lapses where %s', (_, change) => {
+    const berries = small.plan.batches.find(({ product }) => product === 'berry')!;
+    const after = { problem: { ...smallProblem, ...change }, plan: small.plan };
+    const { problem, lapsed } = withHolds(after, { ...nothing, pins: [berries.id] });
+    expect(lapsed).toEqual([berries.id]);
+    expect(problem.fixed).toEqual({ batches: [], melts: [] });
+  });
+});

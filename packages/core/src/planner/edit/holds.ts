@@ -1,0 +1,153 @@
+import { checkPlan } from '../check/check-plan';
+import { lineKey } from '../line-key';
+import type { Batch, FixedWork, Melt, Person, Plan, Planned, Problem, Span, Unmet } from '../problem';
+
+/** What people want to stay as a plan has it. */
+export interface Holds {
+  /** Batches, by id. */
+  readonly pins: readonly string[];
+  /** Days of people, whose tasks stay and who are given no others then. */
+  readonly locks: readonly Lock[];
+}
+
+export interface Lock {
+  readonly person: string;
+  readonly span: Span;
+}
+
+/** A problem that holds fast what it is asked to, and what of that cannot be held any more. */
+export interface HeldProblem {
+  readonly problem: Problem;
+  /** Pinned batches that the orders, the people or the bowls as they are now do not allow. */
+  readonly lapsed: readonly string[];
+}
+
+/** Codes that say nothing against work which stands among other work. */
+const OF_NO_WEIGHT: ReadonlySet<string> = new Set(['setup-duration', 'melt-unused']);
+
+/**
+ * The problem with the pinned batches of a plan and all work of the locked days among its fixed work, with the melts that
+ * these are dipped from. What is fixed already stays so.
+ */
+export function withHolds({ problem, plan }: Planned, { pins, locks }: Holds): HeldProblem {
+  const base = problem.fixed ?? { batches: [], melts: [] };
+  const pinned = new Set(pins);
+  const wanted = plan.batches.filter(
+    (batch) => pinned.has(batch.id) || locks.some((lock) => isIn(lock, batch)),
+  );
+  const holding = new Holding(problem, plan, base);
+  const lapsed = holding.take(wanted.filter(({ id }) => !base.batches.some((batch) => batch.id === id)));
+  holding.takeMelts(plan.melts.filter((melt) => locks.some((lock) => isSetUpIn(lock, melt))));
+  const fixed = holding.fixed;
+  const people = problem.people.map((person) => closed(person, locks, fixed));
+  return {
+    problem: { ...problem, people, fixed },
+    lapsed: lapsed.filter((id) => pinned.has(id)),
+  };
+}
+
+/** The fixed work as it grows. */
+class Holding {
+  constructor(
+    private readonly problem: Problem,
+    private readonly plan: Plan,
+    public fixed: FixedWork,
+  ) {}
+
+  /** Takes all of these batches that can be held, and tells of the others. */
+  take(batches: readonly Batch[]): string[] {
+    if (this.isSound(batches)) {
+      this.fixed = this.with(batches);
+      return [];
+    }
+    if (batches.length === 1) return [batches[0]!.id];
+    const half = batches.length >> 1;
+    return [...this.take(batches.slice(0, half)), ...this.take(batches.slice(half))];
+  }
+
+  takeMelts(melts: readonly Melt[]): void {
+    const known = new Set(this.fixed.melts.map(({ id }) => id));
+    const used = new Set(this.fixed.batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+    this.fixed = {
+      ...this.fixed,
+      melts: [...this.fixed.melts, ...melts.filter(({ id }) => used.has(id) && !known.has(id))],
+    };
+  }
+
+  private with(batches: readonly Batch[]): FixedWork {
+    const all = [...this.fixed.batches, ...batches];
+    const used = new Set(batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+    const known = new Set(this.fixed.melts.map(({ id }) => id));
+    const melts = this.plan.melts.filter(({ id }) => used.has(id) && !known.has(id));
+    return { batches: all, melts: [...this.fixed.melts, ...melts] };
+  }
+
+  private isSound(batches: readonly Batch[]): boolean {
+    const { batches: all, melts } = this.with(batches);
+    const plan: Plan = { format: 'alnage-plan/1', batches: all, melts, unmet: openOf(this.problem, all) };
+    return checkPlan(this.problem, plan).violations.every(({ code }) => OF_NO_WEIGHT.has(code));
+  }
+}
+
+function openOf({ orders }: Problem, batches: readonly Batch[]): Unmet[] {
+  const served = new Map<string, number>();
+  for (const { product, serves } of batches)
+    for (const { order, pieces } of serves) {
+      const key = lineKey(order, product);
+      served.set(key, (served.get(key) ?? 0) + pieces);
+    }
+  return orders.flatMap(({ id, lines }) =>
+    lines
+      .map(({ product, pieces }) => ({
+        order: id,
+        product,
+        pieces: pieces - (served.get(lineKey(id, product)) ?? 0),
+      }))
+      .filter(({ pieces }) => pieces > 0),
+  );
+}
+
+function isIn({ person, span: [from, to] }: Lock, { stages }: Batch): boolean {
+  return stages.some((task) => task.person === person && task.start < to && task.end > from);
+}
+
+function isSetUpIn({ person, span: [from, to] }: Lock, melt: Melt): boolean {
+  return melt.person === person && melt.setupStart < to && melt.setupEnd > from;
+}
+
+/** The person without the hours of locked days that nothing fixed lies in. */
+function closed(person: Person, locks: readonly Lock[], { batches, melts }: FixedWork): Person {
+  const own = locks.filter((lock) => lock.person === person.id).map(({ span }) => span);
+  if (own.length === 0) return person;
+  const tasks: Span[] = [
+    ...batches.flatMap(({ stages }) => stages.filter((task) => task.person === person.id)),
+    ...melts
+      .filter((melt) => melt.person === person.id)
+      .map(({ setupStart, setupEnd }) => ({ start: setupStart, end: setupEnd })),
+  ].map(({ start, end }) => [start, end]);
+  const shifts = person.shifts.flatMap((shift) =>
+    own.reduce((open, day) => without(open, day, tasks), [shift]),
+  );
+  return { ...person, shifts };
+}
+
+/** Shifts with what lies in a day cut down to the tasks that lie in them. */
+function without(shifts: readonly Span[], [from, to]: Span, tasks: readonly Span[]): Span[] {
+  return shifts.flatMap(([start, end]): Span[] => {
+    if (end <= from || start >= to) return [[start, end]];
+    const worked = tasks
+      .filter(([a, b]) => a >= Math.max(start, from) && b <= Math.min(end, to))
+      .sort(([a], [b]) => a - b);
+    const joined: [number, number][] = [];
+    for (const [a, b] of worked) {
+      const last = joined.at(-1);
+      if (last && last[1] >= a) last[1] = Math.max(last[1], b);
+      else joined.push([a, b]);
+    }
+    return [
+      ...(start < from ? [[start, from] as const] : []),
+      ...joined,
+      ...(end > to ? [[to, end] as const] : []),
+    ];
+  });
+}

@@ -1,0 +1,122 @@
+import { PERISHABLE_MINUTES } from './engine/builder';
+import type { Change } from './change';
+import { checkPlan } from './check/check-plan';
+import type { PlanFigures } from './plan-figures';
+import type { Planned, Problem, Span } from './problem';
+import { repairPlan } from './repair-plan';
+import { whatIf } from './what-if';
+
+/** A change that would help, with its effect as a plan with it shows. */
+export interface Help {
+  readonly change: Change;
+  readonly after: PlanFigures;
+  /** What the plan with it costs less than one mended for as long without it. */
+  readonly saves: number;
+  /** Pieces that are met with it and are not without. */
+  readonly meetsPieces: number;
+  /** By how many trays the fullest time of each zone changes; zones where it does not are left out. */
+  readonly peaks: readonly { readonly zone: string; readonly trays: number }[];
+  readonly movedTasks: number;
+}
+
+export interface HelpLimits {
+  /** How much of the time is over, from 0 to 1, where the search ends. Absent: until all was tried. */
+  readonly progress?: () => number;
+  /** Changes of the plan that each try may make. */
+  readonly steps?: number;
+  /** At most so many are told; shop default. */
+  readonly most?: number;
+}
+
+const USUAL_STEPS = 150;
+const USUAL_MOST = 5;
+/** So much more is tried of each; shop defaults, in trays and minutes. */
+const MORE_TRAYS = 8;
+const LONGER = 120;
+/** What saves less than so many minutes of work helps nobody; shop default. */
+const WORTH = 15;
+
+/**
+ * The changes to the workshop that would help a plan most: trays, hours, a bowl, one more of the crew, trays of what keeps
+ * in another zone. Each is tried by mending the plan with it, and told with what that gave; those that meet more pieces
+ * first, then those that save most. The same plan and steps give the same answer.
+ */
+export function whatHelps(planned: Planned, limits: HelpLimits = {}): Help[] {
+  const { steps = USUAL_STEPS, progress = () => 0, most = USUAL_MOST } = limits;
+  const { problem } = planned;
+  const alone = repairPlan(problem, planned.plan, { steps });
+  const peaksBefore = alone.report.peakTrays;
+  const helps: Help[] = [];
+  for (const change of changesToTry(planned)) {
+    if (progress() >= 1) break;
+    const tried = whatIf(planned, [change], { steps });
+    const { cost, unmetPieces } = tried.after;
+    if (cost === null) continue;
+    const { peakTrays } = checkPlan(tried.problem, tried.plan);
+    helps.push({
+      change,
+      after: tried.after,
+      saves: alone.report.cost! - cost,
+      meetsPieces: alone.report.unmetPieces - unmetPieces,
+      peaks: Object.entries(peakTrays)
+        .map(([zone, { peak }]) => ({ zone, trays: peak - peaksBefore[zone]!.peak }))
+        .filter(({ trays }) => trays !== 0),
+      movedTasks: tried.changes.moved.length,
+    });
+  }
+  const worth = WORTH * (problem.weights.labourMinute || 1);
+  return helps
+    .filter(({ saves, meetsPieces }) => meetsPieces > 0 || saves >= worth)
+    .sort((a, b) => b.meetsPieces - a.meetsPieces || b.saves - a.saves)
+    .slice(0, most);
+}
+
+/** What is worth trying: room where it is full, hours of those who have them, a bowl, hands, room elsewhere. */
+function changesToTry({ problem, plan }: Planned): Change[] {
+  const { peakTrays } = checkPlan(problem, plan);
+  const isFull = (zone: string): boolean => {
+    const { peak, trays } = peakTrays[zone]!;
+    return trays - peak < MORE_TRAYS;
+  };
+  const full = problem.zones.map(({ id }) => id).filter(isFull);
+  return [
+    ...full.map((zone): Change => ({ kind: 'trays', zone, more: MORE_TRAYS })),
+    ...problem.melters
+      .filter(
+        ({ capacityGrams }) => capacityGrams === Math.max(...problem.melters.map((b) => b.capacityGrams)),
+      )
+      .slice(0, 1)
+      .map(({ id }): Change => ({ kind: 'bowl', like: id })),
+    ...restsElsewhere(problem, new Set(full)),
+    ...problem.people.map(({ id }): Change => ({ kind: 'hands', like: id })),
+    ...longerHours(problem),
+  ];
+}
+
+/** What keeps may lie in another zone that something of the shop's lies in and that is not full. */
+function restsElsewhere({ products }: Problem, full: ReadonlySet<string>): Change[] {
+  const keepers = products.filter(({ lifeMinutes }) => lifeMinutes > PERISHABLE_MINUTES);
+  const zones = new Set(keepers.flatMap(({ stages }) => stages.map(({ then }) => then.zone)));
+  return keepers.flatMap(({ id: product, stages }) =>
+    stages.flatMap(({ id: stage, then }) =>
+      full.has(then.zone)
+        ? [...zones]
+            .filter((zone) => zone !== then.zone && !full.has(zone))
+            .map((zone): Change => ({ kind: 'rest', product, stage, zone }))
+        : [],
+    ),
+  );
+}
+
+/** Two hours more at the end of each person's last shift of a day, as far as the next one leaves them. */
+function longerHours({ people, now = 0, horizon }: Problem): Change[] {
+  return people.flatMap(({ id: person, shifts }) =>
+    shifts.flatMap(([, end], i): Change[] => {
+      const next = shifts[i + 1]?.[0] ?? horizon;
+      const span: Span = [end, Math.min(end + LONGER, horizon)];
+      return end >= now && next - end > 2 * LONGER && span[1] > span[0]
+        ? [{ kind: 'hours', person, span }]
+        : [];
+    }),
+  );
+}

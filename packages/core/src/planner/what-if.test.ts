@@ -1,0 +1,146 @@
+import { describe, expect, test } from 'vitest';
+import type { Change } from './change';
+import { withChanges } from './change';
+import { checkPlan } from './check/check-plan';
+import { makePlan } from './make-plan';
+import type { Planned, Problem } from './problem';
+import { randomProblem, runa, smallProblem } from './testing/small-problem';
+import { whatHelps } from './what-helps';
+import { whatIf } from './what-if';
+
+const planned = (problem: Problem): Planned => ({ problem, plan: makePlan(problem, { steps: 100 }).plan });
+
+describe('changes to a problem', () => {
+  const changed = (...changes: Change[]): Problem => withChanges(smallProblem, changes);
+  const shiftsOf = (problem: Problem, id: string) => problem.people.find((each) => each.id === id)!.shifts;
+
+  test('take trays away, but never more than there are', () => {
+    const trays = (more: number) => changed({ kind: 'trays', zone: 'fridge', more }).zones[1]!.trays;
+    expect([trays(-5), trays(-12), trays(-13)]).toEqual([7, 0, 0]);
+  });
+
+  test.each<[string, readonly [number, number], readonly (readonly [number, number])[]]>([
+    ['a whole shift', [480, 780], [[1920, 2220]]],
+    [
+      'the middle of one',
+      [500, 600],
+      [
+        [480, 500],
+        [600, 780],
+        [1920, 2220],
+      ],
+    ],
+    [
+      'the end of one and the start of the next',
+      [700, 2000],
+      [
+        [480, 700],
+        [2000, 2220],
+      ],
+    ],
+    [
+      'nothing',
+      [800, 900],
+      [
+        [480, 780],
+        [1920, 2220],
+      ],
+    ],
+  ])('take out of somebody’s hours %s', (_, span, left) =>
+    expect(shiftsOf(changed({ kind: 'away', person: 'tove', span }), 'tove')).toEqual(left),
+  );
+
+  test('add hands like another’s and take a bowl away', () => {
+    const problem = changed({ kind: 'hands', like: 'runa' }, { kind: 'bowl-away', bowl: 'bowl-a' });
+    expect(problem.people.map(({ id }) => id)).toEqual(['runa', 'tove', 'runa+']);
+    expect(problem.people[2]).toEqual({ ...runa, id: 'runa+' });
+    expect(problem.melters.map(({ id }) => id)).toEqual(['bowl-b']);
+  });
+
+  test('set the pieces of an order, which goes with its last line', () => {
+    const of = (order: string, product: string, pieces: number) =>
+      changed({ kind: 'pieces', order, product, pieces }).orders.find(({ id }) => id === order);
+    expect(of('o1', 'berry', 12)?.lines).toEqual([{ product: 'berry', pieces: 12 }]);
+    expect(of('o2', 'berry', 0)?.lines).toEqual([{ product: 'twist', pieces: 20 }]);
+    expect(of('o1', 'berry', 0)).toBeUndefined();
+    expect(of('o1', 'twist', 5)?.lines).toHaveLength(2);
+  });
+
+  test('lay the trays of a product elsewhere after one stage', () => {
+    const { products } = changed({ kind: 'rest', product: 'twist', stage: 'dip', zone: 'shelf' });
+    expect(products[1]!.stages.map(({ then }) => then.zone)).toEqual(['shelf', 'shelf']);
+    expect(products[0]).toEqual(smallProblem.products[0]);
+  });
+});
+
+describe('what if', () => {
+  test('tells the figures before and after, and leaves the plan as it was', () => {
+    const before = planned(smallProblem);
+    const copy = structuredClone(before);
+    const told = whatIf(before, [{ kind: 'pieces', order: 'o2', product: 'berry', pieces: 0 }], {
+      steps: 50,
+    });
+    expect(before).toEqual(copy);
+    expect(told.before.cost).toBe(checkPlan(smallProblem, before.plan).cost);
+    expect(told.after.cost).toBe(checkPlan(told.problem, told.plan).cost);
+    expect(told.after.labourMinutes).toBeLessThan(told.before.labourMinutes);
+  });
+
+  test('breaks no rule on random problems, whatever changes and whatever is fixed', () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const problem = randomProblem(seed);
+      if (problem.orders.length === 0) continue;
+      const { plan } = planned(problem);
+      const [first] = plan.batches;
+      const melts = plan.melts.filter(({ id }) => first?.stages.some(({ melt }) => melt === id));
+      const fixed = { batches: first ? [first] : [], melts };
+      const change: Change[] = [
+        { kind: 'bowl-away', bowl: 'bowl-a' },
+        { kind: 'away', person: 'runa', span: [1860, 2520] },
+        { kind: 'trays', zone: 'fridge', more: -2 },
+        { kind: 'hands', like: 'runa' },
+        {
+          kind: 'pieces',
+          order: problem.orders[0]!.id,
+          product: problem.orders[0]!.lines[0]!.product,
+          pieces: 0,
+        },
+      ];
+      const told = whatIf({ problem: { ...problem, fixed }, plan }, [change[seed % change.length]!], {
+        steps: 30,
+      });
+      expect(checkPlan(told.problem, told.plan)).toMatchObject({ ok: true });
+      expect(told.after.cost).not.toBeNull();
+    }
+  });
+});
+
+describe('what helps most', () => {
+  test('is room where there is none, as a plan with it shows', () => {
+    const tight: Problem = {
+      ...smallProblem,
+      zones: smallProblem.zones.map((z) => (z.id === 'fridge' ? { ...z, trays: 1 } : z)),
+    };
+    const before = planned(tight);
+    const [best] = whatHelps(before, { steps: 60 });
+    expect(best!.change).toEqual({ kind: 'trays', zone: 'fridge', more: 8 });
+    expect(best!.meetsPieces).toBeGreaterThan(0);
+    const told = whatIf(before, [best!.change], { steps: 60 });
+    expect(best!.after).toEqual(told.after);
+  });
+
+  test('is told best first and worth its while, and nothing helps where all is well', () => {
+    const easy = whatHelps(planned({ ...smallProblem, orders: [] }), { steps: 20 });
+    expect(easy).toEqual([]);
+    for (let seed = 1; seed <= 6; seed++) {
+      const helps = whatHelps(planned(randomProblem(seed)), { steps: 30 });
+      const rank = helps.map(({ meetsPieces, saves }) => meetsPieces * 1e6 + saves);
+      expect(rank).toEqual([...rank].sort((a, b) => b - a));
+      expect(helps.every(({ meetsPieces, saves }) => meetsPieces > 0 || saves >= 15)).toBe(true);
+    }
+  });
+
+  test('ends when its time is over', () => {
+    expect(whatHelps(planned(smallProblem), { progress: () => 1 })).toEqual([]);
+  });
+});

@@ -1,0 +1,59 @@
+import { withChanges, type Change } from './change';
+import { lineKey } from './line-key';
+import { movedTasks, type TaskChanges } from './moved-tasks';
+import { planFigures, type PlanFigures } from './plan-figures';
+import type { Plan, Planned, Problem } from './problem';
+import { repairPlan, type RepairLimits } from './repair-plan';
+
+/** A plan as it would be with some changes, beside what it is. */
+export interface WhatIf {
+  readonly problem: Problem;
+  readonly plan: Plan;
+  readonly before: PlanFigures;
+  readonly after: PlanFigures;
+  readonly changes: TaskChanges;
+}
+
+/**
+ * What some changes would come to: the plan mended with them, and its figures beside those of the plan as it is. What is
+ * fixed stays fixed as far as the changes leave it people and bowls.
+ */
+export function whatIf(
+  planned: Planned,
+  changes: readonly Change[],
+  limits: Pick<RepairLimits, 'steps' | 'progress'> = {},
+): WhatIf {
+  const problem = keepingFixed(withChanges(planned.problem, changes));
+  const { plan } = repairPlan(problem, planned.plan, limits);
+  return {
+    problem,
+    plan,
+    before: planFigures(planned),
+    after: planFigures({ problem, plan }),
+    changes: movedTasks(planned.plan, plan),
+  };
+}
+
+/** Without fixed work whose orders, people or bowls are gone, which no plan could have. */
+function keepingFixed(problem: Problem): Problem {
+  const { fixed } = problem;
+  if (!fixed) return problem;
+  const [orders, people, bowls] = [problem.orders, problem.people, problem.melters].map(
+    (list) => new Set(list.map(({ id }) => id)),
+  ) as [Set<string>, Set<string>, Set<string>];
+  const melts = fixed.melts.filter(({ person, melter }) => people.has(person) && bowls.has(melter));
+  const there = new Set(melts.map(({ id }) => id));
+  const wanted = new Map(
+    problem.orders.flatMap(({ id, lines }) =>
+      lines.map(({ product, pieces }) => [lineKey(id, product), pieces] as const),
+    ),
+  );
+  const batches = fixed.batches.filter(
+    ({ product, serves, stages }) =>
+      serves.every(
+        ({ order, pieces }) => orders.has(order) && (wanted.get(lineKey(order, product)) ?? 0) >= pieces,
+      ) && stages.every(({ person, melt }) => people.has(person) && (melt === null || there.has(melt))),
+  );
+  const dipped = new Set(batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+  return { ...problem, fixed: { batches, melts: melts.filter(({ id }) => dipped.has(id)) } };
+}
