@@ -1,10 +1,14 @@
 import { build } from 'esbuild';
 import { at } from './lib/paths.mjs';
 
-/** Bundles our own code of the server into one file; packages stay where npm put them. */
+/** Bundles our own code of the server and of its threads into a file each; packages stay where npm put them. */
 await build({
-  entryPoints: [at('apps/server/src/main.ts')],
-  outfile: at('dist/server/main.js'),
+  entryPoints: {
+    main: at('apps/server/src/main.ts'),
+    'plan-worker': at('apps/server/src/plan/jobs/plan-work.ts'),
+  },
+  outdir: at('dist/server'),
+  outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
   format: 'esm',

@@ -7,7 +7,7 @@ import { Refusal } from './say.mjs';
  * `ended` resolves with the exit code whenever and however it ends.
  */
 export async function startServer(env) {
-  const child = spawn(process.execPath, ['--enable-source-maps', at('dist/server/main.js')], {
+  const child = spawn(process.execPath, ['--enable-source-maps', at('dist/server/main.mjs')], {
     cwd: root,
     env: { ...process.env, ALNAGE_WEB: at('dist/web'), ...env },
     stdio: ['ignore', 'pipe', 'pipe'],

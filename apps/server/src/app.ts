@@ -13,6 +13,7 @@ import { addHealth } from './health/health.routes';
 import { addImports } from './imports/imports.routes';
 import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
+import { PlanJobs } from './plan/jobs/plan-jobs';
 import { addPlan } from './plan/plan.routes';
 import { addPromises } from './promises/promises.routes';
 import { addEvents } from './plugins/events.routes';
@@ -31,8 +32,15 @@ export interface AppParts {
   readonly clock: WorkshopClock;
   readonly live: LiveChannel;
   readonly webFolder: string | null;
+  /** Whether this process works out plans that are asked for; else others do. */
+  readonly doesJobs?: boolean;
+  /** Seconds that a plan is bettered for where nobody says. */
+  readonly planSeconds?: number;
   readonly options?: FastifyServerOptions;
 }
+
+/** Shop default. */
+const PLAN_SECONDS = 10;
 
 /** Everything that is sent to the browser comes from here; Angular and Material write styles into the page. */
 const CONTENT_SECURITY_POLICY = {
@@ -76,6 +84,11 @@ export async function buildApp(parts: AppParts): Promise<App> {
     },
   });
   await app.register(swaggerUi, { routePrefix: '/api/docs', staticCSP: true });
+  const { db, clock, live, planSeconds: seconds = PLAN_SECONDS } = parts;
+  const log = (error: unknown): void => app.log.error(error);
+  const jobs = new PlanJobs({ db, clock, live, seconds, log });
+  app.addHook('onClose', () => jobs.close());
+  if (parts.doesJobs) await jobs.start();
   addHealth(typed);
   addWorkshop(typed);
   addSeason(typed);
@@ -84,7 +97,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addBoxes(typed);
   addCustomers(typed);
   addOrders(typed);
-  addPlan(typed);
+  addPlan(typed, jobs);
   addPromises(typed);
   addExports(typed);
   addImports(typed);

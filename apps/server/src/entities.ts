@@ -6,6 +6,7 @@ import {
   OrderPaymentEntity,
 } from './orders/order.entity';
 import { PieceEntity } from './pieces/piece.entity';
+import { PlanJobEntity } from './plan/jobs/plan-job.entity';
 import { PlanEntity } from './plan/plan.entity';
 import { CustomerEntity } from './customers/customer.entity';
 import { BoxEntity } from './boxes/box.entity';
@@ -33,6 +34,7 @@ export const ENTITIES = [
   OrderPaymentEntity,
   OrderEventEntity,
   PlanEntity,
+  PlanJobEntity,
   WeighingEntity,
   BoxEntity,
   CustomerEntity,

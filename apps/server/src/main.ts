@@ -19,6 +19,8 @@ async function serve(settings: Settings): Promise<void> {
     live,
     clock: await WorkshopClock.load(db),
     webFolder: settings.webFolder,
+    doesJobs: true,
+    planSeconds: settings.planSeconds,
     options: { logger: { level: 'warn' }, ...tls },
   });
   const close = async (): Promise<void> => {

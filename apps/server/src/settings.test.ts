@@ -12,6 +12,7 @@ describe('settings', () => {
       databaseUrl: DATABASE_URL,
       now: null,
       isDemoWanted: true,
+      planSeconds: 10,
       webFolder: null,
     });
   });
@@ -38,6 +39,8 @@ describe('settings', () => {
     ['a port that is none', { DATABASE_URL, ALNAGE_PORT: 'web' }, 'ALNAGE_PORT is web'],
     ['a port that is too high', { DATABASE_URL, ALNAGE_PORT: '70000' }, 'ALNAGE_PORT is 70000'],
     ['an instant that is none', { DATABASE_URL, ALNAGE_NOW: 'Thursday' }, 'ALNAGE_NOW is Thursday'],
+    ['no time to plan', { DATABASE_URL, ALNAGE_PLAN_SECONDS: '0' }, 'ALNAGE_PLAN_SECONDS is 0'],
+    ['half a second', { DATABASE_URL, ALNAGE_PLAN_SECONDS: '0.5' }, 'ALNAGE_PLAN_SECONDS is 0.5'],
     ['a certificate without its key', { DATABASE_URL, ALNAGE_TLS_CERT: 'c' }, 'ALNAGE_TLS_KEY'],
   ])('with %s are refused by name and value', (_name, env, text) => {
     expect(() => readSettings(env)).toThrow(SettingError);

@@ -1,3 +1,5 @@
+import { JOB_SECONDS } from '@alnage/contract';
+
 /** Everything that can be set from outside, in one place; documented in docs/settings.md. */
 export interface Settings {
   readonly host: string;
@@ -9,6 +11,8 @@ export interface Settings {
   readonly isDemoWanted: boolean;
   /** Folder of the built web application, or null to serve the API alone. */
   readonly webFolder: string | null;
+  /** Seconds that a plan is bettered for where nobody says. */
+  readonly planSeconds: number;
 }
 
 export class SettingError extends Error {}
@@ -28,6 +32,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     now: readInstant(env['ALNAGE_NOW']),
     isDemoWanted: env['ALNAGE_DEMO'] !== 'off',
     webFolder: env['ALNAGE_WEB'] || null,
+    planSeconds: readSeconds(env['ALNAGE_PLAN_SECONDS'] || '10'),
   };
 }
 
@@ -36,6 +41,14 @@ function readPort(text: string): number {
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new SettingError(`ALNAGE_PORT is ${text}; it must be a whole number in 0..65535`);
   return port;
+}
+
+function readSeconds(text: string): number {
+  const seconds = Number(text);
+  const { min, max } = JOB_SECONDS;
+  if (!Number.isInteger(seconds) || seconds < min || seconds > max)
+    throw new SettingError(`ALNAGE_PLAN_SECONDS is ${text}; it must be a whole number in ${min}..${max}`);
+  return seconds;
 }
 
 function readInstant(text: string | undefined): Date | null {

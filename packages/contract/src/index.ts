@@ -1,6 +1,6 @@
 export { FIELD_CODES, PROBLEMS } from './problems';
 export type { FieldCode, FieldProblem, ProblemCode, ProblemDocument } from './problems';
-export { closed, Id, Instant, RecordParams, WallClock } from './shared/closed';
+export { closed, Day, Id, Instant, RecordParams, WallClock } from './shared/closed';
 export {
   BOX_COUNT,
   FIND_LENGTH,
@@ -126,7 +126,19 @@ export {
 export { PieceBooked, SeasonDayFigures, SeasonFigures, SlotLoad } from './season/season-figures';
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';
-export { SavedPlan } from './plan/plan';
+export { DayLock, PLAN_ORIGINS, PlanHead, PlanParams, SavedPlan, type PlanOrigin } from './plan/plan';
+export { HoldAsk, PlanEditAsk } from './plan/plan-edit';
+export {
+  JOB_KINDS,
+  JOB_SECONDS,
+  JOB_STATES,
+  JobAsk,
+  JobParams,
+  PlanJob,
+  type BestPlan,
+  type JobKind,
+  type JobState,
+} from './plan/plan-job';
 export {
   MAKING_MOST,
   MakingAsk,

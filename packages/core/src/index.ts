@@ -144,7 +144,7 @@ export type {
   Zone,
 } from './planner/problem';
 export { readProblem } from './planner/read-problem';
-export { clockStageIndex, leaveMinute, stageGrams, startedPieces } from './planner/amounts';
+export { clockStageIndex, leaveMinute, stageGrams, startedPieces, traysFor } from './planner/amounts';
 export { checkPlan, type CostAmounts, type PlanReport } from './planner/check/check-plan';
 export type { Violation, ViolationCode } from './planner/check/finding';
 export type { Blocker } from './planner/blocker';
@@ -169,7 +169,7 @@ export {
   type EditedPlan,
   type PlanEdit,
 } from './planner/edit/edit-plan';
-export { withHolds, type HeldProblem, type Holds, type Lock } from './planner/edit/holds';
+export { heldAt, withHolds, type HeldProblem, type Holds, type Lock } from './planner/edit/holds';
 export { openPlaces, type OpenLane, type OpenPlacesAsk } from './planner/edit/open-places';
 export { placeIn, type PlaceOfStage } from './planner/edit/place-of-stage';
 export { planFigures, type PlanFigures } from './planner/plan-figures';

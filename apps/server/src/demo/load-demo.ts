@@ -64,7 +64,8 @@ export async function loadDemo(db: DataSource): Promise<void> {
     await manager.query(`select setval('order_ticket', $1)`, [FIRST_TICKET + DEMO_ORDERS.length - 1]);
   });
   await takeWeighings(db, DEMO_PLANNED);
-  await new PlanService(db, { now: () => DEMO_PLANNED }).make();
+  const plans = new PlanService(db, { now: () => DEMO_PLANNED });
+  await plans.publish((await plans.make()).version);
   await takeWeighings(db, DEMO_START);
   await db.transaction((manager) => bringToThursday(manager));
 }

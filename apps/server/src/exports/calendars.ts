@@ -4,7 +4,7 @@ import { In, type EntityManager } from 'typeorm';
 import { orderView } from '../orders/order-view';
 import { pickupWithin } from '../orders/pickup-within';
 import { OrderEntity } from '../orders/order.entity';
-import { newestPlan } from '../plan/newest-plan';
+import { workedPlan } from '../plan/plan-versions';
 import { PickupPointEntity } from '../workshop/resources.entity';
 import { findSetUp } from '../workshop/set-up';
 import { loadNames, type Names } from './names';
@@ -49,14 +49,14 @@ function pickupText(order: Order, names: Names): string {
   ].join('\n');
 }
 
-/** The kitchen's work as the newest plan has it: every melt, and every stage of every batch. */
+/** The kitchen's work as the published plan has it: every melt, and every stage of every batch. */
 export async function kitchenCalendar(manager: EntityManager): Promise<string> {
   const names = await loadNames(manager);
   const calendar = newCalendar(`${names.workshop.name}: kitchen`);
   const setUp = await findSetUp(manager);
-  const newest = setUp && (await newestPlan(manager, setUp));
-  if (!newest) return calendar.toString();
-  const { plan, horizonStart, version: sequence } = newest;
+  const worked = setUp && (await workedPlan(manager, setUp));
+  if (!worked) return calendar.toString();
+  const { plan, horizonStart, version: sequence } = worked;
   const at = (minute: number): Date => new Date(horizonStart.getTime() + minute * MS_PER_MINUTE);
   const called = (ids: ReadonlyMap<string, string>, id: string): string => ids.get(id) ?? id;
   for (const { id, coating, melter, grams, person, setupStart, setupEnd } of plan.melts)

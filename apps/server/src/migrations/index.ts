@@ -4,6 +4,7 @@ import { Promise1783000000000 } from './1783000000000-promise';
 import { Customers1785000000000 } from './1785000000000-customers';
 import { Deposits1787000000000 } from './1787000000000-deposits';
 import { Season1786000000000 } from './1786000000000-season';
+import { PlanAtWork1788000000000 } from './1788000000000-plan-at-work';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   Customers1785000000000,
   Season1786000000000,
   Deposits1787000000000,
+  PlanAtWork1788000000000,
 ];

@@ -16,7 +16,7 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import type { SetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
 import { buildProblem, productLines } from './build-problem';
-import { newestPlan } from './newest-plan';
+import { newestPlan, workedPlan } from './plan-versions';
 import type { PlanEntity } from './plan.entity';
 
 /** What the kitchen is asked: an order, where it goes, and the order that it would replace. */
@@ -63,7 +63,7 @@ function unplanned(problem: Problem): PlannedWeek {
 /** The kitchen's week as the newest plan has it, to be asked about any number of orders. */
 export class Kitchen {
   private constructor(
-    private readonly newest: PlannedWeek,
+    private readonly plans: { readonly newest: PlannedWeek; readonly worked: PlannedWeek },
     private readonly asked: Problem,
     private readonly setUp: SetUp,
   ) {}
@@ -78,7 +78,8 @@ export class Kitchen {
     const now = minutesFrom(setUp.span.start, clock.now());
     const asked = { ...(await buildProblem(manager, setUp, clock)), now };
     if (!newest && asked.orders.length > UNPLANNED_ORDERS) return null;
-    return new Kitchen(newest ?? unplanned(asked), asked, setUp);
+    const told = newest ?? unplanned(asked);
+    return new Kitchen({ newest: told, worked: (await workedPlan(manager, setUp)) ?? told }, asked, setUp);
   }
 
   /**
@@ -122,7 +123,7 @@ export class Kitchen {
 
   /** What the plan makes already of an order. */
   private plannedFor(id: string): { batches: Batch[]; melts: Melt[] } {
-    const { batches, melts } = this.newest.plan;
+    const { batches, melts } = this.plans.newest.plan;
     const own = batches.filter(({ serves }) => serves.some(({ order }) => order === id));
     const used = new Set(own.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
     return { batches: own, melts: melts.filter((melt) => used.has(melt.id)) };
@@ -133,7 +134,7 @@ export class Kitchen {
     { contents, pickupPoint, changing }: KitchenAsk,
     pickup: Date,
   ): { due: number; lines: OrderLine[]; held: Held | null } {
-    const { problem, plan } = this.newest;
+    const { problem, plan } = this.plans.newest;
     const due = minutesFrom(this.setUp.span.start, pickup);
     const before = heldOf(problem, plan, changing);
     const held = before?.due === due && before.place === pickupPoint ? before : null;
@@ -143,17 +144,16 @@ export class Kitchen {
 
   /** The plan as it stands with what is begun held fast, and all orders but the one that would be replaced. */
   private besides({ changing }: KitchenAsk): PlannedWeek {
-    const { problem: before, plan } = this.newest;
     const { fixed, orders } = carryOver({
-      plan,
-      before: before.orders,
+      plan: this.plans.worked.plan,
+      before: this.plans.worked.problem.orders,
       orders: this.asked.orders.filter(({ id }) => id !== changing),
       closed: new Set(),
       products: this.asked.products,
       places: this.asked.places,
       now: this.asked.now!,
     });
-    return { problem: { ...this.asked, fixed, orders }, plan };
+    return { problem: { ...this.asked, fixed, orders }, plan: this.plans.newest.plan };
   }
 }
 

@@ -135,7 +135,7 @@ describe('an empty workshop', () => {
     const empty = await openApp({ isDemoWanted: false, now: null });
     for (const response of [
       await empty.app.inject('/api/plan'),
-      await empty.app.inject({ method: 'POST', url: '/api/plan' }),
+      await empty.app.inject({ method: 'POST', url: '/api/plan/jobs', payload: { kind: 'plan' } }),
       await empty.app.inject({ method: 'POST', url: '/api/orders', payload: draft() }),
     ])
       expect(response.json()).toMatchObject({ code: 'nothing-set-up', status: 409 });

@@ -1,23 +1,49 @@
-import { createHash } from 'node:crypto';
-import type { SavedPlan } from '@alnage/contract';
-import { carryOver, makePlan, SPARE_PREFIX, type PlanOrder, type Problem } from '@alnage/core';
+import type { HoldAsk, PlanEditAsk, PlanHead, PlanOrigin, SavedPlan } from '@alnage/contract';
+import {
+  checkPlan,
+  editPlan,
+  makePlan,
+  tasksOf,
+  type Plan,
+  type Problem,
+  type UnmetReason,
+} from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
-import { orderedIn } from '../orders/ordered';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
-import { minutesFrom } from '../workshop/workshop-time';
-import { buildProblem, ordersToMeet } from './build-problem';
-import { newestPlan } from './newest-plan';
+import { buildProblem } from './build-problem';
+import { continued, continuedIn, minuteNow, problemMark } from './continued';
+import { PlanJobEntity } from './jobs/plan-job.entity';
 import { PlanEntity } from './plan.entity';
+import { newestPlan, publishedPlan, requirePlan, workedPlan } from './plan-versions';
+import { planHead, planView } from './plan-view';
 
-/** Only one plan is made at a time, whichever process is asked: the second waits and plans on the first. */
+/** Whoever changes what the newest version is holds this lock until it is committed. */
 const PLAN_LOCK = 4310;
-/** A plan is bettered by so many changes, or for as long as this where they take longer; the first is always laid. */
+/** A plan that is made at once is bettered by so many changes; those of jobs take the time they are given. */
 const PLAN_STEPS = 6000;
-const PLAN_SECONDS = 3;
+/** So many versions are listed, the newest first. */
+const LISTED_VERSIONS = 50;
 
+/** A plan that was worked out, to be kept as the next version. */
+export interface Answer {
+  readonly plan: Plan;
+  readonly reasons: readonly UnmetReason[];
+}
+
+/** How a version came about. */
+export interface Made {
+  readonly origin: PlanOrigin;
+  readonly by: string | null;
+  readonly basedOn: PlanEntity | null;
+  readonly problem: Problem;
+  readonly mark: string;
+  readonly lapsed: readonly string[];
+}
+
+/** The versions of the season’s plan: what they are, what is changed by hand, and which of them is worked by. */
 export class PlanService {
   constructor(
     private readonly db: DataSource,
@@ -29,92 +55,191 @@ export class PlanService {
     const setUp = await requireSetUp(this.db.manager);
     const plan = await newestPlan(this.db.manager, setUp);
     if (!plan) throw new ProblemError('no-plan');
-    return planView(this.db.manager, plan, ordersMark(await ordersToMeet(this.db.manager, setUp)));
+    return this.view(this.db.manager, setUp, plan);
   }
 
-  /** Plans anew from now on, keeping what is started, and saves the answer as the next version. */
+  /** @throws ProblemError `plan-not-found` */
+  async version(version: number): Promise<SavedPlan> {
+    const setUp = await requireSetUp(this.db.manager);
+    return this.view(this.db.manager, setUp, await requirePlan(this.db.manager, setUp, version));
+  }
+
+  /** The newest versions, the newest first. */
+  async versions(): Promise<PlanHead[]> {
+    const { manager } = this.db;
+    const setUp = await requireSetUp(manager);
+    const published = (await publishedPlan(manager, setUp))?.version ?? null;
+    const rows = await manager
+      .createQueryBuilder(PlanEntity, 'plan')
+      .select(HEAD_COLUMNS.map((column) => `plan.${column}`))
+      .where('plan.horizonStart = :start', { start: setUp.span.start })
+      .orderBy('plan.version', 'DESC')
+      .take(LISTED_VERSIONS)
+      .getMany();
+    return rows.map((row) => planHead(row, published));
+  }
+
+  /** Plans from now on and keeps the answer, in one go: for a workshop that is just set up. */
   make(): Promise<SavedPlan> {
-    return this.db.transaction(async (manager) => {
-      await manager.query('select pg_advisory_xact_lock($1)', [PLAN_LOCK]);
-      const setUp = await requireSetUp(manager);
-      const now = this.clock.now();
-      const asked = await buildProblem(manager, setUp, this.clock);
-      const before = await newestPlan(manager, setUp);
-      const problem = await continued(manager, asked, { setUp, now, before });
-      const start = performance.now();
-      const result = makePlan(problem, {
-        ...(before && { from: before.plan }),
-        steps: PLAN_STEPS,
-        progress: () => (performance.now() - start) / (PLAN_SECONDS * 1000),
-      });
-      const saved = await manager.save(
-        manager.create(PlanEntity, {
-          madeAt: now,
-          horizonStart: setUp.span.start,
-          cost: result.report.cost!,
-          totalPieces: result.report.totalPieces,
-          unmetPieces: result.report.unmetPieces,
-          ordersMark: ordersMark(asked.orders),
-          problem,
-          plan: result.plan,
-          reasons: [...result.reasons],
-        }),
-      );
-      await announce(manager, 'plan');
-      return planView(manager, saved, saved.ordersMark);
+    return this.changing(async (manager, setUp) => {
+      const { worked, told } = await this.before(manager, setUp);
+      const now = await continued(manager, setUp, { clock: this.clock, worked, told });
+      const answer = makePlan(now.shut, { ...(told && { from: told.plan }), steps: PLAN_STEPS });
+      const made = { ...now, origin: 'planned', by: null, basedOn: told } as const;
+      return this.view(manager, setUp, await this.keep(manager, setUp, { answer, made }));
     });
   }
+
+  /** The bench works by this version from now on. @throws ProblemError `plan-begun` naming a batch or melt */
+  publish(version: number): Promise<SavedPlan> {
+    return this.changing(async (manager, setUp) => {
+      const plan = await requirePlan(manager, setUp, version);
+      const worked = await publishedPlan(manager, setUp);
+      if (worked && worked.version !== version) this.requireBegun(setUp, plan, worked);
+      plan.publishedAt = this.clock.now();
+      await manager.update(PlanEntity, { version }, { publishedAt: plan.publishedAt });
+      await announce(manager, 'plan');
+      return this.view(manager, setUp, plan);
+    });
+  }
+
+  /** Does to the newest plan what somebody wants by hand, as its next version; what is moved is pinned. */
+  edit({ version, edit }: PlanEditAsk, by: string | null): Promise<SavedPlan> {
+    return this.changing(async (manager, setUp) => {
+      const told = await this.requireNewest(manager, setUp, version);
+      const released = { ...told, pins: told.pins.filter((id) => id !== edit.batch) };
+      this.requireBegun(setUp, told, (await workedPlan(manager, setUp)) ?? told);
+      const { problem, shut } = continuedIn(released, setUp, this.clock);
+      const edited = editPlan({ problem: shut, plan: told.plan }, edit);
+      if (edited.kind !== 'done') throw new ProblemError('edit-refused', { refusal: edited });
+      const kept = new Set(edited.plan.batches.map(({ id }) => id));
+      const pins = [...new Set([...told.pins, ...(edit.kind === 'move' ? [edit.batch] : [])])];
+      const basedOn = { ...told, pins: pins.filter((id) => kept.has(id)) };
+      const { lapsed, ordersMark: mark } = told;
+      const made = { origin: 'edited', by, basedOn, problem, mark, lapsed } as const;
+      const open = new Map(told.reasons.map((reason) => [`${reason.order} ${reason.product}`, reason]));
+      const reasons = edited.plan.unmet.flatMap((line) => {
+        const known = open.get(`${line.order} ${line.product}`);
+        return known ? [{ ...known, pieces: line.pieces }] : [];
+      });
+      const answer = { plan: edited.plan, reasons };
+      return this.view(manager, setUp, await this.keep(manager, setUp, { answer, made }));
+    });
+  }
+
+  /** Holds a batch or a day of the newest plan as it is, or lets it go. */
+  hold({ version, hold, isHeld: isOn }: HoldAsk): Promise<SavedPlan> {
+    return this.changing(async (manager, setUp) => {
+      const told = await this.requireNewest(manager, setUp, version);
+      if ('batch' in hold) {
+        if (!told.plan.batches.some(({ id }) => id === hold.batch))
+          throw new ProblemError('edit-refused', { refusal: { kind: 'unknown-batch', batch: hold.batch } });
+        told.pins = [...told.pins.filter((id) => id !== hold.batch), ...(isOn ? [hold.batch] : [])];
+      } else {
+        const others = told.locks.filter(({ person, day }) => person !== hold.person || day !== hold.day);
+        told.locks = [...others, ...(isOn ? [hold] : [])];
+      }
+      await manager.update(PlanEntity, { version }, { pins: [...told.pins], locks: [...told.locks] });
+      await announce(manager, 'plan');
+      return this.view(manager, setUp, told);
+    });
+  }
+
+  /** Keeps an answer as the next version, with the pins and locks of the one that it goes on from. */
+  async keep(
+    manager: EntityManager,
+    setUp: SetUp,
+    { answer, made }: { readonly answer: Answer; readonly made: Made },
+  ): Promise<PlanEntity> {
+    const { plan, reasons } = answer;
+    const report = checkPlan(made.problem, plan);
+    if (!report.ok) throw new Error(`a plan broke a rule: ${JSON.stringify(report.violations[0])}`);
+    const lapsed = new Set(made.lapsed);
+    const saved = await manager.save(
+      manager.create(PlanEntity, {
+        madeAt: this.clock.now(),
+        horizonStart: setUp.span.start,
+        cost: report.cost!,
+        totalPieces: report.totalPieces,
+        unmetPieces: report.unmetPieces,
+        ordersMark: made.mark,
+        origin: made.origin,
+        madeBy: made.by,
+        basedOn: made.basedOn?.version ?? null,
+        publishedAt: null,
+        pins: (made.basedOn?.pins ?? []).filter((id) => !lapsed.has(id)),
+        locks: [...(made.basedOn?.locks ?? [])],
+        lapsed: [...made.lapsed],
+        problem: made.problem,
+        plan,
+        reasons: [...reasons],
+      }),
+    );
+    await announce(manager, 'plan');
+    return saved;
+  }
+
+  /** Runs a change to the versions alone, one after the other over all processes. */
+  changing<T>(change: (manager: EntityManager, setUp: SetUp) => Promise<T>): Promise<T> {
+    return this.db.transaction(async (manager) => {
+      await manager.query('select pg_advisory_xact_lock($1)', [PLAN_LOCK]);
+      return change(manager, await requireSetUp(manager));
+    });
+  }
+
+  /** What a plan goes on from: what is worked by, and what people were told last. */
+  async before(
+    manager: EntityManager,
+    setUp: SetUp,
+  ): Promise<{ worked: PlanEntity | null; told: PlanEntity | null }> {
+    return { worked: await workedPlan(manager, setUp), told: await newestPlan(manager, setUp) };
+  }
+
+  private async view(manager: EntityManager, setUp: SetUp, plan: PlanEntity): Promise<SavedPlan> {
+    const mark = problemMark(await buildProblem(manager, setUp, this.clock));
+    const published = (await publishedPlan(manager, setUp))?.version ?? null;
+    return planView(manager, plan, { mark, published });
+  }
+
+  /** @throws ProblemError `plan-changed`, `plan-running` */
+  private async requireNewest(manager: EntityManager, setUp: SetUp, version: number): Promise<PlanEntity> {
+    const newest = await newestPlan(manager, setUp);
+    if (!newest) throw new ProblemError('no-plan');
+    if (newest.version !== version) throw new ProblemError('plan-changed', { version: newest.version });
+    const isRunning = await manager.existsBy(PlanJobEntity, [{ state: 'queued' }, { state: 'running' }]);
+    if (isRunning) throw new ProblemError('plan-running');
+    return newest;
+  }
+
+  /** @throws ProblemError `plan-begun` where what is worked by has begun something that the plan has otherwise */
+  private requireBegun(setUp: SetUp, plan: PlanEntity, worked: PlanEntity): void {
+    const now = minuteNow(setUp, this.clock, worked.problem);
+    const begun = begunOf(worked.plan, now);
+    const told = begunOf(plan.plan, now);
+    const other = [
+      ...begun.filter((key) => !told.includes(key)),
+      ...told.filter((key) => !begun.includes(key)),
+    ];
+    if (other.length > 0)
+      throw new ProblemError('plan-begun', { version: worked.version, works: other.length });
+  }
 }
 
-/** The problem from `now` on: what the newest plan has started stays, and orders that are closed want no more. */
-async function continued(
-  manager: EntityManager,
-  asked: Problem,
-  { setUp, now, before }: { setUp: SetUp; now: Date; before: PlanEntity | null },
-): Promise<Problem> {
-  const minute = Math.min(asked.horizon, Math.max(0, minutesFrom(setUp.span.start, now)));
-  const handedOver = await orderedIn(manager, setUp.span, ['handed-over']);
-  const closed = new Set(handedOver.map((order) => order.id));
-  if (!before)
-    return { ...asked, now: minute, orders: asked.orders.filter((order) => !closed.has(order.id)) };
-  const { fixed, orders } = carryOver({
-    plan: before.plan,
-    before: before.problem.orders,
-    orders: asked.orders,
-    closed,
-    products: asked.products,
-    places: asked.places,
-    now: minute,
-  });
-  return { ...asked, now: minute, fixed, orders };
+/** What was begun before a minute, task by task. */
+function begunOf(plan: Plan, now: number): string[] {
+  return tasksOf(plan)
+    .filter(({ start }) => start < now)
+    .map((task) => JSON.stringify(task));
 }
 
-/** A short mark of what is ordered, for when, and where it goes; two equal marks mean the same orders. */
-function ordersMark(orders: readonly PlanOrder[]): string {
-  return createHash('sha256').update(JSON.stringify(orders)).digest('hex').slice(0, 16);
-}
-
-async function planView(manager: EntityManager, plan: PlanEntity, markNow: string): Promise<SavedPlan> {
-  const orders = await manager.query<{ id: string; ticket: string }[]>(
-    'select id, ticket from customer_order where id = any($1)',
-    [plan.problem.orders.map(({ id }) => id).filter(isOrderId)],
-  );
-  return {
-    tickets: Object.fromEntries(orders.map(({ id, ticket }) => [id, ticket])),
-    version: plan.version,
-    madeAt: plan.madeAt.toISOString(),
-    horizonStart: plan.horizonStart.toISOString(),
-    isStale: plan.ordersMark !== markNow,
-    cost: plan.cost,
-    totalPieces: plan.totalPieces,
-    unmetPieces: plan.unmetPieces,
-    problem: plan.problem,
-    plan: plan.plan,
-    reasons: plan.reasons,
-  };
-}
-
-/** Spare pieces stand in a plan as orders of their own kind. */
-function isOrderId(id: string): boolean {
-  return !id.startsWith(SPARE_PREFIX);
-}
+const HEAD_COLUMNS = [
+  'version',
+  'madeAt',
+  'origin',
+  'madeBy',
+  'basedOn',
+  'publishedAt',
+  'cost',
+  'totalPieces',
+  'unmetPieces',
+] as const satisfies readonly (keyof PlanEntity)[];

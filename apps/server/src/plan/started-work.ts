@@ -1,9 +1,9 @@
 import type { EntityManager } from 'typeorm';
 import { findSetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
-import { newestPlan } from './newest-plan';
+import { workedPlan } from './plan-versions';
 
-/** What of this season's newest plan has begun: it stays in every plan of the season, and its pieces, bowls and people with it. */
+/** What of the plan that this season is worked by has begun: it stays in every plan of the season, and its pieces, bowls and people with it. */
 export interface StartedWork {
   readonly products: ReadonlySet<string>;
   readonly melters: ReadonlySet<string>;
@@ -12,11 +12,11 @@ export interface StartedWork {
 
 export async function startedWork(manager: EntityManager, now: Date): Promise<StartedWork> {
   const setUp = await findSetUp(manager);
-  const newest = setUp && (await newestPlan(manager, setUp));
-  if (!newest) return { products: new Set(), melters: new Set(), people: new Set() };
-  const minute = minutesFrom(newest.horizonStart, now);
-  const batches = newest.plan.batches.filter(({ stages }) => stages.some(({ start }) => start <= minute));
-  const melts = newest.plan.melts.filter(({ setupStart }) => setupStart <= minute);
+  const worked = setUp && (await workedPlan(manager, setUp));
+  if (!worked) return { products: new Set(), melters: new Set(), people: new Set() };
+  const minute = minutesFrom(worked.horizonStart, now);
+  const batches = worked.plan.batches.filter(({ stages }) => stages.some(({ start }) => start <= minute));
+  const melts = worked.plan.melts.filter(({ setupStart }) => setupStart <= minute);
   return {
     products: new Set(batches.map(({ product }) => product)),
     melters: new Set(melts.map(({ melter }) => melter)),

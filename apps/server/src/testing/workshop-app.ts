@@ -7,6 +7,7 @@ import { buildApp } from '../app';
 import type { App } from '../app-type';
 import { dataSource } from '../plugins/database';
 import { LiveChannel } from '../plugins/live';
+import { PlanService } from '../plan/plan.service';
 import { WorkshopClock } from '../plugins/workshop-clock';
 import { prepareDatabase } from '../prepare-database';
 
@@ -35,16 +36,16 @@ export async function ownDatabase(): Promise<{ url: string; drop(): Promise<void
 }
 
 export async function openApp(
-  options: { isDemoWanted?: boolean; now?: Date | null; url?: string } = {},
+  options: { isDemoWanted?: boolean; now?: Date | null; url?: string; doesJobs?: boolean } = {},
 ): Promise<WorkshopApp> {
   const own = options.url ? null : await ownDatabase();
   const url = options.url ?? own!.url;
   const db = await dataSource(url).initialize();
-  const { isDemoWanted = true, now = new Date('2026-06-18T11:32:00+03:00') } = options;
+  const { isDemoWanted = true, doesJobs = false, now = new Date('2026-06-18T11:32:00+03:00') } = options;
   await prepareDatabase(db, { isDemoWanted, now }, () => undefined);
   const live = new LiveChannel(url);
   await live.open();
-  const app = await buildApp({ db, live, clock: await WorkshopClock.load(db), webFolder: null });
+  const app = await buildApp({ db, live, clock: await WorkshopClock.load(db), webFolder: null, doesJobs });
   return {
     app,
     db,
@@ -83,6 +84,7 @@ export async function take(app: App, change: Partial<OrderDraft> = {}): Promise<
   return (await app.inject({ method: 'POST', url: '/api/orders', payload: draft(change) })).json<Order>();
 }
 
-export async function makePlan(app: App): Promise<SavedPlan> {
-  return (await app.inject({ method: 'POST', url: '/api/plan' })).json<SavedPlan>();
+/** Plans at once, without a job. */
+export function makePlan(app: App): Promise<SavedPlan> {
+  return new PlanService(app.db, app.clock).make();
 }

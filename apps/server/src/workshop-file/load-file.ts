@@ -58,6 +58,17 @@ export function loadWorkshop(
   });
 }
 
+/** What older files do not tell of a plan. */
+const UNTOLD = {
+  origin: 'planned',
+  madeBy: null,
+  basedOn: null,
+  publishedAt: null,
+  pins: [],
+  locks: [],
+  lapsed: [],
+} satisfies Partial<PlanEntity>;
+
 async function keepWorkshop(
   manager: EntityManager,
   { details, rules, changeovers, weights, lastTicket }: WorkshopFile,
@@ -133,7 +144,8 @@ async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']
 
 async function keepWork(manager: EntityManager, { weighings, plans }: WorkshopFile): Promise<void> {
   await insertAll(manager, WeighingEntity, weighings);
-  await insertAll(manager, PlanEntity, plans as readonly DeepPartial<PlanEntity>[]);
+  const filed = plans.map((plan) => ({ ...UNTOLD, ...plan })) as readonly DeepPartial<PlanEntity>[];
+  await insertAll(manager, PlanEntity, filed);
   const last = Math.max(0, ...plans.map(({ version }) => version));
   if (last > 0) await manager.query(`select setval(pg_get_serial_sequence('plan', 'version'), $1)`, [last]);
 }

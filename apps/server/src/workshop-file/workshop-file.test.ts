@@ -33,7 +33,7 @@ describe('the file of a workshop', () => {
     expect(text).not.toContain(token);
     const { orders, weighings, seasons, plans, pieces } = file();
     expect(orders).toHaveLength(42 + 35 + 1);
-    expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 1, 8]);
+    expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 2, 8]);
     const schema = (await shop.app.inject('/api/workshop-file/schema')).json<object>();
     const ajv = new Ajv2020({ strict: false, allErrors: true });
     (addFormats as unknown as (ajv: Ajv2020) => void)(ajv);

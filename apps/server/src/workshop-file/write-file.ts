@@ -100,17 +100,25 @@ async function filedWeighings(manager: EntityManager): Promise<WorkshopFile['wei
   }));
 }
 
-/** The newest plan of each season: what went before it decides nothing any more. */
+/** Of each season the newest plan and the one published last: the others decide nothing any more. */
 async function filedPlans(manager: EntityManager): Promise<WorkshopFile['plans']> {
   const plans = await manager.find(PlanEntity, { order: { version: 'ASC' } });
-  const newest = new Map(plans.map((plan) => [plan.horizonStart.getTime(), plan]));
-  return [...newest.values()]
+  const bySeason = (some: readonly PlanEntity[]): PlanEntity[] => [
+    ...new Map(some.map((plan) => [plan.horizonStart.getTime(), plan])).values(),
+  ];
+  const published = plans
+    .filter(({ publishedAt }) => publishedAt !== null)
+    .sort((a, b) => a.publishedAt!.getTime() - b.publishedAt!.getTime() || a.version - b.version);
+  return [...new Set([...bySeason(plans), ...bySeason(published)])]
     .sort((a, b) => a.version - b.version)
     .map(({ version, madeAt, horizonStart, cost, totalPieces, unmetPieces, ordersMark, ...answer }) => ({
       version,
       madeAt: madeAt.toISOString(),
       horizonStart: horizonStart.toISOString(),
       ...{ cost, totalPieces, unmetPieces, ordersMark },
+      ...{ origin: answer.origin, madeBy: answer.madeBy, basedOn: answer.basedOn },
+      publishedAt: answer.publishedAt?.toISOString() ?? null,
+      ...{ pins: answer.pins, locks: answer.locks, lapsed: answer.lapsed },
       problem: answer.problem,
       plan: answer.plan as unknown as WorkshopFile['plans'][number]['plan'],
       reasons: answer.reasons,

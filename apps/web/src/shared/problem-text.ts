@@ -20,6 +20,12 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string
   'record-changed':
     'Somebody changed this while you had it open. Look at theirs below before you save yours.',
   'in-use': 'It is still needed, so it stays.',
+  'plan-changed':
+    'Somebody made another version of the plan meanwhile. It is shown now; look whether you still want this.',
+  'plan-running': 'A plan is being made. Wait for it, or stop it first.',
+  'plan-begun': 'The kitchen has begun work that this version has otherwise. Repair it first.',
+  'edit-refused': 'The plan cannot be changed so.',
+  'plan-not-found': 'There is no such version of the plan.',
   'no-plan': 'Nothing has been planned yet. Press Plan.',
   'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
   'database-away': 'The database does not answer. Nothing was lost; try again in a moment.',

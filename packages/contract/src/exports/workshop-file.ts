@@ -84,7 +84,7 @@ const FiledWeighing = closed({
 
 const open = (description: string) => Type.Object({}, { additionalProperties: true, description });
 
-/** The newest plan of a season, in the planning format. */
+/** A plan of a season, in the planning format: the newest, or the one that is worked by. Older files tell less of it. */
 const FiledPlan = closed({
   version: Version,
   madeAt: Instant,
@@ -93,6 +93,13 @@ const FiledPlan = closed({
   totalPieces: Type.Integer(),
   unmetPieces: Type.Integer(),
   ordersMark: text(80),
+  origin: Type.Optional(SavedPlan.properties.origin),
+  madeBy: Type.Optional(SavedPlan.properties.madeBy),
+  basedOn: Type.Optional(SavedPlan.properties.basedOn),
+  publishedAt: Type.Optional(SavedPlan.properties.publishedAt),
+  pins: Type.Optional(SavedPlan.properties.pins),
+  locks: Type.Optional(SavedPlan.properties.locks),
+  lapsed: Type.Optional(SavedPlan.properties.lapsed),
   problem: open('alnage-problem/1'),
   plan: SavedPlan.properties.plan,
   reasons: Type.Array(open('What stood in the way')),

@@ -1,6 +1,6 @@
 import type { Blocker, Plan, Problem, UnmetReason } from '@alnage/core';
-import { Type } from 'typebox';
-import { closed, Id, Instant } from '../shared/closed';
+import { Type, type Static } from 'typebox';
+import { closed, Day, Id, Instant } from '../shared/closed';
 
 const minute = Type.Integer({ description: 'Whole minutes from horizonStart' });
 const pieces = Type.Integer({ minimum: 1 });
@@ -30,12 +30,57 @@ const UnmetSchema = closed({ order: Id, product: Id, pieces });
 
 const open = (description: string) => Type.Object({}, { additionalProperties: true, description });
 
+/** How a version of the plan came about. */
+export const PLAN_ORIGINS = ['planned', 'repaired', 'restored', 'edited'] as const;
+export type PlanOrigin = (typeof PLAN_ORIGINS)[number];
+
+/** Somebody’s day that stays as it is. */
+export const DayLock = closed({ person: Id, day: Day });
+export type DayLock = Static<typeof DayLock>;
+
+const origin = {
+  origin: Type.Enum([...PLAN_ORIGINS]),
+  madeBy: Type.Union([Id, Type.Null()], { description: 'Who was at the screen, where it says so' }),
+  basedOn: Type.Union([Type.Integer(), Type.Null()], { description: 'The version that it goes on from' }),
+  publishedAt: Type.Union([Instant, Type.Null()]),
+  isPublished: Type.Boolean({ description: 'The bench works by this version now' }),
+};
+
+export interface PlanHead {
+  readonly version: number;
+  readonly madeAt: string;
+  readonly origin: PlanOrigin;
+  readonly madeBy: string | null;
+  readonly basedOn: number | null;
+  readonly publishedAt: string | null;
+  readonly isPublished: boolean;
+  readonly cost: number;
+  readonly totalPieces: number;
+  readonly unmetPieces: number;
+}
+
+/** A version of the plan without the plan itself. */
+export const PlanHead = closed({
+  version: Type.Integer({ minimum: 1 }),
+  madeAt: Instant,
+  ...origin,
+  cost: Type.Number(),
+  totalPieces: Type.Integer(),
+  unmetPieces: Type.Integer(),
+});
+
+export const PlanParams = closed({ version: Type.Integer({ minimum: 1 }) });
+
 /** A saved plan with the problem it answers; orders in it are named by their ids, spare pieces by `spare:…`. */
 export const SavedPlan = closed({
   version: Type.Integer({ minimum: 1 }),
   madeAt: Instant,
   horizonStart: Instant,
-  isStale: Type.Boolean({ description: 'Orders changed since it was made' }),
+  ...origin,
+  isStale: Type.Boolean({ description: 'Orders, people, bowls or trays changed since it was made' }),
+  pins: Type.Array(Id, { description: 'Batches that stay where they are' }),
+  locks: Type.Array(DayLock),
+  lapsed: Type.Array(Id, { description: 'Batches that were pinned and could not be held any more' }),
   tickets: Type.Record(Type.String(), Type.String(), { description: 'Tickets of its orders, by their ids' }),
   cost: Type.Number(),
   totalPieces: Type.Integer(),
@@ -51,15 +96,13 @@ export const SavedPlan = closed({
 });
 
 /** As the schema says, in the core's own types. */
-export interface SavedPlan {
-  readonly version: number;
-  readonly madeAt: string;
+export interface SavedPlan extends PlanHead {
   readonly horizonStart: string;
   readonly isStale: boolean;
+  readonly pins: readonly string[];
+  readonly locks: readonly DayLock[];
+  readonly lapsed: readonly string[];
   readonly tickets: Readonly<Record<string, string>>;
-  readonly cost: number;
-  readonly totalPieces: number;
-  readonly unmetPieces: number;
   readonly problem: Problem;
   readonly plan: Plan;
   readonly reasons: readonly UnmetReason[];

@@ -43,7 +43,7 @@ describe('what is to stay', () => {
 
   test('leaves a locked day as it was told, with nothing added', () => {
     const lock: Lock = { person: 'runa', span: [1440, 2880] };
-    const { problem } = withHolds(small, { pins: [], locks: [lock] });
+    const { shut: problem } = withHolds(small, { pins: [], locks: [lock] });
     const more: Problem = {
       ...problem,
       orders: [

@@ -1,3 +1,4 @@
+import { carryOver } from '../carry-over';
 import { checkPlan } from '../check/check-plan';
 import { lineKey } from '../line-key';
 import type { Batch, FixedWork, Melt, Person, Plan, Planned, Problem, Span, Unmet } from '../problem';
@@ -18,6 +19,8 @@ export interface Lock {
 /** A problem that holds fast what it is asked to, and what of that cannot be held any more. */
 export interface HeldProblem {
   readonly problem: Problem;
+  /** The same with no hours left in the locked days beside the work that stays: what a plan is made by. */
+  readonly shut: Problem;
   /** Pinned batches that the orders, the people or the bowls as they are now do not allow. */
   readonly lapsed: readonly string[];
 }
@@ -39,11 +42,20 @@ export function withHolds({ problem, plan }: Planned, { pins, locks }: Holds): H
   const lapsed = holding.take(wanted.filter(({ id }) => !base.batches.some((batch) => batch.id === id)));
   holding.takeMelts(plan.melts.filter((melt) => locks.some((lock) => isSetUpIn(lock, melt))));
   const fixed = holding.fixed;
-  const people = problem.people.map((person) => closed(person, locks, fixed));
+  const people = problem.people.map((person) => shutFor(person, locks, fixed));
   return {
-    problem: { ...problem, people, fixed },
+    problem: { ...problem, fixed },
+    shut: { ...problem, people, fixed },
     lapsed: lapsed.filter((id) => pinned.has(id)),
   };
+}
+
+/** The problem of a plan as it stands at a minute: what has begun by then and what is held stays. */
+export function heldAt({ problem, plan }: Planned, minute: number, holds: Holds): HeldProblem {
+  const { orders, products, places } = problem;
+  const now = Math.max(problem.now ?? 0, minute);
+  const { fixed } = carryOver({ plan, before: orders, orders, closed: new Set(), products, places, now });
+  return withHolds({ problem: { ...problem, now, fixed }, plan }, holds);
 }
 
 /** The fixed work as it grows. */
@@ -116,7 +128,7 @@ function isSetUpIn({ person, span: [from, to] }: Lock, melt: Melt): boolean {
 }
 
 /** The person without the hours of locked days that nothing fixed lies in. */
-function closed(person: Person, locks: readonly Lock[], { batches, melts }: FixedWork): Person {
+function shutFor(person: Person, locks: readonly Lock[], { batches, melts }: FixedWork): Person {
   const own = locks.filter((lock) => lock.person === person.id).map(({ span }) => span);
   if (own.length === 0) return person;
   const tasks: Span[] = [
