@@ -87,6 +87,7 @@ describe('the application', () => {
         '/api/pieces',
         '/api/pieces/{id}',
         '/api/plan',
+        '/api/plan/changes',
         '/api/plan/edits',
         '/api/plan/holds',
         '/api/plan/jobs',

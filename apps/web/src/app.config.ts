@@ -45,7 +45,7 @@ export const appConfig: ApplicationConfig = {
         moveOrder: orders.moveOrder,
         payOrder: orders.payOrder,
       },
-      { readPlan: plan.readPlan, makePlan: plan.makePlan },
+      plan.planEffects,
       { saveRecord: records.saveRecord, removeRecord: records.removeRecord },
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
       { hearEvents: live.hearEvents },

@@ -127,6 +127,7 @@ export { PieceBooked, SeasonDayFigures, SeasonFigures, SlotLoad } from './season
 export { Rules } from './workshop/rules';
 export { SeasonDay, Workshop } from './workshop/workshop';
 export { DayLock, PLAN_ORIGINS, PlanHead, PlanParams, SavedPlan, type PlanOrigin } from './plan/plan';
+export { CHANGES_MOST, ChangesAsk, ChangesMade } from './plan/plan-changes';
 export { HoldAsk, PlanEditAsk } from './plan/plan-edit';
 export {
   JOB_KINDS,

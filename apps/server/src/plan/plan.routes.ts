@@ -1,4 +1,6 @@
 import {
+  ChangesAsk,
+  ChangesMade,
   closed as shut,
   Day,
   HoldAsk,
@@ -14,6 +16,7 @@ import { Type } from 'typebox';
 import type { App } from '../app-type';
 import { personAt } from '../plugins/person';
 import type { PlanJobs } from './jobs/plan-jobs';
+import { makeChanges } from './make-changes';
 import { PlanService } from './plan.service';
 import { SHEET_KINDS } from './sheets/run-sheet';
 import { runSheet } from './sheets/sheets.service';
@@ -74,6 +77,15 @@ export function addPlan(app: App, jobs: PlanJobs): void {
     '/api/plan/holds',
     { schema: { tags, body: HoldAsk, response: { 200: SavedPlan } } },
     (request) => plans.hold(request.body) as Promise<never>,
+  );
+  app.post(
+    '/api/plan/changes',
+    { schema: { tags, body: ChangesAsk, response: { 200: ChangesMade } } },
+    async (request) => {
+      const { changes } = request.body as ChangesAsk;
+      await plans.changing((own, setUp) => makeChanges(own, { setUp, now: app.clock.now() }, changes));
+      return { made: changes.length };
+    },
   );
   app.post(
     '/api/plan/jobs',

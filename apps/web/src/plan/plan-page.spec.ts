@@ -1,6 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { EllStore } from '../shared/ell/ell.store';
-import { order, savedPlan, workshop } from '../testing/small-workshop';
+import { counted } from '../shared/formats/formats';
+import { PlanActions } from '../state/plan.state';
+import { order, planJob, savedPlan, workshop } from '../testing/small-workshop';
 import { press, render, type Rendered } from '../testing/render';
 import type { OpenLine, WayToMeet } from '@alnage/core';
 import { Reckoner } from '../shared/reckoning/reckoner';
@@ -20,8 +22,9 @@ describe('the Plan place', () => {
     const saved = savedPlan(orders);
     const page = await openFriday(saved);
     expect(page.page.querySelector('h1')!.textContent).toBe('Friday’s dipping');
-    expect(page.page.querySelectorAll('.tape')).toHaveLength(saved.plan.batches.length);
-    expect(page.page.querySelectorAll('.run')).toHaveLength(saved.plan.batches.length);
+    const { melts, batches } = saved.plan;
+    const drawn = page.page.querySelector('canvas')!.getAttribute('aria-label')!;
+    expect(drawn).toContain(`${counted(melts.length, 'melt')}, ${counted(batches.length, 'batch')}.`);
     expect(page.text()).toContain(
       `${saved.plan.batches.length} batches dipped · 48 pieces · ${saved.plan.melts.length} melts`,
     );
@@ -54,23 +57,59 @@ describe('the Plan place', () => {
     expect(await started('2026-06-19T20:00:00.000Z')).toBe(true);
   });
 
-  test('chooses by a click on a tape', async () => {
+  test('chooses by a click in the table', async () => {
     const page = await openFriday();
-    page.page.querySelector('.tape')!.dispatchEvent(new MouseEvent('click', { bubbles: true }));
-    await page.settle();
-    expect(page.page.querySelectorAll('.tape.chosen')).toHaveLength(1);
+    const [id] = [...page.page.querySelectorAll('th button.figure')].map((each) => each.textContent!.trim());
+    await page.click(id!);
     expect(page.page.querySelectorAll('tr.chosen')).toHaveLength(1);
+    expect(page.text()).toContain(`batch ${id}`);
   });
 
-  test('plans anew on one key, and says when the plan is stale', async () => {
+  test('plans anew on one key, draws the best so far, and stops when told to', async () => {
     const page = await openFriday({ ...savedPlan(orders), isStale: true });
-    expect(page.text()).toContain('Orders changed since this plan was made.');
+    expect(page.text()).toContain('Orders or the workshop changed since this plan was made.');
     press('p');
     await page.settle();
-    expect(page.page.querySelector('mat-progress-bar')).not.toBeNull();
-    page.http.expectOne({ method: 'POST', url: '/api/plan' }).flush(savedPlan(orders));
+    const request = page.http.expectOne({ method: 'POST', url: '/api/plan/jobs' });
+    expect(request.request.body).toEqual({ kind: 'plan' });
+    const { problem, plan } = savedPlan(orders);
+    const step = { seconds: 0.1, cost: 100, unmetPieces: 2 };
+    const trail = [step, { ...step, seconds: 1, cost: 75 }];
+    request.flush(planJob({ best: { cost: 75, unmetPieces: 2, problem, plan, trail } }));
     await page.settle();
-    expect(page.text()).not.toContain('Orders changed');
+    expect(page.page.querySelector('mat-progress-bar')).not.toBeNull();
+    expect(page.text()).toContain(
+      '2 pieces not met, 25% better than the first, worth 75 minutes of work. 10 s in all.',
+    );
+    expect(page.text()).not.toContain('Orders or the workshop changed');
+    await page.click('Stop, keep the best');
+    page.http.expectOne('/api/plan/jobs/j1/stop').flush(planJob({ isStopping: true }));
+    await page.settle();
+    expect(page.text()).toContain('Stopping …');
+    page.store.dispatch(PlanActions.jobRead({ job: planJob({ state: 'done', version: 2 }) }));
+    await page.settle();
+    expect(page.page.querySelector('mat-progress-bar')).toBeNull();
+  });
+
+  test('offers to mend a plan that is stale, and to publish one that is not worked by', async () => {
+    const page = await openFriday({
+      ...savedPlan(orders),
+      isStale: true,
+      isPublished: false,
+      lapsed: ['b3'],
+    });
+    expect(page.text()).toContain('Could not be held any more, and was planned anew: b3.');
+    await page.click('Mend');
+    page.http
+      .expectOne({ method: 'POST', url: '/api/plan/jobs' })
+      .flush({ code: 'plan-running', errors: [] }, { status: 409, statusText: 'running' });
+    await page.settle();
+    expect(page.text()).toContain('A plan is being made. Wait for it, or stop it first.');
+    await page.click('Understood');
+    await page.click('Publish');
+    page.http.expectOne('/api/plan/versions/1/publish').flush(savedPlan(orders));
+    await page.settle();
+    expect(page.text()).not.toContain('is not published');
   });
 
   test('lists what cannot be met with its reason', async () => {
@@ -92,11 +131,11 @@ describe('the Plan place', () => {
       () => Promise.resolve([way]),
       () => Promise.resolve([]),
     ];
-    const ways = (_: unknown, line: OpenLine): Promise<readonly WayToMeet[]> => {
+    const ask = (_: string, _planned: unknown, line: OpenLine): Promise<readonly WayToMeet[]> => {
       asked.push(line);
       return answers.shift()!();
     };
-    TestBed.overrideProvider(Reckoner, { useValue: { ways } });
+    TestBed.overrideProvider(Reckoner, { useValue: { ask } });
     const page = await openFriday(savedPlan(orders, { people: [] }));
     const buttons = (): number => page.text().split('What would meet it?').length - 1;
     expect(buttons()).toBe(2);

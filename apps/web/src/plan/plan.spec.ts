@@ -9,7 +9,9 @@ import {
 } from '@alnage/core';
 import type { PlanViews } from '../state/plan.state';
 import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
-import { planLanes } from './parts/plan-lanes';
+import { hourMarks } from './parts/hour-marks';
+import { hitAt, laneAt } from './scene/hit';
+import { planScene } from './scene/plan-scene';
 import { planWords } from '../shared/plan/plan-names';
 import { blockerText, whyText } from '../shared/plan/plan-words';
 
@@ -24,46 +26,107 @@ const views: PlanViews = {
   zones: zoneProfiles(catalogue, saved.plan),
 };
 const words = planWords(saved, workshop, [piece]);
-const friday = { from: 1740, to: 3180, now: 1800, width: 900 };
+const friday = { from: 1740, to: 3180 };
 
-describe('the lanes of a plan', () => {
-  const lanes = planLanes(views, { workshop, pieces: [piece] }, friday);
+describe('the scene of a plan', () => {
+  const shop = { workshop, pieces: [piece] };
+  const scene = planScene(views, shop, friday);
 
-  test('follow each other without overlapping', () => {
-    const { labels, height } = lanes;
-    for (const [i, label] of labels.slice(1).entries()) expect(label.y).toBe(labels[i]!.bottom);
-    expect(labels.map(({ name }) => name)).toEqual(['Bowl A', 'Runa', 'Fridge', 'Cool rack', 'Life tapes']);
-    expect(height).toBeGreaterThan(labels.at(-1)!.bottom);
+  test('has lanes that follow each other without overlapping', () => {
+    const { lanes, height } = scene;
+    for (const [i, lane] of lanes.slice(1).entries()) expect(lane.y).toBe(lanes[i]!.bottom);
+    expect(lanes.map(({ name }) => name)).toEqual(['Bowl A', 'Runa', 'Fridge', 'Cool rack', 'Life tapes']);
+    expect(height).toBeGreaterThan(lanes.at(-1)!.bottom);
   });
 
-  test('hold every run, task and tape of the day within the axis', () => {
+  test('holds every run, task and tape of the day, each in its lane', () => {
     const stages = saved.plan.batches.length * 3;
-    expect(lanes.tasks).toHaveLength(stages + saved.plan.melts.length);
-    expect(lanes.tapes).toHaveLength(saved.plan.batches.length);
-    expect(lanes.melts.flatMap((melt) => melt.runs)).toHaveLength(saved.plan.batches.length);
-    for (const { x, width } of [...lanes.tasks, ...lanes.tapes]) {
-      expect(x).toBeGreaterThanOrEqual(lanes.left);
-      expect(x + width).toBeLessThanOrEqual(lanes.right + 1);
-    }
-    expect(JSON.stringify(lanes)).not.toContain('NaN');
+    expect(scene.tasks).toHaveLength(stages + saved.plan.melts.length);
+    expect(scene.tapes).toHaveLength(saved.plan.batches.length);
+    expect(scene.melts.flatMap((melt) => melt.runs)).toHaveLength(saved.plan.batches.length);
+    for (const { y } of scene.tasks) expect(laneAt(scene, y)).toMatchObject({ kind: 'person', id: 'runa' });
+    for (const { base } of scene.melts)
+      expect(laneAt(scene, base - 1)).toMatchObject({ kind: 'bowl', id: 'bowl-a' });
+    expect(JSON.stringify(scene)).not.toContain('null,null');
   });
 
-  test('draw the fullest melt to the full height and its tail below', () => {
-    const [melt] = lanes.melts;
-    expect(melt!.base - melt!.top).toBe(52);
-    expect(melt!.tailY).toBeGreaterThan(melt!.top);
-    expect(melt!.tailY).toBeLessThan(melt!.base);
+  test('draws the fullest melt to the full height', () => {
+    const fullest = Math.max(...scene.melts.map(({ grams }) => grams));
+    expect(fullest * scene.gramHeight).toBeCloseTo(46, 6);
   });
 
-  test('show now only while it is on the axis', () => {
-    expect(lanes.nowX).toBeGreaterThan(lanes.left);
-    expect(planLanes(views, { workshop, pieces: [piece] }, { ...friday, now: 100 }).nowX).toBeNull();
-  });
-
-  test('of a day without work have labels alone', () => {
-    const thursday = planLanes(views, { workshop, pieces: [piece] }, { ...friday, from: 0, to: 1440 });
+  test('of a day without work has labels alone', () => {
+    const thursday = planScene(views, shop, { from: 0, to: 1440 });
     expect([thursday.melts, thursday.tasks, thursday.tapes]).toEqual([[], [], []]);
-    expect(thursday.labels.map(({ name }) => name)).toEqual(['Bowl A', 'Runa']);
+    expect(thursday.lanes.map(({ name }) => name)).toEqual(['Bowl A', 'Runa']);
+  });
+
+  test('has lanes for what only a what-if has, called after what they are like', () => {
+    const [bowl] = saved.problem.melters;
+    const [runa] = saved.problem.people;
+    const tried: PlanViews = {
+      ...views,
+      saved: {
+        ...saved,
+        problem: {
+          ...saved.problem,
+          melters: [bowl!, { ...bowl!, id: 'bowl-a+' }],
+          people: [runa!, { ...runa!, id: 'runa+' }],
+        },
+      },
+    };
+    const names = planScene(tried, shop, friday).lanes.map(({ name }) => name);
+    expect(names.slice(0, 4)).toEqual(['Bowl A', 'Bowl A +', 'Runa', 'Runa +']);
+  });
+
+  test('draws the more tapes the lower', () => {
+    const many = Array.from({ length: 130 }, () => views.tapes[0]!);
+    const height = (count: number): number =>
+      planScene({ ...views, tapes: many.slice(0, count) }, shop, friday).tapes[0]!.height;
+    expect([height(40), height(41), height(121)]).toEqual([16, 9, 4]);
+  });
+
+  test('tells what lies under a point, and beside a narrow shape as well', () => {
+    const [task] = scene.tasks.filter(({ batch }) => batch !== null);
+    const at = (minute: number, y: number, minutesPerPx = 1) => hitAt(scene, { minute, y, minutesPerPx });
+    expect(at(task!.start + 1, task!.y + 3)).toMatchObject({
+      kind: 'batch',
+      batch: task!.batch,
+      stage: task!.stage,
+    });
+    const setUp = scene.tasks.find(({ batch }) => batch === null)!;
+    expect(at(setUp.start + 1, setUp.y + 3)).toEqual({ kind: 'melt', melt: setUp.melt });
+    const [melt] = scene.melts;
+    const [run] = melt!.runs;
+    expect(at(run!.start + 1, melt!.base - 2)).toMatchObject({
+      kind: 'batch',
+      batch: run!.batch,
+      stage: 'dip',
+    });
+    expect(at(melt!.setupStart + 1, melt!.base - 2)).toEqual({ kind: 'melt', melt: melt!.id });
+    const [tape] = scene.tapes;
+    expect(at(tape!.clock + 1, tape!.y + 1)).toMatchObject({
+      kind: 'batch',
+      batch: tape!.batch,
+      stage: null,
+    });
+    expect(at(1760, 3)).toBeNull();
+    const last = scene.tasks.reduce((a, b) => (b.end > a.end ? b : a));
+    expect(at(last.end + 8, last.y + 3, 1)).toBeNull();
+    expect(at(last.end + 8, last.y + 3, 4)).not.toBeNull();
+  });
+});
+
+describe('the hours along the axis', () => {
+  test.each([
+    ['a day', 1740, 3180, 800, 12],
+    ['an hour', 2340, 2400, 800, 2],
+    ['the week', 0, 10_080, 800, 14],
+  ])('are apart enough to be read over %s', (_, from, to, width, most) => {
+    const marks = hourMarks(words, { from, to, width });
+    expect(marks.length).toBeGreaterThan(0);
+    expect(marks.length).toBeLessThanOrEqual(most + 1);
+    expect(marks.every(({ isDay, text }) => isDay === /[A-Z]/.test(text))).toBe(true);
   });
 });
 
@@ -90,6 +153,14 @@ describe('plain words', () => {
       'no bowl can take dark 64 between Fri 19, 14:00 and Fri 19, 15:00.',
     ],
     [
+      { kind: 'hands', stage: 'dip', skill: 'dip', from: 2340, to: 2340 },
+      'nobody is free to dip so as to be done by Fri 19, 15:00.',
+    ],
+    [
+      { kind: 'bowl', stage: 'dip', coating: 'dark-64', from: 2340, to: 2340 },
+      'the bowl cannot take dark 64 so as to be done by Fri 19, 15:00.',
+    ],
+    [
       { kind: 'room', stage: 'dip', zone: 'fridge', trays: 4, at: 2340 },
       '4 trays do not fit in the fridge before Fri 19, 15:00.',
     ],
@@ -107,20 +178,21 @@ describe('plain words', () => {
       reason,
       words,
       firstTicket: 'M-0401',
-      isFixed: false,
+      stays: null,
     });
     expect(first).toContain(`leaves ${words.time(reason.firstLeave)} (M-0401)`);
     expect(last).toContain(words.time(reason.earliestClock));
     expect(hold).toBe('It is as late as the waits before pickup allow.');
-    expect(whyText({ product: 'dusk-berry', reason, words, firstTicket: '', isFixed: true })[2]).toContain(
-      'started',
-    );
+    const third = (stays: 'started' | 'pinned') =>
+      whyText({ product: 'dusk-berry', reason, words, firstTicket: '', stays })[2];
+    expect(third('started')).toContain('started');
+    expect(third('pinned')).toContain('pinned');
   });
 
   test('name the month of a limit that is weeks away', () => {
     const batch = saved.plan.batches[0]!;
     const reason = { ...explainBatch(catalogue, saved.plan, batch), lastDue: 2400, earliestClock: -28_000 };
-    const told = whyText({ product: 'dusk-berry', reason, words, firstTicket: 'M-0401', isFixed: false });
+    const told = whyText({ product: 'dusk-berry', reason, words, firstTicket: 'M-0401', stays: null });
     expect(told[1]).toContain(`dipped before ${words.dateTime(-28_000)} it`);
   });
 
@@ -144,7 +216,7 @@ describe('plain words', () => {
   ])('tell what holds a batch: %j', (hold, text) => {
     const batch = saved.plan.batches[0]!;
     const reason = { ...explainBatch(catalogue, saved.plan, batch), hold };
-    const told = whyText({ product: 'dusk-berry', reason, words, firstTicket: 'M-0401', isFixed: false });
+    const told = whyText({ product: 'dusk-berry', reason, words, firstTicket: 'M-0401', stays: null });
     expect(told[2]).toBe(text);
   });
 });

@@ -1,43 +1,73 @@
 import { computed, inject } from '@angular/core';
-import type { SeasonDay } from '@alnage/contract';
-import { explainBatch, stageGrams, startedPieces, type OpenLine, type WayToMeet } from '@alnage/core';
+import type { SavedPlan, SeasonDay } from '@alnage/contract';
+import {
+  explainBatch,
+  isHeld,
+  stageGrams,
+  startedPieces,
+  type Batch,
+  type HeldProblem,
+  type OpenLine,
+  type WayToMeet,
+} from '@alnage/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
-import { planFeature } from '../state/plan.state';
+import { planFeature, viewsOf } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { planWords } from '../shared/plan/plan-names';
+import { minuteIn, planNow } from '../shared/plan/plan-now';
 import { blockerText, whyText } from '../shared/plan/plan-words';
 import { wayText } from '../shared/plan/way-words';
 import { Reckoner } from '../shared/reckoning/reckoner';
 
-const MS_PER_MINUTE = 60_000;
 /** A day at work is shown from early morning to the next early morning: berries lie overnight. */
 const DAY_OPENS_MINUTES = 5 * 60;
 
 /** What would meet an open line: being worked out, told, or why it could not be. */
 export type WaysKnown = 'asked' | 'failed' | readonly WayToMeet[];
 
+/** A plan that is drawn in place of the newest, with what it is. */
+export interface OtherPlan {
+  readonly saved: SavedPlan;
+  readonly label: string;
+}
+
 interface PlanPageState {
   readonly chosenId: string | null;
   /** By the key of the open line, of the plan’s version that is shown. */
   readonly ways: Readonly<Record<string, WaysKnown>>;
+  readonly other: OtherPlan | null;
 }
 
-/** The Plan place: which batch is chosen, and which days are drawn. */
+/** The Plan place: which plan is drawn, which batch of it is chosen, and which days are shown. */
 export const PlanPageStore = signalStore(
-  withState<PlanPageState>({ chosenId: null, ways: {} }),
+  withState<PlanPageState>({ chosenId: null, ways: {}, other: null }),
   withComputed((page) => {
     const store = inject(Store);
     const clock = inject(WorkshopClock);
     const ell = inject(EllStore);
-    const views = store.selectSignal(planFeature.selectViews);
+    const saved = store.selectSignal(planFeature.selectSaved);
+    const job = store.selectSignal(planFeature.selectJob);
+    const isPlanning = store.selectSignal(planFeature.selectIsPlanning);
+    const newest = store.selectSignal(planFeature.selectViews);
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const pieces = store.selectSignal(workshopFeature.selectPieces);
     const days = store.selectSignal(workshopFeature.selectDays);
+    const inTheMaking = computed((): SavedPlan | null => {
+      const best = isPlanning() ? job()?.best : null;
+      const start = days()[0]?.start;
+      return best && start
+        ? { ...(saved() ?? { ...FIRST, horizonStart: start }), ...best, reasons: [] }
+        : null;
+    });
+    const views = computed(() => {
+      const shown = page.other()?.saved ?? inTheMaking();
+      return shown ? viewsOf(shown) : newest();
+    });
     const minute = (instant: number): number =>
-      Math.round((instant - Date.parse(views()?.saved.horizonStart ?? '1970-01-01')) / MS_PER_MINUTE);
+      minuteIn(views()?.saved ?? { horizonStart: '1970-01-01' }, instant);
     const span = computed(() => ell.span() ?? todayOf(days(), clock.now()));
     const words = computed(() => {
       const [shown, shop] = [views(), workshop()];
@@ -49,14 +79,19 @@ export const PlanPageStore = signalStore(
     const ticket = (order: string): string =>
       words()?.isSpare(order) ? 'spare pieces' : (views()?.saved.tickets[order] ?? order);
     return {
+      saved,
+      job,
+      isPlanning,
       views,
       workshop,
       pieces,
+      days,
       span,
       words,
       chosen,
       ticket: computed(() => ticket),
       now: computed(() => minute(clock.now())),
+      minuteOf: computed(() => minute),
       window: computed(() => {
         const first = days()[span().from];
         const last = days()[span().to];
@@ -66,6 +101,19 @@ export const PlanPageStore = signalStore(
           to: minute(Date.parse(last.end)) + DAY_OPENS_MINUTES,
         };
       }),
+    };
+  }),
+  withComputed((page, clock = inject(WorkshopClock)) => {
+    /** The newest plan with what is begun by now and what is pinned held fast, but for a batch that is taken in hand. */
+    const held = (but: string | null): HeldProblem | null => {
+      const saved = page.saved();
+      return saved ? planNow(saved, { days: page.days(), now: clock.now() }, but) : null;
+    };
+    return {
+      held: computed(() => held),
+      /** Whether the plan that is drawn is the newest, which alone can be changed. */
+      isNewest: computed(() => page.views()?.saved === page.saved()),
+      pins: computed((): ReadonlySet<string> => new Set(page.views()?.saved.pins)),
     };
   }),
   withComputed((page) => {
@@ -91,6 +139,7 @@ export const PlanPageStore = signalStore(
         if (!shown || !named || !batch) return [];
         const reason = explainBatch(shown.catalogue, shown.saved.plan, batch);
         const { fixed } = shown.saved.problem;
+        const isPinned = page.pins().has(batch.id);
         const isBegun = batch.stages[0]!.start < page.now();
         const isFixed = isBegun || (fixed?.batches.some((each) => each.id === batch.id) ?? false);
         return whyText({
@@ -98,7 +147,7 @@ export const PlanPageStore = signalStore(
           reason,
           words: named,
           firstTicket: ticket()(reason.firstOrder),
-          isFixed,
+          stays: isPinned && !isBegun ? 'pinned' : isFixed ? 'started' : null,
         });
       }),
       facts: computed(() => {
@@ -125,6 +174,17 @@ export const PlanPageStore = signalStore(
           })),
         };
       }),
+    };
+  }),
+  withComputed((page) => {
+    const { views, words, chosen } = page;
+    return {
+      /** Whether the chosen batch can be taken in hand: it is of the newest plan, and nothing of it has begun. */
+      canMove: computed(() => {
+        const batch = chosen();
+        const problem = batch && page.isNewest() ? page.held()(batch.id)?.problem : null;
+        return problem ? !page.isPlanning() && !isHeld(problem, batch!) : false;
+      }),
       rows: computed(() => {
         const [shown, named] = [views(), words()];
         if (!shown || !named) return [];
@@ -149,15 +209,18 @@ export const PlanPageStore = signalStore(
     async askWays(line: OpenLine): Promise<void> {
       const shown = page.views();
       if (!shown) return;
-      const { problem, plan, version } = shown.saved;
-      const key = waysKey(version, line);
+      const key = waysKey(shown.saved.version, line);
       const note = (known: WaysKnown): void =>
         patchState(page, ({ ways }) => ({ ways: { ...ways, [key]: known } }));
       note('asked');
-      note(await reckoner.ways({ problem, plan }, line).catch(() => 'failed' as const));
+      note(await reckoner.ask('ways', shown.saved, line).catch(() => 'failed' as const));
     },
-    choose(chosenId: string): void {
+    choose(chosenId: string | null): void {
       patchState(page, { chosenId });
+    },
+    /** Draws another plan in place of the newest; null: the newest again. */
+    show(other: OtherPlan | null): void {
+      patchState(page, { other });
     },
     /** The next batch by its dip among those on the screen. */
     step(by: number): void {
@@ -167,8 +230,35 @@ export const PlanPageStore = signalStore(
       const next = seen[Math.max(0, Math.min(seen.length - 1, at + by))];
       if (next) patchState(page, { chosenId: next.batch });
     },
+    /** Other batches of the same pieces that the chosen one could be made with. */
+    alike(): Batch[] {
+      const [batch, problem] = [page.chosen(), page.held()(null)?.problem];
+      if (!batch || !problem || !page.isNewest()) return [];
+      return page
+        .saved()!
+        .plan.batches.filter(
+          (each) => each.id !== batch.id && each.product === batch.product && !isHeld(problem, each),
+        );
+    },
   })),
 );
+
+/** What stands for a saved plan while the first is being made. */
+const FIRST = {
+  version: 0,
+  madeAt: '',
+  origin: 'planned',
+  madeBy: null,
+  basedOn: null,
+  publishedAt: null,
+  isPublished: false,
+  isStale: false,
+  pins: [],
+  locks: [],
+  lapsed: [],
+  tickets: {},
+  totalPieces: 0,
+} as const;
 
 function waysKey(version: number, { order, product }: OpenLine): string {
   return JSON.stringify([version, order, product]);

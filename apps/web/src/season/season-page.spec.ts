@@ -1,5 +1,7 @@
 import { EllStore } from '../shared/ell/ell.store';
 import { TestBed } from '@angular/core/testing';
+import type { Help, PlanFigures } from '@alnage/core';
+import { Reckoner } from '../shared/reckoning/reckoner';
 import { figures } from '../testing/small-season';
 import { order, savedPlan, workshop } from '../testing/small-workshop';
 import { press, render, type RenderOptions } from '../testing/render';
@@ -47,6 +49,29 @@ describe('the season', () => {
     press('ArrowLeft');
     await page.settle();
     expect(page.page.querySelector('al-margin')!.textContent).toContain('Nothing is collected that day.');
+  });
+
+  test('finds out what would help most, and hands each over to be tried', async () => {
+    const help: Help = {
+      change: { kind: 'trays', zone: 'fridge', more: 8 },
+      after: {} as PlanFigures,
+      saves: 40,
+      meetsPieces: 0,
+      peaks: [],
+      movedTasks: 2,
+    };
+    const answers = [() => Promise.reject(new Error('no worker')), () => Promise.resolve([help])];
+    TestBed.overrideProvider(Reckoner, { useValue: { ask: () => answers.shift()!() } });
+    const page = await open();
+    await page.click('Find out');
+    expect(page.text()).toContain('It could not be worked out.');
+    await page.click('Find out');
+    expect(page.text()).toContain('8 more trays in the fridge');
+    expect(page.text()).toContain('saves as much as 40 minutes of work; 2 told tasks move.');
+    const link = page.page.querySelector('al-what-helps a')!;
+    expect(decodeURIComponent(link.getAttribute('href')!)).toBe(
+      '/plan?try=[{"kind":"trays","zone":"fridge","more":8}]',
+    );
   });
 
   test('that is short of something says so by more than a colour, with when and by what', async () => {

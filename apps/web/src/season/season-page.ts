@@ -14,12 +14,13 @@ import { seasonFeature } from '../state/season.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { PaceChart } from './parts/pace-chart';
+import { WhatHelps } from './parts/what-helps';
 import { StillOpen } from './parts/still-open';
 import { dayStory, hardestDay, loadRows } from './season-loads';
 
 /** Season: where it will hurt, and when to stop taking orders. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, PaceChart, StillOpen],
+  imports: [MatButtonModule, RouterLink, Margin, PaceChart, StillOpen, WhatHelps],
   templateUrl: './season-page.html',
   styleUrl: './season-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,11 +1,12 @@
-import { inject, Injectable } from '@angular/core';
+import { effect, inject, Injectable, Injector } from '@angular/core';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import type { Order, OrderState } from '@alnage/contract';
+import type { Order, OrderState, PlanEditAsk, PlanJob, SavedPlan } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { fieldTexts, troubleText } from '../shared/problem-text';
+import { fieldTexts, PROBLEM_TEXT, troubleText } from '../shared/problem-text';
 import { OrderActions } from '../state/orders.state';
-import { PlanActions } from '../state/plan.state';
+import { PlanActions, planFeature } from '../state/plan.state';
+import type { Trouble } from '../state/problem';
 import { RecordActions } from '../state/records.state';
 import { WeighingActions } from '../state/weighings.state';
 
@@ -27,7 +28,12 @@ export class Notices {
   private readonly snackBar = inject(MatSnackBar);
   private readonly store = inject(Store);
   private readonly actions = inject(Actions);
+  private readonly injector = inject(Injector);
+  private readonly job = this.store.selectSignal(planFeature.selectJob);
+  private readonly saved = this.store.selectSignal(planFeature.selectSaved);
   private isUndo = false;
+  /** The job that was seen in the making. */
+  private awaited: string | null = null;
 
   /** Starts to listen; called once by the shell. */
   watch(): void {
@@ -45,10 +51,41 @@ export class Notices {
       .subscribe(({ weighing: { setAsideReason } }) =>
         this.tell(setAsideReason === null ? 'The weighing counts' : 'The weighing is set aside'),
       );
-    this.actions.pipe(ofType(PlanActions.planned)).subscribe(({ saved }) => {
+    this.actions.pipe(ofType(PlanActions.edited)).subscribe(({ saved, ask }) => this.tellEdited(saved, ask));
+    this.actions
+      .pipe(ofType(PlanActions.published))
+      .subscribe(({ saved }) =>
+        this.tell(`Version ${saved.version} is published: the kitchen works by it now`),
+      );
+    effect(() => this.tellPlanned(), { injector: this.injector });
+  }
+
+  /** Tells of a plan that was seen in the making and is there now. */
+  private tellPlanned(): void {
+    const [job, saved] = [this.job(), this.saved()];
+    if (!job) return;
+    if (job.state === 'queued' || job.state === 'running') this.awaited = job.id;
+    else if (job.id === this.awaited) this.tellEnded(job, saved);
+  }
+
+  private tellEnded({ state, fault, version }: PlanJob, saved: SavedPlan | null): void {
+    if (state === 'failed') {
+      this.awaited = null;
+      this.tell(`The plan was not made. ${PROBLEM_TEXT[(fault ?? 'internal-error') as Trouble['code']]}`);
+    } else if (saved && saved.version >= version!) {
+      this.awaited = null;
       const unmet = saved.unmetPieces > 0 ? `, ${saved.unmetPieces} pieces not met` : ', every order met';
       this.tell(`Planned: ${saved.plan.batches.length} batches in ${saved.plan.melts.length} melts${unmet}`);
-    });
+    }
+  }
+
+  /** What was done by hand can be undone: the version before is gone back to. */
+  private tellEdited(saved: SavedPlan, { version, edit }: PlanEditAsk): void {
+    const done = { move: 'moved and pinned', split: 'split', merge: 'joined' }[edit.kind];
+    this.snackBar
+      .open(`Batch ${edit.batch} is ${done}: version ${saved.version}`, 'Undo', { duration: STAY_MS })
+      .onAction()
+      .subscribe(() => this.store.dispatch(PlanActions.jobAsked({ ask: { kind: 'restore', version } })));
   }
 
   private tellMoved(order: Order, from: OrderState): void {

@@ -1,8 +1,12 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  ChangesAsk,
+  ChangesMade,
   Customer,
   Feed,
+  HoldAsk,
+  JobAsk,
   Holiday,
   HolidayCountry,
   ImportReport,
@@ -17,6 +21,9 @@ import type {
   OrderQuery,
   PaymentDraft,
   PickupPoint,
+  PlanEditAsk,
+  PlanHead,
+  PlanJob,
   Piece,
   PieceClosing,
   MakingAsk,
@@ -164,8 +171,40 @@ export class Api {
     return this.http.get<SavedPlan>('/api/plan');
   }
 
-  makePlan(): Observable<SavedPlan> {
-    return this.http.post<SavedPlan>('/api/plan', null);
+  planVersions(): Observable<PlanHead[]> {
+    return this.http.get<PlanHead[]>('/api/plan/versions');
+  }
+
+  planVersion(version: number): Observable<SavedPlan> {
+    return this.http.get<SavedPlan>(`/api/plan/versions/${version}`);
+  }
+
+  publishPlan(version: number): Observable<SavedPlan> {
+    return this.http.post<SavedPlan>(`/api/plan/versions/${version}/publish`, null);
+  }
+
+  editPlan(ask: PlanEditAsk): Observable<SavedPlan> {
+    return this.http.post<SavedPlan>('/api/plan/edits', ask);
+  }
+
+  holdInPlan(ask: HoldAsk): Observable<SavedPlan> {
+    return this.http.post<SavedPlan>('/api/plan/holds', ask);
+  }
+
+  makeChanges(ask: ChangesAsk): Observable<ChangesMade> {
+    return this.http.post<ChangesMade>('/api/plan/changes', ask);
+  }
+
+  askJob(ask: JobAsk): Observable<PlanJob> {
+    return this.http.post<PlanJob>('/api/plan/jobs', ask);
+  }
+
+  latestJob(): Observable<PlanJob | null> {
+    return this.http.get<{ job: PlanJob | null }>('/api/plan/jobs/latest').pipe(map(({ job }) => job));
+  }
+
+  stopJob(id: string): Observable<PlanJob> {
+    return this.http.post<PlanJob>(`/api/plan/jobs/${id}/stop`, null);
   }
 
   weighings(): Observable<Weighing[]> {

@@ -9,6 +9,7 @@ export const LiveActions = createActionGroup({
   events: {
     'Orders changed': emptyProps(),
     'Plan changed': emptyProps(),
+    'Plan job changed': emptyProps(),
     'Workshop changed': emptyProps(),
     'Weighings changed': emptyProps(),
     'Connection lost': emptyProps(),
@@ -39,6 +40,8 @@ export const hearEvents = createEffect(
             return LiveActions.ordersChanged();
           case 'plan':
             return LiveActions.planChanged();
+          case 'plan-job':
+            return LiveActions.planJobChanged();
           case 'workshop':
             return LiveActions.workshopChanged();
           case 'weighings':

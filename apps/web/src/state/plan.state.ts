@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { SavedPlan } from '@alnage/contract';
+import type { HoldAsk, JobAsk, PlanEditAsk, PlanJob, SavedPlan } from '@alnage/contract';
 import {
   bowlLevels,
   catalogueOf,
@@ -21,7 +21,7 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { catchError, exhaustMap, map, of, switchMap } from 'rxjs';
+import { catchError, concatMap, exhaustMap, map, of, switchMap } from 'rxjs';
 import { Api } from './api';
 import { LiveActions } from './live.state';
 import { OrderActions } from './orders.state';
@@ -34,19 +34,34 @@ export const PlanActions = createActionGroup({
   events: {
     Read: props<{ saved: SavedPlan }>(),
     'Read failed': props<{ trouble: Trouble }>(),
-    'Plan asked': emptyProps(),
-    Planned: props<{ saved: SavedPlan }>(),
-    'Plan failed': props<{ trouble: Trouble }>(),
+    'Job read': props<{ job: PlanJob | null }>(),
+    'Job asked': props<{ ask: JobAsk }>(),
+    'Job taken': props<{ job: PlanJob }>(),
+    'Stop asked': props<{ id: string }>(),
+    'Edit asked': props<{ ask: PlanEditAsk }>(),
+    Edited: props<{ saved: SavedPlan; ask: PlanEditAsk }>(),
+    'Edit failed': props<{ trouble: Trouble; ask: PlanEditAsk }>(),
+    'Hold asked': props<{ ask: HoldAsk }>(),
+    'Publish asked': props<{ version: number }>(),
+    Published: props<{ saved: SavedPlan }>(),
+    Held: props<{ saved: SavedPlan }>(),
+    Failed: props<{ trouble: Trouble }>(),
+    'Trouble dismissed': emptyProps(),
   },
 });
 
 export interface PlanState {
   readonly saved: SavedPlan | null;
-  readonly isPlanning: boolean;
+  readonly job: PlanJob | null;
+  /** Whether a change of the plan is on its way. */
+  readonly isSaving: boolean;
+  /** Why the plan could not be read. */
   readonly trouble: Trouble | null;
+  /** Why what was asked for was not done. */
+  readonly saveTrouble: Trouble | null;
 }
 
-const initial: PlanState = { saved: null, isPlanning: false, trouble: null };
+const initial: PlanState = { saved: null, job: null, isSaving: false, trouble: null, saveTrouble: null };
 
 /** A plan's views, all computed by the core from the problem and the plan alone. */
 export interface PlanViews {
@@ -57,6 +72,15 @@ export interface PlanViews {
   readonly zones: ReturnType<typeof zoneProfiles>;
 }
 
+const failed = (state: PlanState, { trouble }: { trouble: Trouble }): PlanState => {
+  return { ...state, isSaving: false, saveTrouble: trouble };
+};
+const saving = (state: PlanState): PlanState => ({ ...state, isSaving: true, saveTrouble: null });
+const kept = (state: PlanState, { saved }: { saved: SavedPlan }): PlanState => {
+  const isNewest = saved.version >= (state.saved?.version ?? 0);
+  return { ...state, isSaving: false, saveTrouble: null, ...(isNewest && { saved }) };
+};
+
 export const planFeature = createFeature({
   name: 'plan',
   reducer: createReducer(
@@ -66,14 +90,21 @@ export const planFeature = createFeature({
       ...state,
       trouble: trouble.code === 'no-plan' || trouble.code === 'nothing-set-up' ? null : trouble,
     })),
-    on(PlanActions.planAsked, (state): PlanState => ({ ...state, isPlanning: true, trouble: null })),
-    on(PlanActions.planned, (state, { saved }): PlanState => ({ ...state, saved, isPlanning: false })),
-    on(PlanActions.planFailed, (state, { trouble }): PlanState => ({ ...state, trouble, isPlanning: false })),
+    on(PlanActions.jobRead, (state, { job }): PlanState => ({ ...state, job })),
+    on(PlanActions.jobAsked, PlanActions.editAsked, PlanActions.holdAsked, PlanActions.publishAsked, saving),
+    on(PlanActions.jobTaken, (state, { job }): PlanState => ({ ...state, job, isSaving: false })),
+    on(PlanActions.edited, PlanActions.published, PlanActions.held, kept),
+    on(PlanActions.editFailed, PlanActions.failed, failed),
+    on(PlanActions.troubleDismissed, (state): PlanState => ({ ...state, saveTrouble: null })),
   ),
-  extraSelectors: ({ selectSaved }) => {
+  extraSelectors: ({ selectSaved, selectJob }) => {
     const selectViews = createSelector(selectSaved, (saved) => (saved ? viewsOf(saved) : null));
     return {
       selectViews,
+      selectIsPlanning: createSelector(
+        selectJob,
+        (job) => job !== null && (job.state === 'queued' || job.state === 'running'),
+      ),
       selectDayLoads: createSelector(
         selectViews,
         workshopFeature.selectDays,
@@ -95,7 +126,7 @@ export const planFeature = createFeature({
   },
 });
 
-function viewsOf(saved: SavedPlan): PlanViews {
+export function viewsOf(saved: SavedPlan): PlanViews {
   const catalogue = catalogueOf(saved.problem);
   return {
     saved,
@@ -106,6 +137,8 @@ function viewsOf(saved: SavedPlan): PlanViews {
   };
 }
 
+const asTrouble = (error: unknown): Trouble => troubleOf(error);
+
 /** Read again after orders changed, too: the server then tells whether the plan is stale. */
 export const readPlan = createEffect(
   (actions = inject(Actions), api = inject(Api)) => {
@@ -114,7 +147,7 @@ export const readPlan = createEffect(
       switchMap(() =>
         api.plan().pipe(
           map((saved) => PlanActions.read({ saved })),
-          catchError((error: unknown) => of(PlanActions.readFailed({ trouble: troubleOf(error) }))),
+          catchError((error: unknown) => of(PlanActions.readFailed({ trouble: asTrouble(error) }))),
         ),
       ),
     );
@@ -122,17 +155,98 @@ export const readPlan = createEffect(
   { functional: true },
 );
 
-export const makePlan = createEffect(
+/** The plan in the making, whoever asked for it. */
+export const readJob = createEffect(
   (actions = inject(Actions), api = inject(Api)) => {
     return actions.pipe(
-      ofType(PlanActions.planAsked),
-      exhaustMap(() =>
-        api.makePlan().pipe(
-          map((saved) => PlanActions.planned({ saved })),
-          catchError((error: unknown) => of(PlanActions.planFailed({ trouble: troubleOf(error) }))),
+      ofType(WorkshopActions.opened, LiveActions.planJobChanged),
+      switchMap(() =>
+        api.latestJob().pipe(
+          map((job) => PlanActions.jobRead({ job })),
+          catchError((error: unknown) => of(PlanActions.readFailed({ trouble: asTrouble(error) }))),
         ),
       ),
     );
   },
   { functional: true },
 );
+
+export const askJob = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(PlanActions.jobAsked),
+      exhaustMap(({ ask }) =>
+        api.askJob(ask).pipe(
+          map((job) => PlanActions.jobTaken({ job })),
+          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+export const stopJob = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(PlanActions.stopAsked),
+      exhaustMap(({ id }) =>
+        api.stopJob(id).pipe(
+          map((job) => PlanActions.jobTaken({ job })),
+          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+export const editPlan = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(PlanActions.editAsked),
+      exhaustMap(({ ask }) =>
+        api.editPlan(ask).pipe(
+          map((saved) => PlanActions.edited({ saved, ask })),
+          catchError((error: unknown) => of(PlanActions.editFailed({ trouble: asTrouble(error), ask }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+export const holdInPlan = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(PlanActions.holdAsked),
+      concatMap(({ ask }) =>
+        api.holdInPlan(ask).pipe(
+          map((saved) => PlanActions.held({ saved })),
+          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+export const publishPlan = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(PlanActions.publishAsked),
+      exhaustMap(({ version }) =>
+        api.publishPlan(version).pipe(
+          map((saved) => PlanActions.published({ saved })),
+          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+/** What people ask for, sent to the server. */
+export const planCommands = { askJob, stopJob, editPlan, holdInPlan, publishPlan };
+/** All of it, as the application runs it. */
+export const planEffects = { readPlan, readJob, ...planCommands };

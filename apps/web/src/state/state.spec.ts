@@ -4,7 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import type { Order } from '@alnage/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { order, piece, planJob, savedPlan, workshop } from '../testing/small-workshop';
 import { LiveActions } from './live.state';
 import { orderFates } from './order-fate';
 import {
@@ -16,7 +16,7 @@ import {
   withOrder,
   withPage,
 } from './orders.state';
-import { makePlan, PlanActions, planFeature, readPlan } from './plan.state';
+import { PlanActions, planEffects, planFeature } from './plan.state';
 import { troubleOf } from './problem';
 import { readWorkshop, WorkshopActions, workshopFeature } from './workshop.state';
 import { catalogueOf } from '@alnage/core';
@@ -54,7 +54,7 @@ describe('the store and the server', () => {
         provideState(workshopFeature),
         provideState(ordersFeature),
         provideState(planFeature),
-        provideEffects({ readWorkshop }, { readOrders, saveOrder, moveOrder }, { readPlan, makePlan }),
+        provideEffects({ readWorkshop }, { readOrders, saveOrder, moveOrder }, planEffects),
       ],
     });
     http = TestBed.inject(HttpTestingController);
@@ -74,6 +74,7 @@ describe('the store and the server', () => {
     store.dispatch(WorkshopActions.opened());
     http.expectOne('/api/workshop').flush(workshop);
     http.expectOne('/api/pieces').flush([piece]);
+    http.expectOne('/api/plan/jobs/latest').flush({ job: null });
   };
 
   test('opening reads the workshop, then its orders and its plan', () => {
@@ -95,6 +96,7 @@ describe('the store and the server', () => {
   test('a server that is away is told as such', () => {
     store.dispatch(WorkshopActions.opened());
     http.expectOne('/api/pieces');
+    http.expectOne('/api/plan/jobs/latest');
     http.expectOne('/api/workshop').error(new ProgressEvent('error'));
     expect(store.selectSignal(workshopFeature.selectTrouble)()).toMatchObject({ code: 'no-connection' });
   });
@@ -185,13 +187,47 @@ describe('the store and the server', () => {
     expect(store.selectSignal(planFeature.selectSaved)()!.isStale).toBe(true);
   });
 
-  test('planning is asked for once at a time', () => {
-    store.dispatch(PlanActions.planAsked());
-    store.dispatch(PlanActions.planAsked());
+  test('planning is asked for once at a time, and the job is read while it goes on', () => {
+    store.dispatch(PlanActions.jobAsked({ ask: { kind: 'plan' } }));
+    store.dispatch(PlanActions.jobAsked({ ask: { kind: 'plan' } }));
+    http.expectOne({ method: 'POST', url: '/api/plan/jobs' }).flush(planJob());
     expect(store.selectSignal(planFeature.selectIsPlanning)()).toBe(true);
-    http.expectOne({ method: 'POST', url: '/api/plan' }).flush(savedPlan([order()]));
+    store.dispatch(LiveActions.planJobChanged());
+    http.expectOne('/api/plan/jobs/latest').flush({ job: planJob({ state: 'done', version: 2 }) });
     expect(store.selectSignal(planFeature.selectIsPlanning)()).toBe(false);
-    expect(store.selectSignal(planFeature.selectViews)()!.levels.length).toBeGreaterThan(0);
+  });
+
+  test('a job is stopped by its id, and its trouble is told apart from that of reading', () => {
+    store.dispatch(PlanActions.stopAsked({ id: 'j1' }));
+    http.expectOne({ method: 'POST', url: '/api/plan/jobs/j1/stop' }).flush(planJob({ isStopping: true }));
+    expect(store.selectSignal(planFeature.selectJob)()).toMatchObject({ isStopping: true });
+    store.dispatch(PlanActions.jobAsked({ ask: { kind: 'repair' } }));
+    http
+      .expectOne('/api/plan/jobs')
+      .flush({ code: 'plan-running', errors: [] }, { status: 409, statusText: 'running' });
+    expect(store.selectSignal(planFeature.selectSaveTrouble)()).toMatchObject({ code: 'plan-running' });
+    expect(store.selectSignal(planFeature.selectTrouble)()).toBeNull();
+    store.dispatch(PlanActions.troubleDismissed());
+    expect(store.selectSignal(planFeature.selectSaveTrouble)()).toBeNull();
+  });
+
+  test('an edit goes against the version that was seen; what came of it is the plan, unless there is a newer one', () => {
+    const plan = savedPlan([order()]);
+    store.dispatch(PlanActions.read({ saved: { ...plan, version: 4 } }));
+    const ask = { version: 4, edit: { kind: 'split' as const, batch: 'b1', pieces: 3 } };
+    store.dispatch(PlanActions.editAsked({ ask }));
+    const request = http.expectOne('/api/plan/edits');
+    expect(request.request.body).toEqual(ask);
+    expect(store.selectSignal(planFeature.selectIsSaving)()).toBe(true);
+    request.flush({ ...plan, version: 5 });
+    const version = (): number => store.selectSignal(planFeature.selectSaved)()!.version;
+    expect([version(), store.selectSignal(planFeature.selectIsSaving)()]).toEqual([5, false]);
+    store.dispatch(PlanActions.publishAsked({ version: 3 }));
+    http.expectOne('/api/plan/versions/3/publish').flush({ ...plan, version: 3, isPublished: true });
+    expect(version()).toBe(5);
+    store.dispatch(PlanActions.holdAsked({ ask: { version: 5, hold: { batch: 'b1' }, isHeld: true } }));
+    http.expectOne('/api/plan/holds').flush({ ...plan, version: 5, pins: ['b1'] });
+    expect(store.selectSignal(planFeature.selectSaved)()!.pins).toEqual(['b1']);
   });
 });
 

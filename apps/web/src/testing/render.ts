@@ -9,7 +9,7 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import { CustomerActions, customersFeature } from '../state/customers.state';
 import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
-import { makePlan, PlanActions, planFeature } from '../state/plan.state';
+import { PlanActions, planCommands, planFeature } from '../state/plan.state';
 import { recordsFeature, removeRecord, saveRecord } from '../state/records.state';
 import { SeasonActions, seasonFeature } from '../state/season.state';
 import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighings.state';
@@ -52,6 +52,8 @@ export async function render<T>(
 ): Promise<Rendered<T>> {
   Element.prototype.scrollIntoView = () => undefined;
   Element.prototype.scrollTo = () => undefined;
+  // there is nothing to draw on
+  HTMLCanvasElement.prototype.getContext = () => null;
   chooseUnits(FIRST_UNITS);
   choosePerson(null);
   TestBed.configureTestingModule({
@@ -70,7 +72,7 @@ export async function render<T>(
       provideState(liveFeature),
       provideEffects(
         { saveOrder, moveOrder, payOrder },
-        { makePlan },
+        planCommands,
         { saveRecord, removeRecord },
         { takeWeighing },
       ),

@@ -1,4 +1,13 @@
-import type { Order, OrderLine, PickupPoint, Piece, SavedPlan, Weighing, Workshop } from '@alnage/contract';
+import type {
+  Order,
+  OrderLine,
+  PickupPoint,
+  Piece,
+  PlanJob,
+  SavedPlan,
+  Weighing,
+  Workshop,
+} from '@alnage/contract';
 import {
   accountOf,
   checkPlan,
@@ -369,6 +378,14 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
     madeAt: '2026-06-18T08:00:00.000Z',
     horizonStart: HORIZON_START,
     isStale: false,
+    origin: 'planned',
+    madeBy: null,
+    basedOn: null,
+    publishedAt: '2026-06-18T08:00:00.000Z',
+    isPublished: true,
+    pins: [],
+    locks: [],
+    lapsed: [],
     tickets: Object.fromEntries(orders.map(({ id, ticket }) => [id, ticket])),
     cost: report.cost!,
     totalPieces: report.totalPieces,
@@ -376,5 +393,23 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
     problem,
     plan,
     reasons,
+  };
+}
+
+/** A plan in the making, with what the test wants otherwise. */
+export function planJob(change: Partial<PlanJob> = {}): PlanJob {
+  return {
+    id: 'j1',
+    kind: 'plan',
+    state: 'running',
+    askedAt: '2026-06-18T08:32:00.000Z',
+    askedBy: null,
+    seconds: 10,
+    progress: 0.25,
+    isStopping: false,
+    best: null,
+    version: null,
+    fault: null,
+    ...change,
   };
 }

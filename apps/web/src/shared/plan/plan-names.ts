@@ -37,8 +37,12 @@ export function planWords(saved: PlanShown, workshop: Workshop, pieces: readonly
   const wall = new WallTime(workshop.timeZone);
   const start = Date.parse(saved.horizonStart);
   const instant = (minute: number): number => start + minute * MS_PER_MINUTE;
-  const named = (list: readonly { id: string; name: string }[]) => (id: string) =>
-    list.find((item) => item.id === id)?.name ?? id;
+  const named =
+    (list: readonly { id: string; name: string }[]) =>
+    (id: string): string =>
+      // one more like another is called after it
+      list.find((item) => item.id === id)?.name ??
+      (id.endsWith('+') ? `${named(list)(id.slice(0, -1))} +` : id);
   const bowl = named(workshop.bowls);
   const pieceOf = (id: string) => pieces.find((piece) => piece.id === id);
   return {

@@ -29,12 +29,21 @@ export function blockerText(blocker: Blocker, words: PlanWords): string {
         ? `its ${blocker.stage} would have to end by ${words.time(blocker.latestEnd)}, and cannot before ${words.time(blocker.earliestEnd)}.`
         : `there is no time left for its ${blocker.stage}.`;
     case 'hands':
-      return `nobody is free ${skill(blocker.skill)} from ${words.time(blocker.from)} to ${words.time(blocker.to)}.`;
+      return `nobody is free ${skill(blocker.skill)} ${spanText(blocker, words)}.`;
     case 'bowl':
-      return `no bowl can take ${words.coating(blocker.coating)} between ${words.time(blocker.from)} and ${words.time(blocker.to)}.`;
+      return blocker.from === blocker.to
+        ? `the bowl cannot take ${words.coating(blocker.coating)} so as to be done by ${words.time(blocker.to)}.`
+        : `no bowl can take ${words.coating(blocker.coating)} between ${words.time(blocker.from)} and ${words.time(blocker.to)}.`;
     case 'room':
       return `${count(blocker.trays)} ${blocker.trays === 1 ? 'tray does' : 'trays do'} not fit in the ${words.zone(blocker.zone)} before ${words.time(blocker.at)}.`;
   }
+}
+
+/** From when to when somebody would be needed; of a place that is held to a minute, by when. */
+function spanText({ from, to }: { from: number; to: number }, words: PlanWords): string {
+  return from === to
+    ? `so as to be done by ${words.time(to)}`
+    : `from ${words.time(from)} to ${words.time(to)}`;
 }
 
 export interface WhyInput {
@@ -42,18 +51,19 @@ export interface WhyInput {
   readonly reason: BatchReason;
   readonly words: PlanWords;
   readonly firstTicket: string;
-  readonly isFixed: boolean;
+  /** What makes it stay, where something does. */
+  readonly stays: 'started' | 'pinned' | null;
 }
 
 /** Why a batch is where it is: what it waits for, what holds it, and how far it could go. */
-export function whyText({ product, reason, words, firstTicket, isFixed }: WhyInput): string[] {
+export function whyText({ product, reason, words, firstTicket, stays }: WhyInput): string[] {
   const sentences = [
     `The first of it leaves ${words.time(reason.firstLeave)} (${firstTicket}), so it must be dipped by ${words.time(reason.latestClock)}.`,
     `The last is collected ${words.time(reason.lastDue)}: dipped before ${limitText(reason, words)} it would be past its limit.`,
   ];
-  return isFixed
-    ? [...sentences, 'It is started, so it stays where it is.']
-    : [...sentences, holdText(product, reason, words)];
+  if (stays === 'started') return [...sentences, 'It is started, so it stays where it is.'];
+  if (stays === 'pinned') return [...sentences, 'It is pinned: every new plan goes around it.'];
+  return [...sentences, holdText(product, reason, words)];
 }
 
 /** The minute before which it would be too old, with its month where it is not of the days around. */

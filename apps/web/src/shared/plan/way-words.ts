@@ -8,19 +8,30 @@ export function wayText({ changes, movedTasks }: WayToMeet, words: PlanWords): s
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}; ${movedText(movedTasks)}.`;
 }
 
-function changeText(change: Change, words: PlanWords): string {
-  switch (change.kind) {
-    case 'trays':
-      return `${count(change.more)} more ${change.more === 1 ? 'tray' : 'trays'} in the ${words.zone(change.zone)}`;
-    case 'hours': {
-      const [from, to] = change.span;
-      return `${words.person(change.person)} there ${words.time(from)} to ${words.clock(to)} as well`;
-    }
-    case 'bowl':
-      return `one more bowl like ${words.bowl(change.like)}`;
-    case 'pickup':
-      return `collected ${words.time(change.due)} instead`;
-  }
+type Worded = { readonly [K in Change['kind']]: (change: Change & { kind: K }, words: PlanWords) => string };
+
+const WORDED: Worded = {
+  trays: ({ more, zone }, words) => {
+    const trays = Math.abs(more) === 1 ? 'tray' : 'trays';
+    return `${count(Math.abs(more))} ${more < 0 ? 'fewer' : 'more'} ${trays} in the ${words.zone(zone)}`;
+  },
+  hours: ({ person, span: [from, to] }, words) =>
+    `${words.person(person)} there ${words.time(from)} to ${words.clock(to)} as well`,
+  away: ({ person, span: [from, to] }, words) =>
+    `${words.person(person)} away ${words.time(from)} to ${words.clock(to)}`,
+  hands: ({ like }, words) => `one more who can do what ${words.person(like)} can, at the same hours`,
+  bowl: ({ like }, words) => `one more bowl like ${words.bowl(like)}`,
+  'bowl-away': ({ bowl }, words) => `${words.bowl(bowl)} out of use`,
+  pickup: ({ due }, words) => `collected ${words.time(due)} instead`,
+  pieces: ({ product, pieces }, words) => `${pieces === 0 ? 'no' : count(pieces)} ${words.piece(product)}`,
+  rest: ({ product, stage, zone }, words) =>
+    `${words.piece(product)} to the ${words.zone(zone)} after ${words.stage(product, stage)}`,
+};
+
+/** A change in words. */
+export function changeText(change: Change, words: PlanWords): string {
+  const worded = WORDED[change.kind] as (change: Change, words: PlanWords) => string;
+  return worded(change, words);
 }
 
 function movedText(tasks: number): string {

@@ -30,7 +30,7 @@ class StandIn extends EventTarget {
 describe('the page’s reckoner', () => {
   const { problem, plan } = savedPlan([order()]);
   const line = { order: 'o1', product: 'dusk-berry' };
-  const ask = () => TestBed.inject(Reckoner).ways({ problem, plan }, line);
+  const ask = () => TestBed.inject(Reckoner).ask('ways', { problem, plan }, line);
 
   beforeEach(() => {
     StandIn.all.length = 0;
@@ -43,12 +43,12 @@ describe('the page’s reckoner', () => {
     const [worker] = StandIn.all;
     const [a, b] = worker!.asks;
     const way = { changes: [], unmetPieces: 0, cost: 1, movedTasks: 2 };
-    worker!.answer({ number: b!.number, ways: [way] });
-    worker!.answer({ number: a!.number, ways: [] });
+    worker!.answer({ number: b!.number, answer: [way] });
+    worker!.answer({ number: a!.number, answer: [] });
     expect(await first).toEqual([]);
     expect(await second).toEqual([way]);
     expect(StandIn.all).toHaveLength(1);
-    expect(a).toMatchObject({ line, planned: { plan } });
+    expect(a).toMatchObject({ question: 'ways', about: line, planned: { plan } });
   });
 
   test('tells of what could not be worked out, and begins anew when its worker broke', async () => {
@@ -60,6 +60,19 @@ describe('the page’s reckoner', () => {
     await expect(broken).rejects.toThrow('out of memory');
     void ask();
     expect(StandIn.all).toHaveLength(2);
+  });
+
+  test('lets what is asked in haste go past what takes long, by a worker of its own', async () => {
+    const long = ask();
+    const places = { batch: 'b1', stage: 'dip', from: 0, to: 60, step: 5 };
+    const quick = TestBed.inject(Reckoner).ask('places', { problem, plan }, places);
+    const [patient, hasty] = StandIn.all;
+    expect(hasty!.asks).toMatchObject([{ question: 'places', about: places }]);
+    hasty!.answer({ number: hasty!.asks[0]!.number, answer: [] });
+    expect(await quick).toEqual([]);
+    hasty!.dispatchEvent(new ErrorEvent('error', { message: 'broken' }));
+    patient!.answer({ number: patient!.asks[0]!.number, answer: [] });
+    expect(await long).toEqual([]);
   });
 
   test('ends its worker with the page', () => {

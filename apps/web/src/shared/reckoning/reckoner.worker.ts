@@ -1,14 +1,27 @@
-import { waysToMeet } from '@alnage/core';
-import type { ReckonerAnswer, ReckonerAsk } from './reckoning';
+import { editPlan, openPlaces, waysToMeet, whatHelps, whatIf } from '@alnage/core';
+import type { Question, ReckonerAnswer, ReckonerAsk, Reckonings } from './reckoning';
 
 /** Works out beside the page what takes longer than a page may stand still. */
 addEventListener('message', ({ data }: MessageEvent<ReckonerAsk>) => postMessage(answer(data)));
 
-function answer({ number, planned, line, seconds }: ReckonerAsk): ReckonerAnswer {
+type Reckon = {
+  readonly [Q in Question]: (ask: ReckonerAsk<Q>, progress: () => number) => Reckonings[Q]['answer'];
+};
+
+const RECKON: Reckon = {
+  ways: ({ planned, about }, progress) => waysToMeet(planned, about, { progress }),
+  places: ({ planned, about }) => openPlaces(planned, about),
+  edit: ({ planned, about }) => editPlan(planned, about),
+  whatIf: ({ planned, about }) => whatIf(planned, about),
+  helps: ({ planned }, progress) => whatHelps(planned, { progress }),
+};
+
+function answer(ask: ReckonerAsk): ReckonerAnswer {
+  const { number, question, seconds } = ask;
   const start = performance.now();
   const progress = (): number => (performance.now() - start) / (seconds * 1000);
   try {
-    return { number, ways: waysToMeet(planned, line, { progress }) };
+    return { number, answer: RECKON[question](ask as never, progress) };
   } catch (error) {
     return { number, fault: (error as Error).message };
   }

@@ -65,5 +65,5 @@ export function openPlaces({ problem, plan }: Planned, ask: OpenPlacesAsk): Open
 }
 
 function isAlike(a: Blocker | null, b: Blocker | null): boolean {
-  return a?.kind === b?.kind && a?.stage === b?.stage;
+  return JSON.stringify(a) === JSON.stringify(b);
 }

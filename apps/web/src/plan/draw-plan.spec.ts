@@ -1,0 +1,103 @@
+import { bowlLevels, catalogueOf, lifeTape, zoneProfiles } from '@alnage/core';
+import { scaleLinear } from 'd3-scale';
+import type { PlanViews } from '../state/plan.state';
+import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { drawPlan, LABEL_WIDTH, type Frame } from './draw/draw-plan';
+import type { Palette } from './draw/palette';
+import { planScene } from './scene/plan-scene';
+
+const saved = savedPlan([order(), order({ id: 'o2', pickupAt: '2026-06-19T14:00:00.000Z' })]);
+const catalogue = catalogueOf(saved.problem);
+const views: PlanViews = {
+  saved,
+  catalogue,
+  levels: bowlLevels(catalogue, saved.plan),
+  tapes: saved.plan.batches.map((batch) => lifeTape(catalogue, batch)),
+  zones: zoneProfiles(catalogue, saved.plan),
+};
+const scene = planScene(views, { workshop, pieces: [piece] }, { from: 1740, to: 3180 });
+const [batch] = saved.plan.batches;
+
+const COAT = { fill: '#321', on: '#fff', tail: '#fc0' };
+const COLOURS = new Proxy({}, { get: (_, name) => (name === 'coats' ? { dark: COAT } : '#888') }) as Palette;
+
+/** A context that notes what is written on it and how often each thing is done. */
+function sheet() {
+  const words: string[] = [];
+  const calls = new Map<string, number>();
+  const context = new Proxy(
+    {},
+    {
+      get: (_, name: string) =>
+        name === 'fillText'
+          ? (text: string) => words.push(text)
+          : () => void calls.set(name, (calls.get(name) ?? 0) + 1),
+      set: () => true,
+    },
+  ) as unknown as CanvasRenderingContext2D;
+  return { context, words, calls };
+}
+
+function drawn(change: Partial<Frame> = {}, domain: [number, number] = [1740, 3180]) {
+  HTMLCanvasElement.prototype.getContext = () => null;
+  const { context, words, calls } = sheet();
+  const frame: Frame = {
+    x: scaleLinear(domain, [LABEL_WIDTH, 900]),
+    width: 908,
+    height: 2000,
+    scrollTop: 0,
+    hours: [{ minute: 2400, text: '16', isDay: false }],
+    now: 1800,
+    chosen: null,
+    pins: new Set(),
+    ghost: null,
+    ...change,
+  };
+  drawPlan(context, { colours: COLOURS, scene, frame });
+  return { words, calls };
+}
+
+describe('the drawing of a plan', () => {
+  test('names lanes, runs, tapes and the hour, and says what is left and how full it gets', () => {
+    const { words } = drawn();
+    for (const text of ['Bowl A', 'Runa', 'Fridge', 'Life tapes', 'dusk berry', '16', 'now'])
+      expect(words).toContain(text);
+    expect(words.some((text) => text.endsWith('left'))).toBe(true);
+    expect(words.some((text) => text.startsWith('at most'))).toBe(true);
+  });
+
+  test('leaves out what is not in sight, by time and by height', () => {
+    const later = drawn({ now: 0 }, [3000, 3180]).words;
+    expect(later).not.toContain('dusk berry');
+    expect(later).not.toContain('now');
+    expect(drawn({ height: 40 }).words).not.toContain('Fridge');
+    expect(drawn({ height: 200, scrollTop: scene.height - 60 }).words).not.toContain('Bowl A');
+  });
+
+  test('writes pieces into runs that are wide enough for them', () => {
+    expect(drawn({}, [1740, 30_000]).words).not.toContain('48');
+    const { start, end } = scene.melts[0]!.runs[0]!;
+    expect(drawn({}, [start - 30, end + 30]).words).toContain('48');
+  });
+
+  test('puts a nail into what is pinned', () => {
+    const plain = drawn().calls.get('arc') ?? 0;
+    expect(drawn({ pins: new Set([batch!.id]) }).calls.get('arc')).toBeGreaterThan(plain);
+  });
+
+  test('shows what is in hand with where it would be, and lights up where it can go', () => {
+    const lit = { from: 2000, to: 2100, y: 30, height: 50 };
+    const ghost = {
+      start: 2000,
+      end: 2030,
+      y: 30,
+      height: 50,
+      isAllowed: false,
+      open: [lit],
+      label: 'Fri 19, 09:20–09:50',
+    };
+    const { words, calls } = drawn({ ghost });
+    expect(words).toContain('Fri 19, 09:20–09:50');
+    expect(calls.get('fillRect')!).toBeGreaterThan(drawn().calls.get('fillRect')!);
+  });
+});

@@ -1,0 +1,379 @@
+import type { ScaleLinear } from 'd3-scale';
+import type { MeltShape, PlanScene, RunShape, TapeShape, TaskShape, ZoneShape } from '../scene/scene-shapes';
+import type { Palette } from './palette';
+import { Pen } from './pen';
+
+export const LABEL_WIDTH = 112;
+const AXIS_HEIGHT = 20;
+const TASK_HEIGHT = 24;
+/** A figure is written into a shape that is at least so wide. */
+const FIGURE_WIDTH = 26;
+/** A life tape is written on where it is at least so high. */
+const WRITTEN_TAPE = 9;
+
+export interface HourMark {
+  readonly minute: number;
+  readonly text: string;
+  readonly isDay: boolean;
+}
+
+/** A place where a batch is being put, and where it could be. */
+export interface Ghost {
+  readonly start: number;
+  readonly end: number;
+  readonly y: number;
+  readonly height: number;
+  readonly isAllowed: boolean;
+  /** Spans of the minutes at which the stage could end, each in its lane. */
+  readonly open: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly y: number;
+    readonly height: number;
+  }[];
+  readonly label: string;
+}
+
+/** What is seen of a scene, and how. */
+export interface Frame {
+  readonly x: ScaleLinear<number, number>;
+  readonly width: number;
+  readonly height: number;
+  readonly scrollTop: number;
+  readonly hours: readonly HourMark[];
+  readonly now: number;
+  readonly chosen: string | null;
+  readonly pins: ReadonlySet<string>;
+  readonly ghost: Ghost | null;
+}
+
+/** Draws what is seen of a plan: only what lies in the frame, so that hundreds of batches cost no more than they show. */
+export function drawPlan(
+  context: CanvasRenderingContext2D,
+  { colours, scene, frame }: { readonly colours: Palette; readonly scene: PlanScene; readonly frame: Frame },
+): void {
+  new PlanDrawing(new Pen(context, colours), scene, frame).draw();
+}
+
+class PlanDrawing {
+  private readonly colours: Palette;
+  private readonly first: number;
+  private readonly last: number;
+
+  constructor(
+    private readonly pen: Pen,
+    private readonly scene: PlanScene,
+    private readonly frame: Frame,
+  ) {
+    this.colours = pen.colours;
+    [this.first, this.last] = frame.x.domain() as [number, number];
+  }
+
+  draw(): void {
+    const { context } = this.pen;
+    const { width, height, scrollTop } = this.frame;
+    context.save();
+    context.fillStyle = this.colours.linen;
+    context.fillRect(0, 0, width, height);
+    context.translate(0, -scrollTop);
+    this.hours();
+    context.save();
+    context.beginPath();
+    context.rect(LABEL_WIDTH, scrollTop, width - LABEL_WIDTH, height);
+    context.clip();
+    this.open();
+    this.shifts();
+    for (const zone of this.scene.zones) if (this.isInSight(zone.top, zone.bottom)) this.zone(zone);
+    for (const melt of this.scene.melts) if (this.isOnAxis(melt.setupStart, melt.closed)) this.melt(melt);
+    this.runNames();
+    for (const task of this.scene.tasks) if (this.isSeen(task.start, task.end, task)) this.task(task);
+    for (const tape of this.scene.tapes) if (this.isSeen(tape.clock, tape.lastPickup, tape)) this.tape(tape);
+    this.now();
+    this.ghost();
+    context.restore();
+    this.labels();
+    this.axis();
+    context.restore();
+  }
+
+  private isOnAxis(start: number, end: number): boolean {
+    return end > this.first && start < this.last;
+  }
+
+  private isInSight(top: number, bottom: number): boolean {
+    return bottom > this.frame.scrollTop && top < this.frame.scrollTop + this.frame.height;
+  }
+
+  private isSeen(start: number, end: number, { y }: { readonly y: number }): boolean {
+    return this.isOnAxis(start, end) && this.isInSight(y, y + TASK_HEIGHT);
+  }
+
+  private hours(): void {
+    const { scrollTop, height, hours, x } = this.frame;
+    for (const { minute, isDay } of hours)
+      this.pen.line([x(minute), scrollTop], [x(minute), scrollTop + height], {
+        colour: isDay ? this.colours.softInk : this.colours.rule,
+        ...(isDay && { dash: [2, 4] }),
+      });
+    for (const { bottom } of this.scene.lanes)
+      this.pen.line([0, bottom], [this.frame.width, bottom], { colour: this.colours.rule });
+  }
+
+  /** The hours along the top, which stay in sight. */
+  private axis(): void {
+    const { scrollTop, width, hours, x } = this.frame;
+    this.pen.box({ x: 0, y: scrollTop, width, height: AXIS_HEIGHT }, { fill: this.colours.linen });
+    for (const { minute, text } of hours)
+      if (x(minute) >= LABEL_WIDTH)
+        this.pen.text(text, [x(minute), scrollTop + 13], {
+          colour: this.colours.softInk,
+          isFigure: true,
+          align: 'center',
+        });
+  }
+
+  private labels(): void {
+    const { scrollTop, height } = this.frame;
+    this.pen.box({ x: 0, y: scrollTop, width: LABEL_WIDTH - 1, height }, { fill: this.colours.linen });
+    for (const { name, detail, y, bottom } of this.scene.lanes) {
+      if (!this.isInSight(y, bottom)) continue;
+      this.pen.text(name, [0, y + 22], { weight: 600, size: 13 });
+      this.pen.text(detail, [0, y + 37], { colour: this.colours.softInk });
+      this.pen.line([0, bottom], [LABEL_WIDTH, bottom], { colour: this.colours.rule });
+    }
+  }
+
+  private shifts(): void {
+    const { x } = this.frame;
+    for (const { start, end, y } of this.scene.shifts)
+      if (this.isOnAxis(start, end))
+        this.pen.line([x(start), y], [x(end), y], { colour: this.colours.softInk, width: 2 });
+  }
+
+  private zone({ steps, trays, top, bottom, note, isFull }: ZoneShape): void {
+    const { x } = this.frame;
+    const level = (held: number): number => bottom - (held / Math.max(1, trays)) * (bottom - top);
+    const seen = steps.filter(({ from, to }) => this.isOnAxis(from, to));
+    const points = seen.flatMap(({ from, to, trays: held }): [number, number][] => [
+      [x(from), level(held)],
+      [x(to), level(held)],
+    ]);
+    if (points.length > 0)
+      this.pen.shape([[points[0]![0], bottom], ...points, [points.at(-1)![0], bottom]], {
+        fill: this.pen.hatch(this.colours.woad, { gap: 5 }),
+        stroke: this.colours.woad,
+      });
+    const colour = isFull ? this.colours.madder : this.colours.softInk;
+    this.pen.line(
+      [LABEL_WIDTH, top],
+      [this.frame.width, top],
+      isFull ? { colour, width: 1.5 } : { colour, dash: [4, 3] },
+    );
+    this.pen.text(note, [this.frame.width - 12, top + 14], {
+      colour,
+      align: 'right',
+      backing: this.colours.linen,
+      ...(isFull && { weight: 600 }),
+    });
+  }
+
+  private melt(melt: MeltShape): void {
+    const { base, grams, setupStart, setupEnd, closed, runs, tail, left } = melt;
+    if (!this.isInSight(base - 80, base)) return;
+    const { x } = this.frame;
+    const level = (held: number): number => base - held * this.scene.gramHeight;
+    const coat = this.colours.coats[melt.kind] ?? this.colours.coats['dark']!;
+    this.pen.box(
+      { x: x(setupStart), y: level(grams), width: x(setupEnd) - x(setupStart), height: base - level(grams) },
+      { fill: this.pen.hatch(this.colours.softInk), stroke: this.colours.softInk },
+    );
+    const top: [number, number][] = [
+      [x(setupEnd), level(grams)],
+      ...runs.flatMap(({ start, end, before, after }): [number, number][] => [
+        [x(start), level(before)],
+        [x(end), level(after)],
+      ]),
+    ];
+    const points: [number, number][] = [
+      ...top,
+      [x(closed), top.at(-1)![1]],
+      [x(closed), base],
+      [x(setupEnd), base],
+    ];
+    this.pen.shape(points, { fill: coat.fill, stroke: this.colours.ink, lineWidth: 0.75 });
+    for (const run of runs) if (this.isOnAxis(run.start, run.end)) this.run(run, { base, level, coat });
+    this.pen.line([x(setupEnd), level(tail)], [x(closed), level(tail)], { colour: coat.tail, dash: [4, 3] });
+    const next = this.scene.melts
+      .filter((other) => other.base === base && other.setupStart >= closed)
+      .reduce((least, other) => Math.min(least, x(other.setupStart)), this.frame.width);
+    if (next - x(closed) > Pen.width(left) + 8)
+      this.pen.text(left, [x(closed) + 4, base - 2], { colour: this.colours.softInk });
+  }
+
+  private run(
+    { batch, start, end, before, after, pieces }: RunShape,
+    {
+      base,
+      level,
+      coat,
+    }: { base: number; level: (grams: number) => number; coat: { fill: string; on: string } },
+  ): void {
+    const [left, right] = [this.frame.x(start), this.frame.x(end)];
+    const isChosen = batch === this.frame.chosen;
+    this.pen.shape(
+      [
+        [left, level(before)],
+        [right, level(after)],
+        [right, base],
+        [left, base],
+      ],
+      {
+        fill: coat.fill,
+        stroke: isChosen ? this.colours.gold : this.colours.linen,
+        lineWidth: isChosen ? 3 : Math.min(1.5, (right - left) / 6),
+      },
+    );
+    if (right - left >= FIGURE_WIDTH)
+      this.pen.text(pieces, [(left + right) / 2, base - 12], {
+        colour: coat.on,
+        isFigure: true,
+        align: 'center',
+      });
+    if (this.frame.pins.has(batch)) this.pin((left + right) / 2, base - 26, coat.on);
+  }
+
+  /** Names of the runs above them, as far as there is room. */
+  private runNames(): void {
+    const { x } = this.frame;
+    const freeFrom = new Map<number, number>();
+    for (const { runs, base, grams } of this.scene.melts) {
+      if (!this.isInSight(base - 80, base)) continue;
+      for (const { start, end, name } of runs) {
+        if (!this.isOnAxis(start, end) || x(start) < (freeFrom.get(base) ?? LABEL_WIDTH)) continue;
+        freeFrom.set(base, x(start) + Pen.width(name) + 6);
+        this.pen.text(name, [x(start), base - grams * this.scene.gramHeight - 5], {
+          weight: 600,
+          size: 11.5,
+          backing: this.colours.linen,
+        });
+      }
+    }
+  }
+
+  private task({ batch, start, end, y, skill, text }: TaskShape): void {
+    const left = this.frame.x(start);
+    const width = Math.max(1, this.frame.x(end) - left);
+    const [fill, line] = this.taskColours(skill);
+    const isChosen = batch !== null && batch === this.frame.chosen;
+    this.pen.box(
+      { x: left, y, width, height: TASK_HEIGHT },
+      { fill, stroke: isChosen ? this.colours.ink : line, lineWidth: isChosen ? 2.5 : 1 },
+    );
+    if (width >= Math.max(36, Pen.width(text) + 8)) this.pen.text(text, [left + 5, y + 16]);
+    if (batch !== null && this.frame.pins.has(batch) && width >= 6)
+      this.pin(left + width - 4, y + 4, this.colours.ink);
+  }
+
+  private taskColours(skill: string): readonly [string, string] {
+    const { weld, weldWash, sage, sageWash, woad, woadWash, paper, softInk } = this.colours;
+    switch (skill) {
+      case 'temper':
+        return [weldWash, weld];
+      case 'pack':
+        return [sageWash, sage];
+      case 'prep':
+      case 'cook':
+        return [woadWash, woad];
+      default:
+        return [paper, softInk];
+    }
+  }
+
+  /** A small nail: this one stays. */
+  private pin(x: number, y: number, colour: string): void {
+    const { context } = this.pen;
+    context.fillStyle = colour;
+    context.beginPath();
+    context.arc(x, y, 3, 0, 2 * Math.PI);
+    context.fill();
+    this.pen.line([x, y + 3], [x, y + 8], { colour, width: 1.5 });
+  }
+
+  private tape({ batch, clock, targetEnd, limitEnd, lastPickup, pickups, y, height, text }: TapeShape): void {
+    const { x } = this.frame;
+    const [left, right] = [x(clock), x(lastPickup)];
+    const young = Math.max(left, Math.min(right, x(targetEnd)));
+    const isChosen = batch === this.frame.chosen;
+    const whole = { x: left, y, width: Math.max(2, right - left), height };
+    this.pen.box(whole, {
+      fill: this.pen.hatch(this.colours.sage, { isBack: true }),
+      stroke: isChosen ? this.colours.ink : this.colours.sage,
+      lineWidth: isChosen ? 2.5 : 1,
+    });
+    this.pen.box({ ...whole, width: young - left }, { fill: this.colours.sage });
+    for (const minute of pickups)
+      if (this.isOnAxis(minute, minute + 1))
+        this.pen.line([x(minute), y - 2], [x(minute), y + height + 2], {
+          colour: this.colours.woad,
+          width: 2,
+        });
+    if (limitEnd < this.last) {
+      const at = x(limitEnd);
+      this.pen.line([at, y - 1], [at, y + height + 1], { colour: this.colours.madder, width: 1.5 });
+      this.pen.line([at - 4, y - 1], [at, y - 1], { colour: this.colours.madder, width: 1.5 });
+      this.pen.line([at - 4, y + height + 1], [at, y + height + 1], {
+        colour: this.colours.madder,
+        width: 1.5,
+      });
+    }
+    if (height > WRITTEN_TAPE) this.tapeText(text, { left, young, y });
+  }
+
+  private tapeText(text: string, { left, young, y }: { left: number; young: number; y: number }): void {
+    const seenLeft = Math.max(left, LABEL_WIDTH);
+    const isInside = young - seenLeft > Pen.width(text) + 10;
+    if (isInside) this.pen.text(text, [seenLeft + 6, y + 12], { colour: this.colours.linen });
+    else if (left - LABEL_WIDTH > Pen.width(text) + 8)
+      this.pen.text(text, [left - 6, y + 12], { align: 'right' });
+  }
+
+  private now(): void {
+    const { now, x, scrollTop, height } = this.frame;
+    if (now < this.first || now > this.last) return;
+    this.pen.line([x(now), scrollTop + AXIS_HEIGHT], [x(now), scrollTop + height], {
+      colour: this.colours.madder,
+      width: 1.5,
+    });
+    this.pen.text('now', [x(now) + 4, scrollTop + 30], { colour: this.colours.madder, size: 11 });
+  }
+
+  /** Where a batch in hand could be put: lit up. */
+  private open(): void {
+    const { ghost, x } = this.frame;
+    for (const { from, to, y, height } of ghost?.open ?? [])
+      this.pen.box(
+        { x: x(from) - 1, y, width: Math.max(3, x(to) - x(from) + 2), height },
+        { fill: this.colours.sageWash, stroke: this.colours.sage },
+      );
+  }
+
+  private ghost(): void {
+    const { ghost, x } = this.frame;
+    if (!ghost) return;
+    const { start, end, y, height, isAllowed, label } = ghost;
+    const colour = isAllowed ? this.colours.sage : this.colours.madder;
+    const box = { x: x(start), y, width: Math.max(6, x(end) - x(start)), height };
+    this.pen.context.globalAlpha = 0.85;
+    this.pen.box(box, {
+      fill: isAllowed ? this.colours.sageWash : this.pen.hatch(colour),
+      stroke: colour,
+      lineWidth: 2.5,
+    });
+    this.pen.context.globalAlpha = 1;
+    this.pen.text(label, [x(end) + 6, y + height / 2 + 4], {
+      colour,
+      weight: 600,
+      backing: this.colours.linen,
+    });
+  }
+}

@@ -1,0 +1,138 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { count, counted, duration } from '../../shared/formats/formats';
+import { nearestText, placeText, refusalText } from '../../shared/plan/edit-words';
+import type { PlanWords } from '../../shared/plan/plan-names';
+import { blockerText } from '../../shared/plan/plan-words';
+import { PlanMoveStore } from '../plan-move.store';
+import { PlanPageStore } from '../plan.store';
+
+/** What is felt while a batch is carried, and why it could not be put down: in plain sentences. */
+@Component({
+  selector: 'al-move-note',
+  imports: [MatButtonModule],
+  template: `
+    @if (carried(); as told) {
+      <section class="note" [class.over]="told.standing === 'shut'" aria-live="polite">
+        <h3>{{ told.title }}</h3>
+        <p class="figure">{{ told.place }}</p>
+        <p>{{ told.verdict }}</p>
+        <div class="row">
+          <button matButton="filled" type="button" (click)="move.putDown()">Put it down</button>
+          <button matButton type="button" (click)="move.letGo()">Let go</button>
+        </div>
+        <p class="soft">
+          Arrows carry it by 5 min, with Shift by 30; up and down to another lane; Enter puts it down, Esc
+          lets go.
+        </p>
+      </section>
+    } @else if (refused(); as told) {
+      <section class="note over" role="alert">
+        <h3>It stays where it was</h3>
+        <p>{{ told.text }}</p>
+        @if (told.nearest; as nearest) {
+          <p>Nearest free: {{ nearest.text }}.</p>
+        }
+        <div class="row">
+          @if (told.nearest; as nearest) {
+            <button matButton="filled" type="button" (click)="move.putAt(nearest.place)">Put it there</button>
+          }
+          @if (told.canMakeWay) {
+            @if (making(); as come) {
+              @if (come.isPossible) {
+                <button matButton="outlined" type="button" (click)="move.makeWay()">
+                  Put it here all the same
+                </button>
+              }
+            } @else {
+              <button
+                matButton="outlined"
+                type="button"
+                [disabled]="move.making() === 'asked'"
+                (click)="move.askMaking()"
+              >
+                {{ move.making() === 'asked' ? 'Trying …' : 'If others made way?' }}
+              </button>
+            }
+          }
+          <button matButton type="button" (click)="move.dismiss()">Leave it</button>
+        </div>
+        @if (making(); as come) {
+          <p>{{ come.text }}</p>
+        }
+      </section>
+    }
+  `,
+  styles: `
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+      margin: 8px 0;
+    }
+    p + p {
+      margin-top: 6px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MoveNote {
+  protected readonly page = inject(PlanPageStore);
+  protected readonly move = inject(PlanMoveStore);
+
+  protected readonly carried = computed(() => {
+    const [inHand, words, batch] = [this.move.inHand(), this.page.words(), this.page.chosen()];
+    if (!inHand || !words || !batch) return null;
+    const { to, from, minutes } = inHand;
+    const verdict = this.move.verdict();
+    const away = to.end - from.end;
+    const moved = away === 0 ? '' : `, ${duration(Math.abs(away))} ${away < 0 ? 'earlier' : 'later'}`;
+    return {
+      title: `In hand: ${words.stage(batch.product, inHand.stage)}, ${count(batch.pieces)} ${words.piece(batch.product)}`,
+      place: `${words.time(to.end - minutes)}–${words.clock(to.end)}${placeText(to, words)}${moved}`,
+      standing: verdict && !verdict.isOpen ? 'shut' : 'open',
+      verdict: verdictText(verdict, words),
+    };
+  });
+
+  protected readonly refused = computed(() => {
+    const [refusal, words] = [this.move.refusal(), this.page.words()];
+    if (!refusal || !words) return null;
+    const nearest = refusal.kind === 'blocked' ? refusal.nearest : null;
+    return {
+      text: refusalText(refusal, words),
+      nearest: nearest && { place: nearest, text: nearestText(nearest, words) },
+      canMakeWay: refusal.kind === 'blocked' && this.move.edit()?.kind === 'move',
+    };
+  });
+
+  protected readonly making = computed(() => {
+    const making = this.move.making();
+    if (making === null || making === 'asked') return null;
+    if (making.kind !== 'done') return { isPossible: false, text: 'Even then it cannot be there.' };
+    const before = this.page.saved()!;
+    const { changes, report } = making;
+    const dearer = Math.round(report.cost! - before.cost);
+    const worth =
+      dearer === 0
+        ? 'at no cost'
+        : `${dearer > 0 ? 'worth' : 'saving'} ${count(Math.abs(dearer))} minutes of work`;
+    const unmet = report.unmetPieces - before.unmetPieces;
+    const open = unmet > 0 ? `; ${counted(unmet, 'piece')} more would not be met` : '';
+    return {
+      isPossible: true,
+      text: `${counted(changes.moved.length, 'told task')} would move, ${worth}${open}.`,
+    };
+  });
+}
+
+function verdictText(
+  verdict: ReturnType<InstanceType<typeof PlanMoveStore>['verdict']>,
+  words: PlanWords,
+): string {
+  if (!verdict) return 'Finding out where it can go …';
+  if (verdict.isOpen) return 'It can go here.';
+  return verdict.blocker
+    ? `Not here: ${blockerText(verdict.blocker, words)}`
+    : 'Not here: that is too far away.';
+}

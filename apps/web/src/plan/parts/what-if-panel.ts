@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { PlanDifference } from '../../shared/plan/plan-difference';
+import { otherFieldTexts, troubleText } from '../../shared/problem-text';
+import { changeText } from '../../shared/plan/way-words';
+import { PlanPageStore } from '../plan.store';
+import { WhatIfStore } from '../what-if.store';
+import { WhatIfForm } from './what-if-form';
+
+/** Changes of the workshop or its orders on trial, and what the plan with them comes to, before anybody says yes. */
+@Component({
+  selector: 'al-what-if-panel',
+  imports: [MatButtonModule, PlanDifference, WhatIfForm],
+  template: `
+    <section class="card" aria-label="What if">
+      <al-what-if-form (wanted)="trial.add($event)" />
+      @if (changes().length > 0) {
+        <ul aria-label="On trial">
+          @for (text of changes(); track $index) {
+            <li>
+              {{ text }}
+              <button
+                matButton
+                type="button"
+                [attr.aria-label]="'Take out: ' + text"
+                (click)="trial.takeOut($index)"
+              >
+                Take out
+              </button>
+            </li>
+          }
+        </ul>
+      }
+      @if (trial.outcome() === 'asked') {
+        <p role="status">Mending the plan with it …</p>
+      } @else if (trial.outcome() === 'failed') {
+        <p class="over" role="alert">It could not be worked out. Take the last change out and try another.</p>
+      } @else if (come(); as outcome) {
+        <al-plan-difference
+          [before]="outcome.before"
+          [after]="outcome.after"
+          afterName="what if"
+          [changes]="outcome.changes"
+          [words]="page.words()"
+        />
+        <div class="row">
+          @if (trial.canSayYes()) {
+            <button matButton="filled" type="button" (click)="trial.sayYes()">
+              Do it, and mend the plan
+            </button>
+          }
+          <button matButton="outlined" type="button" (click)="trial.clear()">Leave it as it is</button>
+        </div>
+        <p class="soft">
+          Nothing is changed yet. The plan that is drawn below is the one with it.
+          @if (!trial.canSayYes()) {
+            A new hand is taken on in the Workshop, an order changed in Orders: with a name, and by a promise.
+          }
+        </p>
+        @for (text of troubles(); track text) {
+          <p class="over" role="alert">{{ text }}</p>
+        }
+      }
+    </section>
+  `,
+  styles: `
+    section {
+      margin-bottom: 14px;
+      max-height: 52vh;
+      overflow: auto;
+    }
+    ul {
+      margin: 0;
+      padding-left: 18px;
+    }
+    .row {
+      display: flex;
+      gap: 8px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WhatIfPanel {
+  protected readonly page = inject(PlanPageStore);
+  protected readonly trial = inject(WhatIfStore);
+  protected readonly changes = computed(() => {
+    const words = this.page.words();
+    const tickets = this.page.saved()?.tickets ?? {};
+    return words
+      ? this.trial.changes().map((change) => {
+          const text = changeText(change, words);
+          return 'order' in change ? `${tickets[change.order] ?? change.order}: ${text}` : text;
+        })
+      : [];
+  });
+  protected readonly troubles = computed(() => {
+    const trouble = this.trial.trouble();
+    return trouble ? [troubleText(trouble), ...otherFieldTexts(trouble, () => false)] : [];
+  });
+  protected readonly come = computed(() => {
+    const outcome = this.trial.outcome();
+    return outcome && typeof outcome === 'object' ? outcome : null;
+  });
+}

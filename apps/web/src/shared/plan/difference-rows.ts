@@ -1,0 +1,53 @@
+import type { PlanFigures } from '@alnage/core';
+import { count, duration, mass } from '../formats/formats';
+
+/** One figure of two plans. */
+export interface DifferenceRow {
+  readonly name: string;
+  readonly before: string;
+  readonly after: string;
+  /** −14 trays; empty where nothing changes. */
+  readonly change: string;
+  readonly standing: 'better' | 'worse' | 'same';
+}
+
+type Figure = readonly [
+  name: string,
+  of: (figures: PlanFigures) => number | null,
+  text: (value: number) => string,
+  isMoreBetter?: boolean,
+];
+
+const FIGURES: readonly Figure[] = [
+  ['Not met, pieces', ({ unmetPieces }) => unmetPieces, (value) => count(value)],
+  ['Mean age at pickup', ({ meanAgeMinutes }) => meanAgeMinutes, (value) => duration(Math.round(value))],
+  [
+    'Past target age, piece-hours',
+    ({ overAgePieceHours }) => overAgePieceHours,
+    (value) => count(Math.round(value)),
+  ],
+  ['Work', ({ labourMinutes }) => labourMinutes, (value) => duration(value)],
+  ['Melts', ({ melts }) => melts, (value) => count(value)],
+  ['Melted and not dipped', ({ leftoverGrams }) => leftoverGrams, (value) => mass(value)],
+  [
+    'Least time before a pickup',
+    ({ leastSlackMinutes }) => leastSlackMinutes,
+    (value) => duration(value),
+    true,
+  ],
+  ['Cost, as minutes of work', ({ cost }) => cost, (value) => count(Math.round(value))],
+];
+
+/** What plans are compared by, figure by figure, in words. */
+export function differenceRows(before: PlanFigures, after: PlanFigures): DifferenceRow[] {
+  return FIGURES.map(([name, of, text, isMoreBetter = false]): DifferenceRow => {
+    const [was, is] = [of(before), of(after)];
+    const [told, now] = [was, is].map((value) => (value === null ? '–' : text(value))) as [string, string];
+    const change = was === null || is === null || told === now ? 0 : is - was;
+    return {
+      ...{ name, before: told, after: now },
+      change: change === 0 ? '' : `${change > 0 ? '+' : '−'}${text(Math.abs(change))}`,
+      standing: change === 0 ? 'same' : change > 0 === isMoreBetter ? 'better' : 'worse',
+    };
+  });
+}

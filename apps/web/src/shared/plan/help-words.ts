@@ -1,0 +1,27 @@
+import type { Help } from '@alnage/core';
+import { count, counted } from '../formats/formats';
+import type { PlanWords } from './plan-names';
+import { changeText } from './way-words';
+
+/** A change that would help, in words, and what it was seen to give. */
+export function helpText(help: Help, words: PlanWords): { what: string; gives: string } {
+  const { change, meetsPieces, saves, peaks, movedTasks } = help;
+  const what = changeText(change, words);
+  const minutes = Math.round(Math.abs(saves));
+  const gives = [
+    ...(meetsPieces > 0 ? [`${counted(meetsPieces, 'piece')} more met`] : []),
+    ...(meetsPieces === 0 && minutes > 0
+      ? [`${saves > 0 ? 'saves' : 'costs'} as much as ${counted(minutes, 'minute')} of work`]
+      : []),
+    ...peaks
+      .filter(({ trays }) => trays !== 0)
+      .map(
+        ({ zone, trays }) =>
+          `${trays > 0 ? '+' : '−'}${counted(Math.abs(trays), 'tray')} in the ${words.zone(zone)}`,
+      ),
+    movedTasks === 0
+      ? 'nothing told moves'
+      : `${count(movedTasks)} told ${movedTasks === 1 ? 'task moves' : 'tasks move'}`,
+  ];
+  return { what: `${what.charAt(0).toUpperCase()}${what.slice(1)}`, gives: `${gives.join('; ')}.` };
+}

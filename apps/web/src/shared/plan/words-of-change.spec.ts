@@ -1,0 +1,98 @@
+import type { EditRefusal, Help, PlanFigures } from '@alnage/core';
+import { order, piece, savedPlan, workshop } from '../../testing/small-workshop';
+import { differenceRows } from './difference-rows';
+import { nearestText, refusalText } from './edit-words';
+import { helpText } from './help-words';
+import { planWords } from './plan-names';
+import { taskText } from './task-words';
+
+const words = planWords(savedPlan([order()]), workshop, [piece]);
+
+describe('the difference of two plans', () => {
+  const figures: PlanFigures = {
+    cost: 120,
+    unmetPieces: 0,
+    meanAgeMinutes: 600,
+    overAgePieceHours: 3,
+    labourMinutes: 90,
+    melts: 2,
+    leftoverGrams: 800,
+    leastSlackMinutes: 30,
+  };
+  const rowOf = (name: string, after: Partial<PlanFigures>) =>
+    differenceRows(figures, { ...figures, ...after }).find((row) => row.name.startsWith(name))!;
+
+  test.each<[string, Partial<PlanFigures>, object]>([
+    ['Not met', { unmetPieces: 12 }, { before: '0', after: '12', change: '+12', standing: 'worse' }],
+    ['Mean age', { meanAgeMinutes: 540 }, { after: '9 h', change: '−1 h', standing: 'better' }],
+    ['Work', { labourMinutes: 90 }, { change: '', standing: 'same' }],
+    ['Melted and not', { leftoverGrams: 300 }, { change: '−500 g', standing: 'better' }],
+    ['Least time', { leastSlackMinutes: 60 }, { change: '+30 min', standing: 'better' }],
+    ['Least time', { leastSlackMinutes: null }, { after: '–', change: '', standing: 'same' }],
+    ['Cost', { cost: 120.2 }, { change: '', standing: 'same' }],
+  ])('tells of %s %j', (name, after, told) => expect(rowOf(name, after)).toMatchObject(told));
+});
+
+describe('a refusal', () => {
+  test.each<[EditRefusal, string]>([
+    [{ kind: 'unknown-batch', batch: 'b9' }, 'Batch b9 is not in the plan any more.'],
+    [{ kind: 'held', batch: 'b1' }, 'Batch b1 is started or held, so it stays where it is.'],
+    [{ kind: 'pieces', pieces: 130, most: 120 }, '130 pieces are 10 too many: 120 are the most.'],
+    [{ kind: 'pieces', pieces: 0, most: 23 }, 'Give 1 to 23 pieces.'],
+    [{ kind: 'other-product', batch: 'b1', other: 'b2' }, 'Batch b2 is of other pieces than b1.'],
+    [
+      {
+        kind: 'blocked',
+        nearest: null,
+        blocker: { kind: 'room', stage: 'dip', zone: 'fridge', trays: 4, at: 2340 },
+      },
+      'It cannot be there: 4 trays do not fit in the fridge before Fri 19, 15:00.',
+    ],
+  ])('says %j', (refusal, text) => expect(refusalText(refusal, words)).toBe(text));
+
+  test.each([
+    [
+      { stage: 'dip', end: 2340, melter: 'bowl-a', awayMinutes: -25 },
+      '25 min earlier, done by Fri 19, 15:00 in Bowl A',
+    ],
+    [
+      { stage: 'pack', end: 2340, person: 'runa', awayMinutes: 90 },
+      '1 h 30 later, done by Fri 19, 15:00 by Runa',
+    ],
+    [{ stage: 'pack', end: 2340, awayMinutes: 0 }, 'at the same time, done by Fri 19, 15:00'],
+  ])('offers %j', (place, text) => expect(nearestText(place, words)).toBe(text));
+});
+
+describe('a change that helps', () => {
+  const help: Help = {
+    change: { kind: 'rest', product: 'dusk-berry', stage: 'dip', zone: 'rack' },
+    after: {} as PlanFigures,
+    saves: 35.4,
+    meetsPieces: 0,
+    peaks: [
+      { zone: 'fridge', trays: -14 },
+      { zone: 'rack', trays: 1 },
+    ],
+    movedTasks: 3,
+  };
+
+  test.each<[Partial<Help>, string]>([
+    [
+      {},
+      'saves as much as 35 minutes of work; −14 trays in the fridge; +1 tray in the cool rack; 3 told tasks move.',
+    ],
+    [{ meetsPieces: 12, peaks: [], movedTasks: 0 }, '12 pieces more met; nothing told moves.'],
+    [{ peaks: [], movedTasks: 1, saves: -1 }, 'costs as much as 1 minute of work; 1 told task moves.'],
+  ])('tells what it gives: %j', (change, gives) => {
+    const told = helpText({ ...help, ...change }, words);
+    expect(told).toEqual({ what: 'Dusk berry to the cool rack after dip', gives });
+  });
+});
+
+test('a task is told by who, when and what', () => {
+  const at = { person: 'runa', start: 2340, end: 2360 };
+  const work = { kind: 'stage', product: 'dusk-berry', stage: 'dip' } as const;
+  expect(taskText({ ...at, work }, words)).toBe('Runa, Fri 19, 15:00: dip dusk berry');
+  const setUp = { kind: 'set-up', coating: 'dark-64', melter: 'bowl-a' } as const;
+  expect(taskText({ ...at, work: setUp }, words)).toBe('Runa, Fri 19, 15:00: set up dark 64 in Bowl A');
+});
