@@ -1,26 +1,10 @@
 import type { ImportReport } from '@alnage/contract';
-// @ts-expect-error the scripts are plain JavaScript, so that they run before anything is installed
-import { requireBuild } from '../tools/lib/build.mjs';
-// @ts-expect-error the scripts are plain JavaScript, so that they run before anything is installed
-import { startCluster } from '../tools/lib/postgres.mjs';
-// @ts-expect-error the scripts are plain JavaScript, so that they run before anything is installed
-import { startServer } from '../tools/lib/server.mjs';
+import { bringIn, onWorkshop, quantile } from './on-workshop';
 
 /** `npm run bench -- orders`: a list of 5,000 orders looked at, brought in and looked at again; then parts of the list read. */
 
 const ORDERS = 5000;
 const READS = 60;
-
-interface Cluster {
-  requireDatabase(name: string): string;
-  dropDatabase(name: string): void;
-  stop(): void;
-}
-
-interface Server {
-  readonly address: string;
-  stop(): Promise<void>;
-}
 
 function listOf(orders: number): string {
   const things = ['1 Twist bag', '12 Salt twist', '1 Truffle box, 4 Foam bar', '5 Ridge chip'];
@@ -37,17 +21,7 @@ async function timed<T>(run: () => Promise<T>): Promise<{ ms: number; answer: T 
   return { ms: performance.now() - start, answer };
 }
 
-async function bring(address: string, text: string, isWanted: boolean): Promise<ImportReport> {
-  const response = await fetch(`${address}/api/imports/orders`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ text, mapping: null, isWanted }),
-  });
-  if (!response.ok) throw new Error(await response.text());
-  return (await response.json()) as ImportReport;
-}
-
-async function measure({ address }: Server): Promise<void> {
+async function measure({ address }: { address: string }): Promise<void> {
   const text = listOf(ORDERS);
   console.log('| step | seconds | to bring in | brought in |');
   console.log('| --- | --- | --- | --- |');
@@ -57,7 +31,7 @@ async function measure({ address }: Server): Promise<void> {
     ['the same again', true],
   ] as const;
   for (const [step, isWanted] of steps) {
-    const { ms, answer } = await timed(() => bring(address, text, isWanted));
+    const { ms, answer } = await timed(() => bringIn(address, text, isWanted) as Promise<ImportReport>);
     console.log(`| ${step} | ${(ms / 1000).toFixed(1)} | ${answer.fresh} | ${answer.taken} |`);
   }
   console.log('\n| rows of the list | p50 | p95 | most |');
@@ -74,23 +48,9 @@ async function measure({ address }: Server): Promise<void> {
       const { ms } = await timed(async () => (await fetch(`${address}/api/orders?${query}`)).text());
       reads.push(ms);
     }
-    reads.sort((a, b) => a - b);
-    const at = (share: number): string => reads[Math.ceil(READS * share) - 1]!.toFixed(0);
+    const at = (share: number): string => quantile(reads, share).toFixed(0);
     console.log(`| ${what} | ${at(0.5)} ms | ${at(0.95)} ms | ${at(1)} ms |`);
   }
 }
 
-const cluster = (await startCluster('test')) as Cluster;
-cluster.dropDatabase('bench');
-requireBuild();
-const server = (await startServer({
-  DATABASE_URL: cluster.requireDatabase('bench'),
-  ALNAGE_PORT: '0',
-  ALNAGE_NOW: '2026-06-18T11:32:00+03:00',
-})) as Server;
-try {
-  await measure(server);
-} finally {
-  await server.stop();
-  cluster.stop();
-}
+await onWorkshop(measure);

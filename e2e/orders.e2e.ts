@@ -25,10 +25,10 @@ test('an order is taken by keyboard alone, found, and planned', async ({ demo })
   await expect(row).toContainText('not planned');
 
   await demo.keyboard.press('5');
-  await expect(demo.getByText('Orders changed since this plan was made')).toBeVisible();
+  await expect(demo.getByText('Orders or the workshop changed since this plan was made')).toBeVisible();
   await demo.keyboard.press('p');
   await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
-  await expect(demo.getByText('Orders changed since this plan was made')).toBeHidden();
+  await expect(demo.getByText('Orders or the workshop changed since this plan was made')).toBeHidden();
   await demo.keyboard.press('2');
   await expect(demo.getByRole('heading', { level: 1, name: 'Orders' })).toBeVisible();
   await demo.keyboard.press('/');

@@ -90,7 +90,7 @@ test('the plan tells why a run is there', async ({ demo }) => {
   await go(demo, '/plan');
   await demo.getByRole('button', { name: /^Fri 19/ }).click();
   await expect(demo.getByRole('heading', { name: 'Friday’s dipping' })).toBeVisible();
-  await demo.locator('.tape').first().click();
+  await demo.keyboard.press('ArrowDown');
   const margin = demo.locator('al-margin');
   await expect(margin.getByText('Why here')).toBeVisible();
   await expect(margin.getByText(/^The first of it leaves /)).toBeVisible();
@@ -134,7 +134,7 @@ test('what cannot be met is listed with its reason, and what would meet it is fo
   await request.post(`${address}/api/orders/${order.id}/move`, {
     data: { to: 'cancelled', version: order.version, despiteKitchen: false },
   });
-  await expect(demo.getByText('Orders changed since this plan was made')).toBeVisible();
+  await expect(demo.getByText('Orders or the workshop changed since this plan was made')).toBeVisible();
   await demo.getByRole('button', { name: 'Re-plan' }).click();
   await expect(demo.getByText('Every order is met.')).toBeVisible();
 });

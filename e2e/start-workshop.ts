@@ -24,12 +24,18 @@ export default async function startWorkshop(): Promise<() => Promise<void>> {
     cluster.dropDatabase(name);
     return cluster.requireDatabase(name);
   };
-  const demo = await startServer({ DATABASE_URL: fresh('e2e_demo'), ALNAGE_PORT: '0', ALNAGE_NOW: DEMO_NOW });
+  const demo = await startServer({
+    DATABASE_URL: fresh('e2e_demo'),
+    ALNAGE_PORT: '0',
+    ALNAGE_NOW: DEMO_NOW,
+    ALNAGE_PLAN_SECONDS: '2',
+  });
   const empty = await startServer({
     DATABASE_URL: fresh('e2e_empty'),
     ALNAGE_PORT: '0',
     ALNAGE_DEMO: 'off',
     ALNAGE_NOW: EMPTY_NOW,
+    ALNAGE_PLAN_SECONDS: '2',
   });
   process.env['ALNAGE_E2E_DEMO'] = demo.address;
   process.env['ALNAGE_E2E_EMPTY'] = empty.address;

@@ -57,10 +57,31 @@ const SHOTS = [
     name: 'plan',
     path: '/plan',
     prepare: async (page) => {
-      await page.locator('.tape').nth(4).click();
-      await page.mouse.move(5, 5);
-      await page.locator('main').evaluate((main) => main.scrollTo(0, 0));
+      await page
+        .getByRole('button', { name: /^Fri 19/ })
+        .first()
+        .click();
+      await chooseMovable(page);
     },
+  },
+  {
+    name: 'plan-by-hand',
+    path: '/plan',
+    prepare: async (page) => {
+      await page
+        .getByRole('button', { name: /^Fri 19/ })
+        .first()
+        .click();
+      await chooseMovable(page);
+      await page.keyboard.press('m');
+      await page.getByText(/It can go here|Not here/).waitFor();
+      for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowLeft');
+    },
+  },
+  {
+    name: 'plan-what-if',
+    path: '/plan?try=' + encodeURIComponent(JSON.stringify([{ kind: 'bowl', like: 'bowl-a' }])),
+    prepare: (page) => page.getByText('Nothing is changed yet').waitFor(),
   },
   {
     name: 'counter',
@@ -68,6 +89,14 @@ const SHOTS = [
     prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click(),
   },
 ];
+/** Goes from batch to batch until one can be taken in hand. */
+async function chooseMovable(page) {
+  const grip = page.getByRole('button', { name: 'Take the batch in hand' });
+  for (let i = 0; i < 40 && !(await grip.isVisible()); i++) {
+    await page.keyboard.press('ArrowDown');
+    await page.waitForTimeout(60);
+  }
+}
 const scrollTo = (page, top) => page.locator('main').evaluate((main, y) => main.scrollTo(0, y), top);
 const SIZE = { width: 1280, height: 800 };
 

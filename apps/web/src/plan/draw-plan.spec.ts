@@ -2,6 +2,7 @@ import { bowlLevels, catalogueOf, lifeTape, zoneProfiles } from '@alnage/core';
 import { scaleLinear } from 'd3-scale';
 import type { PlanViews } from '../state/plan.state';
 import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { drawGhost } from './draw/draw-ghost';
 import { drawPlan, LABEL_WIDTH, type Frame } from './draw/draw-plan';
 import type { Palette } from './draw/palette';
 import { planScene } from './scene/plan-scene';
@@ -50,7 +51,6 @@ function drawn(change: Partial<Frame> = {}, domain: [number, number] = [1740, 31
     now: 1800,
     chosen: null,
     pins: new Set(),
-    ghost: null,
     ...change,
   };
   drawPlan(context, { colours: COLOURS, scene, frame });
@@ -84,20 +84,31 @@ describe('the drawing of a plan', () => {
     const plain = drawn().calls.get('arc') ?? 0;
     expect(drawn({ pins: new Set([batch!.id]) }).calls.get('arc')).toBeGreaterThan(plain);
   });
+});
 
-  test('shows what is in hand with where it would be, and lights up where it can go', () => {
-    const lit = { from: 2000, to: 2100, y: 30, height: 50 };
-    const ghost = {
-      start: 2000,
-      end: 2030,
-      y: 30,
-      height: 50,
-      isAllowed: false,
-      open: [lit],
-      label: 'Fri 19, 09:20–09:50',
-    };
-    const { words, calls } = drawn({ ghost });
-    expect(words).toContain('Fri 19, 09:20–09:50');
-    expect(calls.get('fillRect')!).toBeGreaterThan(drawn().calls.get('fillRect')!);
+describe('a batch in hand', () => {
+  const frame = { x: scaleLinear([1740, 3180], [LABEL_WIDTH, 900]), width: 908, height: 500, scrollTop: 0 };
+  const lit = { from: 2000, to: 2100, y: 30, height: 50 };
+  const ghost = {
+    start: 2000,
+    end: 2030,
+    y: 30,
+    height: 50,
+    isAllowed: true,
+    open: [lit, lit],
+    label: '09:20–09:50',
+  };
+
+  test('is drawn where it would be, with every place lit up where it can go', () => {
+    const { context, words, calls } = sheet();
+    drawGhost(context, { colours: COLOURS, frame, ghost });
+    expect(words).toEqual(['09:20–09:50']);
+    expect(calls.get('fillRect')).toBe(3);
+  });
+
+  test('leaves nothing once it is out of the hand', () => {
+    const { context, words, calls } = sheet();
+    drawGhost(context, { colours: COLOURS, frame, ghost: null });
+    expect([words, [...calls]]).toEqual([[], [['clearRect', 1]]]);
   });
 });

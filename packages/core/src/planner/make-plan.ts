@@ -57,7 +57,7 @@ const FIRST_SHARE = 0.25;
  * @throws Error when a plan breaks a rule, which is a fault of this code and never of the input
  */
 export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult {
-  const { compiled, before } = startOf(compile(problem), limits.from);
+  const { compiled, before } = startOf(compile(problem), limits);
   const { best, steps } = new Course(compiled, { ...limits, before }).run();
   return finished(compiled, best, steps);
 }
@@ -68,11 +68,15 @@ export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult 
  */
 function startOf(
   plain: CompiledProblem,
-  from: Plan | undefined,
+  { from, progress, tell }: PlanLimits,
 ): { compiled: CompiledProblem; before: Snapshot | null } {
   if (!from) return { compiled: plain, before: null };
   const schedule = loadPlan(plain, from);
-  layInOrders(schedule);
+  if (tell) {
+    const still = snapshotOf(schedule);
+    tell(() => readBest(plain, still));
+  }
+  layInOrders(schedule, { isOver: () => (progress?.() ?? 0) > FIRST_SHARE });
   const lines = plain.lines.map((line, i) => ({
     ...line,
     weight: line.weight * (schedule.open[i] === 0 ? PROMISED : 1),

@@ -52,8 +52,7 @@ const ASKED = '?asked';
  * rules, by insertion.
  */
 export function promises(planned: Planned, ask: PromiseAsk, isOver?: () => boolean): SlotPromise[] {
-  const insertion = new Insertion(planned, ordersFor(ask));
-  if (isOver) insertion.isOver = isOver;
+  const insertion = new Insertion(planned, ordersFor(ask), isOver);
   return ask.dues.map((due, i) => {
     const one = insertion.try(i, 1, (schedule) => standing(schedule, due));
     if ('blocker' in one) return { kind: 'no', due, reason: reasonOf(one) };

@@ -17,23 +17,6 @@ export interface HourMark {
   readonly isDay: boolean;
 }
 
-/** A place where a batch is being put, and where it could be. */
-export interface Ghost {
-  readonly start: number;
-  readonly end: number;
-  readonly y: number;
-  readonly height: number;
-  readonly isAllowed: boolean;
-  /** Spans of the minutes at which the stage could end, each in its lane. */
-  readonly open: readonly {
-    readonly from: number;
-    readonly to: number;
-    readonly y: number;
-    readonly height: number;
-  }[];
-  readonly label: string;
-}
-
 /** What is seen of a scene, and how. */
 export interface Frame {
   readonly x: ScaleLinear<number, number>;
@@ -44,7 +27,6 @@ export interface Frame {
   readonly now: number;
   readonly chosen: string | null;
   readonly pins: ReadonlySet<string>;
-  readonly ghost: Ghost | null;
 }
 
 /** Draws what is seen of a plan: only what lies in the frame, so that hundreds of batches cost no more than they show. */
@@ -81,7 +63,6 @@ class PlanDrawing {
     context.beginPath();
     context.rect(LABEL_WIDTH, scrollTop, width - LABEL_WIDTH, height);
     context.clip();
-    this.open();
     this.shifts();
     for (const zone of this.scene.zones) if (this.isInSight(zone.top, zone.bottom)) this.zone(zone);
     for (const melt of this.scene.melts) if (this.isOnAxis(melt.setupStart, melt.closed)) this.melt(melt);
@@ -89,7 +70,6 @@ class PlanDrawing {
     for (const task of this.scene.tasks) if (this.isSeen(task.start, task.end, task)) this.task(task);
     for (const tape of this.scene.tapes) if (this.isSeen(tape.clock, tape.lastPickup, tape)) this.tape(tape);
     this.now();
-    this.ghost();
     context.restore();
     this.labels();
     this.axis();
@@ -345,35 +325,5 @@ class PlanDrawing {
       width: 1.5,
     });
     this.pen.text('now', [x(now) + 4, scrollTop + 30], { colour: this.colours.madder, size: 11 });
-  }
-
-  /** Where a batch in hand could be put: lit up. */
-  private open(): void {
-    const { ghost, x } = this.frame;
-    for (const { from, to, y, height } of ghost?.open ?? [])
-      this.pen.box(
-        { x: x(from) - 1, y, width: Math.max(3, x(to) - x(from) + 2), height },
-        { fill: this.colours.sageWash, stroke: this.colours.sage },
-      );
-  }
-
-  private ghost(): void {
-    const { ghost, x } = this.frame;
-    if (!ghost) return;
-    const { start, end, y, height, isAllowed, label } = ghost;
-    const colour = isAllowed ? this.colours.sage : this.colours.madder;
-    const box = { x: x(start), y, width: Math.max(6, x(end) - x(start)), height };
-    this.pen.context.globalAlpha = 0.85;
-    this.pen.box(box, {
-      fill: isAllowed ? this.colours.sageWash : this.pen.hatch(colour),
-      stroke: colour,
-      lineWidth: 2.5,
-    });
-    this.pen.context.globalAlpha = 1;
-    this.pen.text(label, [x(end) + 6, y + height / 2 + 4], {
-      colour,
-      weight: 600,
-      backing: this.colours.linen,
-    });
   }
 }

@@ -14,7 +14,7 @@ import { PlanPageStore } from '../plan.store';
   template: `
     @if (carried(); as told) {
       <section class="note" [class.over]="told.standing === 'shut'" aria-live="polite">
-        <h3>{{ told.title }}</h3>
+        <h2>{{ told.title }}</h2>
         <p class="figure">{{ told.place }}</p>
         <p>{{ told.verdict }}</p>
         <div class="row">
@@ -28,7 +28,7 @@ import { PlanPageStore } from '../plan.store';
       </section>
     } @else if (refused(); as told) {
       <section class="note over" role="alert">
-        <h3>It stays where it was</h3>
+        <h2>It stays where it was</h2>
         <p>{{ told.text }}</p>
         @if (told.nearest; as nearest) {
           <p>Nearest free: {{ nearest.text }}.</p>
@@ -69,6 +69,9 @@ import { PlanPageStore } from '../plan.store';
       flex-wrap: wrap;
       gap: 8px;
       margin: 8px 0;
+    }
+    h2 {
+      font: 600 14px/1.4 var(--text);
     }
     p + p {
       margin-top: 6px;

@@ -17,7 +17,8 @@ import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
 import { count, counted } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
 import type { PlanViews } from '../../state/plan.state';
-import { drawPlan, LABEL_WIDTH, type Ghost } from '../draw/draw-plan';
+import { drawGhost, type Ghost } from '../draw/draw-ghost';
+import { drawPlan, LABEL_WIDTH } from '../draw/draw-plan';
 import { palette } from '../draw/palette';
 import { PLACE_STEP, PlanMoveStore } from '../plan-move.store';
 import { PlanPageStore } from '../plan.store';
@@ -50,6 +51,7 @@ export class PlanChart {
   protected readonly page = inject(PlanPageStore);
   protected readonly move = inject(PlanMoveStore);
   private readonly board = viewChild.required<ElementRef<HTMLElement>>('board');
+  private readonly hand = viewChild.required<ElementRef<HTMLCanvasElement>>('hand');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly size = signal(FIRST_SIZE);
   private readonly scrollTop = signal(0);
@@ -128,6 +130,7 @@ export class PlanChart {
       earlyRead: () => this.open(destroyRef),
     });
     afterRenderEffect({ write: () => this.draw() });
+    afterRenderEffect({ write: () => this.drawHand() });
   }
 
   /** Sets up, once, what follows the size, the zoom and the theme. */
@@ -173,16 +176,33 @@ export class PlanChart {
       now: this.page.now(),
       chosen: this.page.chosenId(),
       pins: this.page.pins(),
-      ghost: this.ghost(),
     };
     if (!context) return;
+    this.fit(canvas, context);
+    drawPlan(context, { colours: palette(), scene: this.scene(), frame });
+  }
+
+  /** Draws what is in hand on a sheet of its own, so that the plan beneath need not be drawn again while it is carried. */
+  private drawHand(): void {
+    this.theme();
+    const canvas = this.hand().nativeElement;
+    const context = canvas.getContext('2d');
+    const { width, height } = this.size();
+    const frame = { x: this.x(), width, height, scrollTop: this.scrollTop() };
+    const ghost = this.ghost();
+    if (!context) return;
+    this.fit(canvas, context);
+    drawGhost(context, { colours: palette(), frame, ghost });
+  }
+
+  private fit(canvas: HTMLCanvasElement, context: CanvasRenderingContext2D): void {
+    const { width, height } = this.size();
     const density = devicePixelRatio || 1;
     if (canvas.width !== width * density || canvas.height !== height * density) {
       canvas.width = width * density;
       canvas.height = height * density;
     }
     context.setTransform(density, 0, 0, density, 0, 0);
-    drawPlan(context, { colours: palette(), scene: this.scene(), frame });
   }
 
   /** The batch in hand as it is drawn, with the places that are open to it. */
@@ -263,6 +283,8 @@ export class PlanChart {
       const inHand = this.move.inHand();
       if (!inHand) return void (this.press = null);
       press.grip = this.x().invert(this.pointIn({ clientX: press.x, clientY: press.y }).x) - inHand.from.end;
+      // the keys that carry it and let it go are the board's
+      this.board().nativeElement.focus({ preventScroll: true });
       this.board().nativeElement.setPointerCapture(event.pointerId);
     }
     this.carryTo(event, press.grip);

@@ -4,7 +4,7 @@ import { Keys } from '../keys';
 /** The right-hand column that answers why, why not, and what would change it. `.` moves into it and out again. */
 @Component({
   selector: 'al-margin',
-  template: `<aside tabindex="-1" aria-label="Margin"><ng-content /></aside>`,
+  template: `<aside tabindex="0" aria-label="Margin"><ng-content /></aside>`,
   styleUrl: './margin.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

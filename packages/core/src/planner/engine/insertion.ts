@@ -22,9 +22,13 @@ export class Insertion {
 
   /**
    * What is begun stands; all else that is planned stays where it is as long as the orders fit beside it. Orders of the
-   * problem that are not planned are laid in first, as far as they fit.
+   * problem that are not planned are laid in first, as far as they fit. When `isOver` says so no more room is made.
    */
-  constructor({ problem, plan }: { problem: Problem; plan: Plan }, asked: readonly PlanOrder[]) {
+  constructor(
+    { problem, plan }: { problem: Problem; plan: Plan },
+    asked: readonly PlanOrder[],
+    isOver: () => boolean = () => false,
+  ) {
     const compiled = compile({ ...problem, orders: [...problem.orders, ...asked] });
     const first = problem.orders.length;
     this.schedule = loadPlan(compiled, plan, first);
@@ -32,14 +36,10 @@ export class Insertion {
       compiled.lines.flatMap(({ order }, line) => (order === first + i ? [line] : [])),
     );
     for (const line of this.linesOf.flat()) this.schedule.open[line] = 0;
-    layInOrders(this.schedule, first);
+    layInOrders(this.schedule, { orders: first, isOver });
     this.laying = new LayingIn(this.schedule);
-    this.laying.builder.onGivenUp = (line) => this.note(line);
-  }
-
-  /** When it is to stop making room for what does not fit beside all else. */
-  set isOver(isOver: () => boolean) {
     this.laying.isOver = isOver;
+    this.laying.builder.onGivenUp = (line) => this.note(line);
   }
 
   /**

@@ -92,28 +92,61 @@ export class LayingIn {
 const ROOM_STEPS = 4000;
 /** Steps for one order. */
 export const STEPS_AN_ORDER = 400;
+/** More orders at once were not promised one after the other: a list that was brought in. Shop default. */
+const MOST_ALONE = 60;
+/** Such a list is laid in together first, in so many ways. */
+const WAYS_TOGETHER = 3;
 
 /**
  * Lays what is open of the first orders into a schedule, order by order, so that orders promised one after the other are
- * planned as they were promised.
+ * planned as they were promised. Very many are laid in together first, and what is open of them then order by order.
  */
-export function layInOrders(schedule: Schedule, orders = Infinity): void {
-  const { open, compiled } = schedule;
+export function layInOrders(
+  schedule: Schedule,
+  { orders = Infinity, isOver = () => false }: { orders?: number; isOver?: () => boolean } = {},
+): void {
   const laying = new LayingIn(schedule);
-  const wanted = new Map(
-    [...open.entries()].filter(([line, pieces]) => pieces > 0 && compiled.lines[line]!.order < orders),
-  );
+  laying.isOver = isOver;
+  if (ordersOf(schedule, openLines(schedule, orders)).length > MOST_ALONE)
+    layInTogether(laying, schedule, orders);
+  layInOneByOne(laying, schedule, openLines(schedule, orders));
+}
+
+function layInOneByOne(laying: LayingIn, schedule: Schedule, lines: readonly number[]): void {
+  const { open, compiled } = schedule;
+  const wanted = new Map(lines.map((line) => [line, open[line]!]));
   // an order knows nothing of those that come after it, or it would be laid in otherwise than when it was promised
-  for (const line of wanted.keys()) open[line] = 0;
+  for (const line of lines) open[line] = 0;
   let left = ROOM_STEPS;
-  for (const order of new Set([...wanted.keys()].map((line) => compiled.lines[line]!.order))) {
-    const own = [...wanted.keys()].filter((line) => compiled.lines[line]!.order === order);
-    for (const line of own) open[line] = wanted.get(line)!;
+  for (const order of ordersOf(schedule, lines).slice(0, MOST_ALONE)) {
+    const own = lines.filter((line) => compiled.lines[line]!.order === order);
+    for (const line of own) {
+      open[line] = wanted.get(line)!;
+      wanted.delete(line);
+    }
     const isMet =
       laying.beside(own) || (left > 0 && laying.byMakingRoom(own, Math.min(left, STEPS_AN_ORDER)));
     if (!isMet) left -= STEPS_AN_ORDER;
     schedule.journal.commit();
   }
+  for (const [line, pieces] of wanted) open[line] = pieces;
+}
+
+function layInTogether({ builder }: LayingIn, schedule: Schedule, orders: number): void {
+  for (const way of WAYS.slice(0, WAYS_TOGETHER)) {
+    const lines = openLines(schedule, orders);
+    const grouping = { ...GROUPING, ...way, failures: MOST_ALONE };
+    builder.build(lines, { grouping, manner: plainManner(TRIALS), limit: Infinity });
+  }
+  schedule.journal.commit();
+}
+
+function openLines({ open, compiled }: Schedule, orders: number): number[] {
+  return [...open.keys()].filter((line) => open[line]! > 0 && compiled.lines[line]!.order < orders);
+}
+
+function ordersOf({ compiled }: Schedule, lines: readonly number[]): number[] {
+  return [...new Set(lines.map((line) => compiled.lines[line]!.order))];
 }
 
 /** How long laying in what is open may go on where it does not fit. */

@@ -1,0 +1,242 @@
+import type { Page } from '@playwright/test';
+import ICAL from 'ical.js';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { expect, expectAccessible, go, test } from './workshop';
+
+const address = (): string => process.env['ALNAGE_E2E_DEMO']!;
+const margin = (page: Page) => page.locator('al-margin');
+const grip = (page: Page) => page.getByRole('button', { name: 'Take the batch in hand' });
+
+interface Saved {
+  readonly version: number;
+  readonly pins: readonly string[];
+  readonly isPublished: boolean;
+  readonly horizonStart: string;
+  readonly plan: { readonly batches: readonly { id: string; stages: { start: number; end: number }[] }[] };
+}
+
+const planNow = async (page: Page): Promise<Saved> =>
+  (await (await page.request.get(`${address()}/api/plan`)).json()) as Saved;
+
+/** Chooses the next batch on the screen that can be taken in hand. */
+async function chooseNext(page: Page): Promise<string> {
+  for (let i = 0; i < 40; i++) {
+    await page.keyboard.press('ArrowDown');
+    await page.waitForTimeout(50);
+    if (await grip(page).isVisible()) break;
+  }
+  await expect(grip(page)).toBeVisible();
+  const text = (await margin(page)
+    .getByText(/batch \S+ ·/)
+    .textContent())!;
+  return /batch (\S+) /.exec(text)![1]!;
+}
+
+async function chooseMovable(page: Page): Promise<string> {
+  await page.getByRole('button', { name: /^Fri 19/ }).click();
+  await expect(page.getByRole('heading', { name: 'Friday’s dipping' })).toBeVisible();
+  return chooseNext(page);
+}
+
+/** Drags the chosen batch along its lane until it is told that it can go there; false where it nowhere can. */
+async function dragToOpen(page: Page): Promise<boolean> {
+  const box = (await grip(page).boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x - 6, y, { steps: 3 });
+  await expect(margin(page).getByText(/^In hand: /)).toBeVisible();
+  await expect(margin(page).getByText('Finding out where it can go')).toBeHidden();
+  for (const by of Array.from({ length: 60 }, (_, i) => (i % 2 ? 3 * i : -3 * i))) {
+    await page.mouse.move(Math.max(150, x + by), y);
+    const isOpen = await margin(page).getByText('It can go here.').isVisible();
+    if (
+      isOpen &&
+      (await margin(page)
+        .getByText(/(earlier|later)$/)
+        .isVisible())
+    )
+      return true;
+  }
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(margin(page).getByText(/^In hand: /)).toBeHidden();
+  return false;
+}
+
+test('a plan is seen to become better, is stopped, and is published', async ({ demo }) => {
+  await go(demo, '/plan');
+  const before = await planNow(demo);
+  await demo.request.post(`${address()}/api/plan/jobs`, { data: { kind: 'plan', seconds: 60 } });
+  await expect(demo.getByText('Drawn is the best so far')).toBeVisible();
+  await expect(demo.getByText(/worth [\d,]+ minutes of work/)).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Stop, keep the best' }).click();
+  await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
+  expect((await planNow(demo)).version).toBe(before.version + 1);
+  await expect(demo.getByText(`Version ${before.version + 1} is not published`)).toBeVisible();
+  await demo.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(demo.getByText(`Version ${before.version + 1} is published`)).toBeVisible();
+  await expect(demo.getByText('is not published')).toBeHidden();
+});
+
+test('a batch is dragged to a place that lights up, stays there in the next plan, and goes back on Undo', async ({
+  demo,
+}) => {
+  await go(demo, '/plan');
+  let batch = await chooseMovable(demo);
+  let isOpen = await dragToOpen(demo);
+  for (let i = 0; i < 5 && !isOpen; i++) {
+    batch = await chooseNext(demo);
+    isOpen = await dragToOpen(demo);
+  }
+  expect(isOpen).toBe(true);
+  await demo.mouse.up();
+  await expect(demo.getByText(`Batch ${batch} is moved and pinned`)).toBeVisible();
+  const moved = await planNow(demo);
+  expect(moved.pins).toContain(batch);
+  const tasks = (saved: Saved) => saved.plan.batches.find(({ id }) => id === batch)!.stages;
+
+  await demo.keyboard.press('p');
+  await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
+  const planned = await planNow(demo);
+  expect(planned.version).toBe(moved.version + 1);
+  expect(tasks(planned)).toEqual(tasks(moved));
+  await demo.request.post(`${address()}/api/plan/holds`, {
+    data: { version: planned.version, hold: { batch }, isHeld: false },
+  });
+});
+
+test('all of it by keyboard: carried, refused with the rule and the nearest place, put there, undone', async ({
+  demo,
+}) => {
+  await go(demo, '/plan');
+  const batch = await chooseMovable(demo);
+  await demo.keyboard.press('m');
+  await expect(margin(demo).getByText(/^In hand: /)).toBeVisible();
+  await expect(margin(demo).getByText(/It can go here|Not here/)).toBeVisible();
+  // into the night, when nobody is there
+  for (let i = 0; i < 14; i++) await demo.keyboard.press('Shift+ArrowLeft');
+  await expect(margin(demo).getByText(/^Not here: /)).toBeVisible();
+  await demo.keyboard.press('Enter');
+  await expect(margin(demo).getByText('It stays where it was')).toBeVisible();
+  await expect(margin(demo).getByText(/^It cannot be there: /)).toBeVisible();
+  await expect(margin(demo).getByText(/^Nearest free: .*(earlier|later)/)).toBeVisible();
+  await expectAccessible(demo);
+  await margin(demo).getByRole('button', { name: 'Put it there' }).click();
+  const notice = demo.getByText(`Batch ${batch} is moved and pinned`);
+  await expect(notice).toBeVisible();
+  const moved = await planNow(demo);
+  await demo.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await planNow(demo)).version).toBe(moved.version + 1);
+  expect((await planNow(demo)).pins).not.toContain(batch);
+});
+
+test('of two who drag the same batch the second is told, and sees what the first did', async ({
+  demo,
+  browser,
+}) => {
+  await go(demo, '/plan');
+  const batch = await chooseMovable(demo);
+  const { version } = await planNow(demo);
+  const edit = { kind: 'split', batch, pieces: 1 };
+  // the other window still shows the version before: its event is on the way
+  const other = await browser.newPage();
+  await go(other, '/plan');
+  await other.route('**/api/events', (route) => route.abort());
+  const first = await demo.request.post(`${address()}/api/plan/edits`, { data: { version, edit } });
+  expect(first.status()).toBe(201);
+  const second = await demo.request.post(`${address()}/api/plan/edits`, { data: { version, edit } });
+  expect(await second.json()).toMatchObject({ code: 'plan-changed', params: { version: version + 1 } });
+  await expect(demo.getByText(`Version ${version + 1} is not published`)).toBeVisible();
+  await demo.keyboard.press('v');
+  const versions = demo.getByRole('region', { name: 'Versions of the plan' });
+  await versions.getByRole('button', { name: 'Compare' }).first().click();
+  await expect(versions.getByRole('columnheader', { name: `version ${version}` })).toBeVisible();
+  await expect(versions.getByRole('row', { name: /^Work/ })).toBeVisible();
+  await expect(demo.getByText(`Drawn: Version ${version}.`)).toBeVisible();
+  await expectAccessible(demo);
+  await versions.getByRole('button', { name: 'Go back' }).first().click();
+  await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
+  expect((await planNow(demo)).version).toBe(version + 2);
+  await other.close();
+});
+
+test('a what-if with one more bowl tells what it would come to and leaves all as it was; with a yes it is done', async ({
+  demo,
+}) => {
+  await go(demo, '/plan');
+  const { version } = await planNow(demo);
+  await demo.keyboard.press('w');
+  const panel = demo.getByRole('region', { name: 'What if' });
+  await panel.getByLabel('What', { exact: true }).selectOption('One more bowl');
+  await panel.getByRole('button', { name: 'Try it' }).click();
+  await expect(panel.getByText('one more bowl like Bowl A')).toBeVisible();
+  await expect(panel.getByRole('row', { name: /^Cost/ })).toContainText(/[\d,]+/);
+  await expect(demo.getByText('Drawn: What if.')).toBeVisible();
+  await expectAccessible(demo);
+  await panel.getByRole('button', { name: 'Leave it as it is' }).click();
+  await expect(demo.getByText('Drawn: What if.')).toBeHidden();
+  expect((await planNow(demo)).version).toBe(version);
+
+  await panel.getByLabel('What', { exact: true }).selectOption('Trays, more or fewer');
+  await panel.getByLabel('Trays').fill('2');
+  await panel.getByRole('button', { name: 'Try it' }).click();
+  await panel.getByRole('button', { name: 'Do it, and mend the plan' }).click();
+  await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
+  const workshop = (await (await demo.request.get(`${address()}/api/workshop`)).json()) as {
+    zones: { id: string; trays: number }[];
+  };
+  expect(workshop.zones.find(({ id }) => id === 'fridge')!.trays).toBe(50);
+  expect((await planNow(demo)).version).toBe(version + 1);
+});
+
+test('the season finds out what would help, and hands it over to be tried', async ({ demo }) => {
+  await go(demo, '/season');
+  await margin(demo).getByRole('button', { name: 'Find out' }).click();
+  await expect(margin(demo).getByText(/Each was planned with|Nothing that was tried helps/)).toBeVisible({
+    timeout: 60_000,
+  });
+  const tried = margin(demo).getByRole('link', { name: /^Try: / });
+  if ((await tried.count()) === 0) return;
+  await tried.first().click();
+  await expect(demo.getByRole('region', { name: 'What if' })).toBeVisible();
+  await expect(demo.getByText('Drawn: What if.')).toBeVisible();
+});
+
+test('the run sheet is a PDF that says what the plan says, and the calendar follows what is published', async ({
+  demo,
+}) => {
+  await go(demo, '/plan');
+  await demo.getByRole('button', { name: /^Fri 19/ }).click();
+  await demo.getByText('Hands, bowls and run sheets').click();
+  const link = demo.getByRole('link', { name: 'Run sheet of Runa' });
+  const sheet = await demo.request.get(address() + (await link.getAttribute('href'))!);
+  expect(sheet.headers()['content-type']).toBe('application/pdf');
+  const pdf = await getDocument({ data: new Uint8Array(await sheet.body()) }).promise;
+  const { items } = await (await pdf.getPage(1)).getTextContent();
+  const text = items
+    .map((item) => ('str' in item ? item.str : ''))
+    .join(' ')
+    .replace(/\s+/g, ' ');
+  expect(text).toContain('Runa');
+  expect(text).toContain('Friday 19 June');
+
+  const { token } = (await (await demo.request.post(`${address()}/api/feed`)).json()) as { token: string };
+  const events = async (): Promise<number[]> => {
+    const feed = await (await demo.request.get(`${address()}/api/feeds/${token}/kitchen`)).text();
+    const calendar = new ICAL.Component(ICAL.parse(feed) as unknown[]);
+    return calendar.getAllSubcomponents('vevent').map((each) => new ICAL.Event(each).sequence);
+  };
+  const draft = await planNow(demo);
+  if (draft.isPublished) {
+    await demo.keyboard.press('p');
+    await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
+  }
+  const { version } = await planNow(demo);
+  expect(new Set(await events()).has(version)).toBe(false);
+  await demo.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(demo.getByText(`Version ${version} is published`)).toBeVisible();
+  expect(new Set(await events())).toEqual(new Set([version]));
+  await demo.request.delete(`${address()}/api/feed`);
+});
