@@ -39,6 +39,7 @@ export async function planView(
     pins: plan.pins,
     locks: plan.locks,
     lapsed: plan.lapsed,
+    publishedVersion: published,
     problem: plan.problem,
     plan: plan.plan,
     reasons: plan.reasons,

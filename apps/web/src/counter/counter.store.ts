@@ -21,8 +21,8 @@ export const CounterPageStore = signalStore(
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const pieces = store.selectSignal(workshopFeature.selectPieces);
     const names = store.selectSignal(workshopFeature.selectOrderNames);
-    const fates = store.selectSignal(planFeature.selectFates);
-    const saved = store.selectSignal(planFeature.selectSaved);
+    const fates = store.selectSignal(planFeature.selectWorkedFates);
+    const saved = store.selectSignal(planFeature.selectWorkedBy);
     const day = computed(() => {
       const days = workshop()?.season?.days ?? [];
       const picked = ell.span();

@@ -4,6 +4,7 @@ import { editPlan, openPlaces, whatIf, type Planned } from '@alnage/core';
 import { EllStore } from '../shared/ell/ell.store';
 import { Reckoner } from '../shared/reckoning/reckoner';
 import type { Question } from '../shared/reckoning/reckoning';
+import { PlanActions } from '../state/plan.state';
 import { press, render, type Rendered } from '../testing/render';
 import { order, savedPlan, workshop } from '../testing/small-workshop';
 import { PlanPage } from './plan-page';
@@ -96,6 +97,36 @@ describe('a batch in hand', () => {
     await page.click('Put it there');
     const again = page.http.expectOne('/api/plan/edits').request.body as PlanEditAsk;
     expect(again.edit).toMatchObject({ to: { end: nearest.end, melter: 'bowl-a' } });
+  });
+
+  test('that somebody else changed meanwhile is told with what they made of it, and done on theirs if still wanted', async () => {
+    const page = await open();
+    await page.type('Pieces first', '10');
+    await page.click('Split, 38 apart');
+    page.http
+      .expectOne('/api/plan/edits')
+      .flush(
+        { code: 'plan-changed', errors: [], params: { version: 2 } },
+        { status: 409, statusText: 'changed' },
+      );
+    await page.settle();
+    expect(note(page)).toContain('Reading what they made of it');
+    const { plan, ...rest } = savedPlan(orders);
+    const later = plan.batches.map((batch) => ({
+      ...batch,
+      stages: batch.stages.map((task) => ({ ...task, start: task.start - 5, end: task.end - 5 })),
+    }));
+    page.store.dispatch(
+      PlanActions.read({ saved: { ...rest, version: 2, madeBy: 'runa', plan: { ...plan, batches: later } } }),
+    );
+    await page.settle();
+    expect(note(page)).toContain('Version 2 was made by Runa from the one that you saw.');
+    expect(note(page)).toMatch(/Runa, Fri 19, \d\d:\d\d: wash dusk berry/);
+    await page.click('Do mine on theirs');
+    expect(page.http.expectOne('/api/plan/edits').request.body).toMatchObject({
+      version: 2,
+      edit: { kind: 'split' },
+    });
   });
 
   test('cannot be one that has begun', async () => {

@@ -1,4 +1,5 @@
 import { computed, inject } from '@angular/core';
+import type { SavedPlan } from '@alnage/contract';
 import {
   clockStageIndex,
   placeIn,
@@ -39,9 +40,18 @@ export type MoveState = {
   readonly edit: PlanEdit | null;
   /** What the edit would come to if others made way. */
   readonly making: 'asked' | EditResult | null;
+  /** The version that the edit was made on, where somebody made another one meanwhile. */
+  readonly crossed: SavedPlan | null;
 };
 
-const AT_REST: MoveState = { inHand: null, lanes: null, refusal: null, edit: null, making: null };
+const AT_REST: MoveState = {
+  inHand: null,
+  lanes: null,
+  refusal: null,
+  edit: null,
+  making: null,
+  crossed: null,
+};
 
 /** A batch that is moved by hand: picked up, carried over the lanes, put down. */
 export const PlanMoveStore = signalStore(
@@ -173,6 +183,15 @@ export const PlanMoveStore = signalStore(
       },
       refused(refusal: EditRefusal, edit: PlanEdit): void {
         patchState(move, { ...AT_REST, refusal, edit });
+      },
+      /** Somebody was there before: what was seen is kept, to be held beside what they made of it. */
+      crossedBy(seen: SavedPlan, edit: PlanEdit): void {
+        patchState(move, { ...AT_REST, crossed: seen, edit });
+      },
+      /** The same on what somebody else made of the plan. */
+      doAgain(): void {
+        const edit = move.edit();
+        if (edit) send(edit);
       },
       dismiss(): void {
         patchState(move, AT_REST);

@@ -56,7 +56,9 @@ export class PlanPage {
 
   protected readonly troubleText = computed(() => {
     const trouble = this.trouble();
-    return trouble && trouble.code !== 'edit-refused' ? troubleText(trouble) : null;
+    return trouble && trouble.code !== 'edit-refused' && trouble.code !== 'plan-changed'
+      ? troubleText(trouble)
+      : null;
   });
   /** Whether the newest plan is not what the kitchen works by. */
   protected readonly isDraft = computed(() => {
@@ -113,9 +115,11 @@ export class PlanPage {
     inject(Actions)
       .pipe(ofType(PlanActions.editFailed), takeUntilDestroyed())
       .subscribe(({ trouble, ask }) => {
+        const saved = this.page.saved();
         const refusal =
           'params' in trouble ? (trouble.params['refusal'] as EditRefusal | undefined) : undefined;
         if (refusal) this.move.refused(refusal, ask.edit);
+        if (trouble.code === 'plan-changed' && saved) this.move.crossedBy(saved, ask.edit);
       });
     this.tryAtOnce(inject(ActivatedRoute).snapshot.queryParamMap.get('try'));
   }

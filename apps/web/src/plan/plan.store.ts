@@ -252,6 +252,7 @@ const FIRST = {
   basedOn: null,
   publishedAt: null,
   isPublished: false,
+  publishedVersion: null,
   isStale: false,
   pins: [],
   locks: [],

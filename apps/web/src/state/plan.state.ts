@@ -20,8 +20,9 @@ import {
   emptyProps,
   on,
   props,
+  Store,
 } from '@ngrx/store';
-import { catchError, concatMap, exhaustMap, map, of, switchMap } from 'rxjs';
+import { catchError, concatMap, exhaustMap, filter, map, of, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from './api';
 import { LiveActions } from './live.state';
 import { OrderActions } from './orders.state';
@@ -33,6 +34,7 @@ export const PlanActions = createActionGroup({
   source: 'Plan',
   events: {
     Read: props<{ saved: SavedPlan }>(),
+    'Worked read': props<{ worked: SavedPlan }>(),
     'Read failed': props<{ trouble: Trouble }>(),
     'Job read': props<{ job: PlanJob | null }>(),
     'Job asked': props<{ ask: JobAsk }>(),
@@ -52,6 +54,8 @@ export const PlanActions = createActionGroup({
 
 export interface PlanState {
   readonly saved: SavedPlan | null;
+  /** The version that is worked by, where that is not the newest. */
+  readonly worked: SavedPlan | null;
   readonly job: PlanJob | null;
   /** Whether a change of the plan is on its way. */
   readonly isSaving: boolean;
@@ -61,7 +65,14 @@ export interface PlanState {
   readonly saveTrouble: Trouble | null;
 }
 
-const initial: PlanState = { saved: null, job: null, isSaving: false, trouble: null, saveTrouble: null };
+const initial: PlanState = {
+  saved: null,
+  worked: null,
+  job: null,
+  isSaving: false,
+  trouble: null,
+  saveTrouble: null,
+};
 
 /** A plan's views, all computed by the core from the problem and the plan alone. */
 export interface PlanViews {
@@ -86,6 +97,7 @@ export const planFeature = createFeature({
   reducer: createReducer(
     initial,
     on(PlanActions.read, (state, { saved }): PlanState => ({ ...state, saved, trouble: null })),
+    on(PlanActions.workedRead, (state, { worked }): PlanState => ({ ...state, worked })),
     on(PlanActions.readFailed, (state, { trouble }): PlanState => ({
       ...state,
       trouble: trouble.code === 'no-plan' || trouble.code === 'nothing-set-up' ? null : trouble,
@@ -97,7 +109,11 @@ export const planFeature = createFeature({
     on(PlanActions.editFailed, PlanActions.failed, failed),
     on(PlanActions.troubleDismissed, (state): PlanState => ({ ...state, saveTrouble: null })),
   ),
-  extraSelectors: ({ selectSaved, selectJob }) => {
+  extraSelectors: ({ selectSaved, selectWorked, selectJob }) => {
+    /** The plan that the kitchen works by: the published one; the newest before any is, and while it is being read. */
+    const selectWorkedBy = createSelector(selectSaved, selectWorked, (saved, worked) =>
+      saved && worked && saved.publishedVersion === worked.version ? worked : saved,
+    );
     const selectViews = createSelector(selectSaved, (saved) => (saved ? viewsOf(saved) : null));
     return {
       selectViews,
@@ -118,6 +134,10 @@ export const planFeature = createFeature({
             days.map((day) => [minute(day.start), minute(day.end)]),
           );
         },
+      ),
+      selectWorkedBy,
+      selectWorkedFates: createSelector(selectWorkedBy, (worked): ReadonlyMap<string, OrderFate> =>
+        worked ? orderFates(catalogueOf(worked.problem), worked) : new Map(),
       ),
       selectFates: createSelector(selectViews, (views): ReadonlyMap<string, OrderFate> =>
         views ? orderFates(views.catalogue, views.saved) : new Map(),
@@ -143,10 +163,38 @@ const asTrouble = (error: unknown): Trouble => troubleOf(error);
 export const readPlan = createEffect(
   (actions = inject(Actions), api = inject(Api)) => {
     return actions.pipe(
-      ofType(WorkshopActions.read, LiveActions.planChanged, LiveActions.ordersChanged, OrderActions.saved),
+      ofType(
+        WorkshopActions.read,
+        LiveActions.planChanged,
+        LiveActions.ordersChanged,
+        OrderActions.saved,
+        PlanActions.editFailed,
+      ),
       switchMap(() =>
         api.plan().pipe(
           map((saved) => PlanActions.read({ saved })),
+          catchError((error: unknown) => of(PlanActions.readFailed({ trouble: asTrouble(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+/** The version that is worked by, where that is another one than the newest. */
+export const readWorked = createEffect(
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) => {
+    return actions.pipe(
+      ofType(PlanActions.read, PlanActions.edited, PlanActions.published),
+      withLatestFrom(store.select(planFeature.selectSaved), store.select(planFeature.selectWorked)),
+      map(([, saved, worked]) => {
+        const version = saved?.publishedVersion ?? null;
+        return version === saved?.version || version === worked?.version ? null : version;
+      }),
+      filter((version) => version !== null),
+      switchMap((version) =>
+        api.planVersion(version).pipe(
+          map((worked) => PlanActions.workedRead({ worked })),
           catchError((error: unknown) => of(PlanActions.readFailed({ trouble: asTrouble(error) }))),
         ),
       ),
@@ -249,4 +297,4 @@ export const publishPlan = createEffect(
 /** What people ask for, sent to the server. */
 export const planCommands = { askJob, stopJob, editPlan, holdInPlan, publishPlan };
 /** All of it, as the application runs it. */
-export const planEffects = { readPlan, readJob, ...planCommands };
+export const planEffects = { readPlan, readWorked, readJob, ...planCommands };

@@ -187,6 +187,26 @@ describe('the store and the server', () => {
     expect(store.selectSignal(planFeature.selectSaved)()!.isStale).toBe(true);
   });
 
+  test('the version that is worked by is read where it is not the newest, and only then', () => {
+    const plan = savedPlan([order()]);
+    const workedBy = (): number => store.selectSignal(planFeature.selectWorkedBy)()!.version;
+    store.dispatch(PlanActions.read({ saved: plan }));
+    expect(workedBy()).toBe(1);
+    store.dispatch(
+      PlanActions.read({ saved: { ...plan, version: 3, isPublished: false, publishedVersion: 2 } }),
+    );
+    expect(workedBy()).toBe(3);
+    http.expectOne('/api/plan/versions/2').flush({ ...plan, version: 2, publishedVersion: 2 });
+    expect(workedBy()).toBe(2);
+    expect(store.selectSignal(planFeature.selectWorkedFates)().get('o1')?.standing).toBe('met');
+    store.dispatch(
+      PlanActions.read({ saved: { ...plan, version: 4, isPublished: false, publishedVersion: 2 } }),
+    );
+    http.expectNone('/api/plan/versions/2');
+    store.dispatch(PlanActions.published({ saved: { ...plan, version: 4, publishedVersion: 4 } }));
+    expect(workedBy()).toBe(4);
+  });
+
   test('planning is asked for once at a time, and the job is read while it goes on', () => {
     store.dispatch(PlanActions.jobAsked({ ask: { kind: 'plan' } }));
     store.dispatch(PlanActions.jobAsked({ ask: { kind: 'plan' } }));
@@ -212,7 +232,7 @@ describe('the store and the server', () => {
   });
 
   test('an edit goes against the version that was seen; what came of it is the plan, unless there is a newer one', () => {
-    const plan = savedPlan([order()]);
+    const plan = { ...savedPlan([order()]), publishedVersion: null };
     store.dispatch(PlanActions.read({ saved: { ...plan, version: 4 } }));
     const ask = { version: 4, edit: { kind: 'split' as const, batch: 'b1', pieces: 3 } };
     store.dispatch(PlanActions.editAsked({ ask }));

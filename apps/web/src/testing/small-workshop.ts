@@ -383,6 +383,7 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
     basedOn: null,
     publishedAt: '2026-06-18T08:00:00.000Z',
     isPublished: true,
+    publishedVersion: 1,
     pins: [],
     locks: [],
     lapsed: [],

@@ -80,6 +80,9 @@ export const SavedPlan = closed({
   isStale: Type.Boolean({ description: 'Orders, people, bowls or trays changed since it was made' }),
   pins: Type.Array(Id, { description: 'Batches that stay where they are' }),
   locks: Type.Array(DayLock),
+  publishedVersion: Type.Union([Type.Integer(), Type.Null()], {
+    description: 'The version that is worked by',
+  }),
   lapsed: Type.Array(Id, { description: 'Batches that were pinned and could not be held any more' }),
   tickets: Type.Record(Type.String(), Type.String(), { description: 'Tickets of its orders, by their ids' }),
   cost: Type.Number(),
@@ -101,6 +104,7 @@ export interface SavedPlan extends PlanHead {
   readonly isStale: boolean;
   readonly pins: readonly string[];
   readonly locks: readonly DayLock[];
+  readonly publishedVersion: number | null;
   readonly lapsed: readonly string[];
   readonly tickets: Readonly<Record<string, string>>;
   readonly problem: Problem;

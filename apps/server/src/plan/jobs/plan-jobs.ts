@@ -61,6 +61,7 @@ export class PlanJobs {
   async close(): Promise<void> {
     this.leave();
     if (this.look) clearInterval(this.look);
+    await this.runner?.abandon();
     await this.boss?.stop({ graceful: false, wait: false });
     await this.pool.close();
   }

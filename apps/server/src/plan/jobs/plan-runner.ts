@@ -27,6 +27,8 @@ interface Start extends Continued {
 export class PlanRunner {
   private readonly plans: PlanService;
   private running: PlanRunning | null = null;
+  /** The job in hand; null once it is left to others. */
+  private job: PlanJobEntity | null = null;
   private trail: BestPlan['trail'] = [];
   private writing: Promise<unknown> = Promise.resolve();
 
@@ -47,6 +49,7 @@ export class PlanRunner {
   async run(id: string): Promise<void> {
     const job = await this.claim(id);
     if (!job) return;
+    this.job = job;
     const beat = setInterval(() => void this.beat(job), HEARTBEAT_EVERY);
     try {
       await this.finish(job, await this.workOut(job));
@@ -56,6 +59,18 @@ export class PlanRunner {
       clearInterval(beat);
       await this.writing;
     }
+  }
+
+  /** Leaves the job to whoever takes it up next, at once: this process ends. */
+  async abandon(): Promise<void> {
+    const job = this.job;
+    this.job = null;
+    if (!job) return;
+    await this.db.query(
+      `update plan_job set state = 'queued', runner = null, heartbeat_at = 'epoch', attempts = attempts - 1
+       where id = $1 and runner = $2 and state = 'running'`,
+      [job.id, this.parts.runner],
+    );
   }
 
   /** Ends the work with the best so far. */
@@ -121,6 +136,7 @@ export class PlanRunner {
     job: PlanJobEntity,
     { answer, start }: { answer: Awaited<PlanRunning['answer']>; start: Start },
   ): Promise<void> {
+    if (!this.job) return;
     await this.plans.changing(async (manager, setUp) => {
       if (!(await this.isMine(manager, job))) return;
       const { askedBy: by, kind } = job;
@@ -136,6 +152,7 @@ export class PlanRunner {
   }
 
   private async fail(job: PlanJobEntity, error: unknown): Promise<void> {
+    if (!this.job) return;
     const fault = error instanceof ProblemError ? error.code : 'internal-error';
     if (!(error instanceof ProblemError)) this.parts.log(error);
     await this.write(job, { state: 'failed', fault, best: null });

@@ -44,3 +44,24 @@ test('a job whose process is killed is taken up by another within 30 s, and goes
   await heir.close();
   await shop.close();
 }, 120_000);
+
+test('a job whose process ends in order is taken up by the next one at once', async () => {
+  const first = await openApp({ doesJobs: true });
+  const keeper = await openApp({ url: first.url, now: null });
+  const latest = async (): Promise<PlanJob> =>
+    (await keeper.app.inject('/api/plan/jobs/latest')).json<{ job: PlanJob }>().job;
+  await keeper.app.inject({ method: 'POST', url: '/api/plan/jobs', payload: { kind: 'plan', seconds: 60 } });
+  await vi.waitFor(async () => expect((await latest()).best).not.toBeNull(), { timeout: 30_000 });
+  await first.app.close();
+  expect(await latest()).toMatchObject({ state: 'queued', fault: null });
+  const next = await openApp({ url: first.url, now: null, doesJobs: true });
+  await vi.waitFor(async () => expect((await latest()).state).toBe('running'), {
+    timeout: 8000,
+    interval: 100,
+  });
+  await keeper.app.inject({ method: 'POST', url: `/api/plan/jobs/${(await latest()).id}/stop`, payload: {} });
+  await vi.waitFor(async () => expect((await latest()).state).toBe('done'), { timeout: 20_000 });
+  await next.close();
+  await keeper.close();
+  await first.close();
+}, 120_000);

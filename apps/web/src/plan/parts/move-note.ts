@@ -1,11 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { movedTasks } from '@alnage/core';
 import { count, counted, duration } from '../../shared/formats/formats';
 import { nearestText, placeText, refusalText } from '../../shared/plan/edit-words';
 import type { PlanWords } from '../../shared/plan/plan-names';
 import { blockerText } from '../../shared/plan/plan-words';
+import { taskText } from '../../shared/plan/task-words';
 import { PlanMoveStore } from '../plan-move.store';
 import { PlanPageStore } from '../plan.store';
+
+/** Tasks that are named at most. */
+const NAMED = 8;
 
 /** What is felt while a batch is carried, and why it could not be put down: in plain sentences. */
 @Component({
@@ -25,6 +30,24 @@ import { PlanPageStore } from '../plan.store';
           Arrows carry it by 5 min, with Shift by 30; up and down to another lane; Enter puts it down, Esc
           lets go.
         </p>
+      </section>
+    } @else if (crossed(); as told) {
+      <section class="note over" role="alert">
+        <h2>Somebody was there before you</h2>
+        <p>{{ told.text }}</p>
+        @if (told.isRead) {
+          <ul>
+            @for (task of told.moved; track $index) {
+              <li>{{ task }}</li>
+            } @empty {
+              <li>No task begins otherwise.</li>
+            }
+          </ul>
+          <div class="row">
+            <button matButton="outlined" type="button" (click)="move.doAgain()">Do mine on theirs</button>
+            <button matButton type="button" (click)="move.dismiss()">Leave it</button>
+          </div>
+        }
       </section>
     } @else if (refused(); as told) {
       <section class="note over" role="alert">
@@ -70,6 +93,10 @@ import { PlanPageStore } from '../plan.store';
       gap: 8px;
       margin: 8px 0;
     }
+    ul {
+      margin: 6px 0;
+      padding-left: 18px;
+    }
     h2 {
       font: 600 14px/1.4 var(--text);
     }
@@ -95,6 +122,22 @@ export class MoveNote {
       place: `${words.time(to.end - minutes)}–${words.clock(to.end)}${placeText(to, words)}${moved}`,
       standing: verdict && !verdict.isOpen ? 'shut' : 'open',
       verdict: verdictText(verdict, words),
+    };
+  });
+
+  /** What somebody else made of the plan that this one’s edit was for. */
+  protected readonly crossed = computed(() => {
+    const [seen, newest, words] = [this.move.crossed(), this.page.saved(), this.page.words()];
+    if (!seen || !newest || !words) return null;
+    const isRead = newest.version !== seen.version;
+    const by = newest.madeBy === null ? '' : ` by ${words.person(newest.madeBy)}`;
+    const { moved } = movedTasks(seen.plan, newest.plan);
+    return {
+      isRead,
+      text: isRead
+        ? `Version ${newest.version} was made${by} from the one that you saw. Tasks that are otherwise now:`
+        : 'Reading what they made of it …',
+      moved: moved.slice(0, NAMED).map((task) => taskText(task, words)),
     };
   });
 

@@ -28,7 +28,7 @@ import { hourMarks } from './hour-marks';
 import { BY_KEY, STEP_BY_KEY, zoomable, type Zooming } from './zooming';
 
 const FIRST_SIZE = { width: 920, height: 600 };
-const LEAST_WIDTH = 480;
+const LEAST_WIDTH = 280;
 const RIGHT_EDGE = 8;
 /** A press that moved less is a click, in px. */
 const CLICK = 4;
@@ -264,6 +264,8 @@ export class PlanChart {
 
   protected gripped(event: PointerEvent, stage: string): void {
     event.preventDefault();
+    // the board would take what lies beneath the grip
+    event.stopPropagation();
     const batch = this.page.chosenId()!;
     const { clientX: x, clientY: y } = event;
     this.press = { hit: { kind: 'batch', batch, stage, start: 0 }, x, y, grip: 0 };
