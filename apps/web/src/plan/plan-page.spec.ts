@@ -106,6 +106,9 @@ describe('the Plan place', () => {
     await page.settle();
     expect(page.text()).toContain('A plan is being made. Wait for it, or stop it first.');
     await page.click('Understood');
+    // what is stale is mended first; then it can be published
+    page.store.dispatch(PlanActions.read({ saved: { ...savedPlan(orders), isPublished: false } }));
+    await page.settle();
     await page.click('Publish');
     page.http.expectOne('/api/plan/versions/1/publish').flush(savedPlan(orders));
     await page.settle();

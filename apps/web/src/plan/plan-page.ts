@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { ActivatedRoute } from '@angular/router';
@@ -23,6 +31,9 @@ import { PlanMoveStore } from './plan-move.store';
 import { PlanPageStore } from './plan.store';
 import { VersionsStore } from './versions.store';
 import { WhatIfStore } from './what-if.store';
+
+/** So many lines that are not met are told before the others are asked for. */
+const FIRST_OPEN = 6;
 
 /** Plan: what, when, in which bowl, by whom, and where the trays lie. */
 @Component({
@@ -60,6 +71,11 @@ export class PlanPage {
       ? troubleText(trouble)
       : null;
   });
+  /** Lines that are not met, the first of them where they are many. */
+  protected readonly isAllShown = signal(false);
+  protected readonly openLines = computed(() =>
+    this.isAllShown() ? this.page.unmet() : this.page.unmet().slice(0, FIRST_OPEN),
+  );
   /** Whether the newest plan is not what the kitchen works by. */
   protected readonly isDraft = computed(() => {
     const saved = this.page.saved();

@@ -71,13 +71,20 @@ export class SeasonPage {
   protected readonly unmet = computed(() => {
     const words = this.words();
     const reasons = this.views()?.saved.reasons ?? [];
-    return words
-      ? reasons.map(({ order, product, pieces, blocker }) => ({
-          key: `${order}-${product}`,
-          what: `${count(pieces)} ${words.piece(product)}`,
-          why: blockerText(blocker, words),
-        }))
-      : [];
+    if (!words) return [];
+    // what is missing for the same reason is told once
+    const missing = new Map<string, { what: string; why: string; pieces: number; lines: number }>();
+    for (const { product, pieces, blocker } of reasons) {
+      const [what, why] = [words.piece(product), blockerText(blocker, words)];
+      const key = `${what} ${why}`;
+      const before = missing.get(key) ?? { what, why, pieces: 0, lines: 0 };
+      missing.set(key, { ...before, pieces: before.pieces + pieces, lines: before.lines + 1 });
+    }
+    return [...missing].map(([key, { what, why, pieces, lines }]) => ({
+      key,
+      what: `${count(pieces)} ${what}${lines > 1 ? ` of ${count(lines)} orders` : ''}`,
+      why,
+    }));
   });
   protected readonly isStale = computed(() => this.views()?.saved.isStale ?? false);
   protected readonly isPlanned = computed(() => this.views() !== null);

@@ -68,6 +68,7 @@ function dayOf(paper: SheetPaper, { title, lines }: SheetDay, index: number): Co
       {
         table: {
           headerRows: 1,
+          dontBreakRows: true,
           widths: [14, 74, '*', 120, 120],
           body: [
             ['', 'When', 'What', 'With', 'Then'].map((text) => ({ text, color: SOFT, fontSize: 9 })),

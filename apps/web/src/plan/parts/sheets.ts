@@ -28,6 +28,7 @@ import { PlanPageStore } from '../plan.store';
             <td class="figure number">{{ row.work }}</td>
             <td>
               <a
+                matButton
                 [href]="row.sheet"
                 target="_blank"
                 rel="noopener"
@@ -56,6 +57,7 @@ import { PlanPageStore } from '../plan.store';
             <td></td>
             <td>
               <a
+                matButton
                 [href]="row.sheet"
                 target="_blank"
                 rel="noopener"
@@ -72,8 +74,16 @@ import { PlanPageStore } from '../plan.store';
   styles: `
     td,
     th {
+      height: 44px;
       padding: 0 12px 0 0;
       vertical-align: middle;
+    }
+    thead th {
+      height: auto;
+    }
+    .number + td,
+    .number + th {
+      padding-left: 18px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -11,6 +11,12 @@ export interface DifferenceRow {
   readonly standing: 'better' | 'worse' | 'same';
 }
 
+/** 64 h 05: hours of work, not days. */
+function hoursText(minutes: number): string {
+  const rest = Math.round(minutes % 60);
+  return `${count(Math.floor(minutes / 60))} h ${String(rest).padStart(2, '0')}`;
+}
+
 type Figure = readonly [
   name: string,
   of: (figures: PlanFigures) => number | null,
@@ -26,7 +32,7 @@ const FIGURES: readonly Figure[] = [
     ({ overAgePieceHours }) => overAgePieceHours,
     (value) => count(Math.round(value)),
   ],
-  ['Work', ({ labourMinutes }) => labourMinutes, (value) => duration(value)],
+  ['Work', ({ labourMinutes }) => labourMinutes, hoursText],
   ['Melts', ({ melts }) => melts, (value) => count(value)],
   ['Melted and not dipped', ({ leftoverGrams }) => leftoverGrams, (value) => mass(value)],
   [
