@@ -80,7 +80,9 @@ const SHOTS = [
   },
   {
     name: 'plan-what-if',
-    path: '/plan?try=' + encodeURIComponent(JSON.stringify([{ kind: 'bowl', like: 'bowl-a' }])),
+    path:
+      '/plan?try=' +
+      encodeURIComponent(JSON.stringify([{ kind: 'away', person: 'runa', span: [6090, 6570] }])),
     prepare: (page) => page.getByText('Nothing is changed yet').waitFor(),
   },
   {

@@ -174,7 +174,7 @@ export { openPlaces, type OpenLane, type OpenPlacesAsk } from './planner/edit/op
 export { placeIn, type PlaceOfStage } from './planner/edit/place-of-stage';
 export { planFigures, type PlanFigures } from './planner/plan-figures';
 export { whatHelps, type Help, type HelpLimits } from './planner/what-helps';
-export { whatIf, type WhatIf } from './planner/what-if';
+export { whatIf, type WhatIf, type WhatIfLimits } from './planner/what-if';
 export { movedTasks, tasksOf, type Task, type TaskChanges } from './planner/moved-tasks';
 export { MOVE_PRICE, repairPlan, type RepairLimits, type RepairResult } from './planner/repair-plan';
 export { waysToMeet, type OpenLine, type WayToMeet } from './planner/ways-to-meet';

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { PlanEditAsk } from '@alnage/contract';
-import { editPlan, openPlaces, whatIf, type Planned } from '@alnage/core';
+import { editPlan, openPlaces, whatIf, type Change, type Planned } from '@alnage/core';
 import { EllStore } from '../shared/ell/ell.store';
 import { Reckoner } from '../shared/reckoning/reckoner';
 import type { Question } from '../shared/reckoning/reckoning';
@@ -17,7 +17,8 @@ const reckoner = {
   ask: (question: Question, planned: Planned, about: never): Promise<unknown> => {
     if (question === 'places') return Promise.resolve(openPlaces(planned, about));
     if (question === 'edit') return Promise.resolve(editPlan(planned, about));
-    return Promise.resolve(whatIf(planned, about));
+    const { changes, isFree } = about as { changes: readonly Change[]; isFree: boolean };
+    return Promise.resolve(whatIf(planned, changes, { isFree, steps: 20 }));
   },
 };
 
@@ -198,6 +199,18 @@ describe('what if', () => {
     await page.settle();
     expect(page.http.expectOne('/api/plan/jobs').request.body).toEqual({ kind: 'repair' });
     expect(page.text()).not.toContain('Drawn: What if.');
+  });
+
+  test('is planned anew with it where people may be told otherwise', async () => {
+    const page = await open();
+    await page.click('What if …');
+    await page.click('Try it');
+    await page.click('Plan anew with it: people may be told otherwise');
+    expect(page.text()).toContain('without it');
+    await page.click('Do it, and plan anew');
+    page.http.expectOne('/api/plan/changes').flush({ made: 1 });
+    await page.settle();
+    expect(page.http.expectOne('/api/plan/jobs').request.body).toEqual({ kind: 'plan' });
   });
 
   test('names what cannot be tried, keeps a refusal in sight, and leaves all as it is when it is left', async () => {

@@ -12,6 +12,8 @@ import { PlanPageStore } from './plan.store';
 interface WhatIfState {
   readonly isOpen: boolean;
   readonly changes: readonly Change[];
+  /** Whether people may be told otherwise: planned anew with it, not only mended. */
+  readonly isFree: boolean;
   readonly outcome: 'asked' | 'failed' | WhatIf | null;
   /** Why what was said yes to was not done. */
   readonly trouble: Trouble | null;
@@ -22,7 +24,7 @@ const ELSEWHERE: ReadonlySet<Change['kind']> = new Set(['hands', 'pickup', 'piec
 
 /** What if the workshop or its orders were otherwise: changes on trial, and what the plan with them comes to. */
 export const WhatIfStore = signalStore(
-  withState<WhatIfState>({ isOpen: false, changes: [], outcome: null, trouble: null }),
+  withState<WhatIfState>({ isOpen: false, changes: [], isFree: false, outcome: null, trouble: null }),
   withComputed((trial) => ({
     canSayYes: computed(() => {
       const isKnown = typeof trial.outcome() === 'object' && trial.outcome() !== null;
@@ -45,7 +47,8 @@ export const WhatIfStore = signalStore(
       }
       patchState(trial, { changes, outcome: 'asked', trouble: null });
       const planned = { problem, plan: saved.plan };
-      const outcome = await reckoner.ask('whatIf', planned, changes).catch(() => 'failed' as const);
+      const about = { changes, isFree: trial.isFree() };
+      const outcome = await reckoner.ask('whatIf', planned, about).catch(() => 'failed' as const);
       if (number !== asked) return;
       patchState(trial, { outcome });
       if (outcome === 'failed') return;
@@ -69,6 +72,10 @@ export const WhatIfStore = signalStore(
         patchState(trial, { isOpen: true });
         void work(changes);
       },
+      setFree(isFree: boolean): void {
+        patchState(trial, { isFree });
+        void work(trial.changes());
+      },
       add: (change: Change): void => void work([...trial.changes(), change]),
       takeOut: (index: number): void => void work(trial.changes().filter((_, i) => i !== index)),
       clear: (): void => void work([]),
@@ -82,7 +89,7 @@ export const WhatIfStore = signalStore(
         if (trouble) return patchState(trial, { trouble });
         patchState(trial, { isOpen: false });
         void work([]);
-        store.dispatch(PlanActions.jobAsked({ ask: { kind: 'repair' } }));
+        store.dispatch(PlanActions.jobAsked({ ask: { kind: trial.isFree() ? 'plan' : 'repair' } }));
       },
     };
   }),

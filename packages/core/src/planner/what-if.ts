@@ -14,28 +14,36 @@ export interface WhatIf {
   readonly changes: TaskChanges;
 }
 
+export interface WhatIfLimits extends Pick<RepairLimits, 'steps' | 'progress' | 'seed'> {
+  /** Whether told tasks may move at no price: the plan as it might be made anew. Absent: it is mended, few tasks move. */
+  readonly isFree?: boolean;
+}
+
+/** Changes of the plan that are tried where it may be made anew. */
+const FREE_STEPS = 1500;
+
 /**
- * What some changes would come to: the plan mended with them, and its figures beside those of the plan as it is. What is
- * fixed stays fixed as far as the changes leave it people and bowls.
+ * What some changes would come to: the plan mended with them, and its figures beside those of the plan as it is; where
+ * tasks may move freely, beside those of the plan that was bettered for as long without them, so that nothing is told as
+ * gained that time alone gives. What is fixed stays fixed as far as the changes leave it people and bowls.
  */
-export function whatIf(
-  planned: Planned,
-  changes: readonly Change[],
-  limits: Pick<RepairLimits, 'steps' | 'progress'> = {},
-): WhatIf {
+export function whatIf(planned: Planned, changes: readonly Change[], limits: WhatIfLimits = {}): WhatIf {
+  const { isFree = false, ...rest } = limits;
+  const how = isFree ? { steps: FREE_STEPS, ...rest, movePrice: 0 } : rest;
   const problem = keepingFixed(withChanges(planned.problem, changes));
-  const { plan } = repairPlan(problem, planned.plan, limits);
+  const { plan } = repairPlan(problem, planned.plan, how);
+  const before = isFree ? repairPlan(planned.problem, planned.plan, how).plan : planned.plan;
   return {
     problem,
     plan,
-    before: planFigures(planned),
+    before: planFigures({ problem: planned.problem, plan: before }),
     after: planFigures({ problem, plan }),
     changes: movedTasks(planned.plan, plan),
   };
 }
 
 /** Without fixed work whose orders, people or bowls are gone, which no plan could have. */
-function keepingFixed(problem: Problem): Problem {
+export function keepingFixed(problem: Problem): Problem {
   const { fixed } = problem;
   if (!fixed) return problem;
   const [orders, people, bowls] = [problem.orders, problem.people, problem.melters].map(

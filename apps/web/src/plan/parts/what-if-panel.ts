@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { PlanDifference } from '../../shared/plan/plan-difference';
 import { otherFieldTexts, troubleText } from '../../shared/problem-text';
 import { changeText } from '../../shared/plan/way-words';
@@ -10,10 +11,13 @@ import { WhatIfForm } from './what-if-form';
 /** Changes of the workshop or its orders on trial, and what the plan with them comes to, before anybody says yes. */
 @Component({
   selector: 'al-what-if-panel',
-  imports: [MatButtonModule, PlanDifference, WhatIfForm],
+  imports: [MatButtonModule, MatCheckboxModule, PlanDifference, WhatIfForm],
   template: `
     <section class="card" aria-label="What if">
       <al-what-if-form (wanted)="trial.add($event)" />
+      <mat-checkbox [checked]="trial.isFree()" (change)="trial.setFree($event.checked)">
+        Plan anew with it: people may be told otherwise
+      </mat-checkbox>
       @if (changes().length > 0) {
         <ul aria-label="On trial">
           @for (text of changes(); track $index) {
@@ -39,6 +43,7 @@ import { WhatIfForm } from './what-if-form';
         <al-plan-difference
           [before]="outcome.before"
           [after]="outcome.after"
+          [beforeName]="trial.isFree() ? 'without it' : 'now'"
           afterName="what if"
           [changes]="outcome.changes"
           [words]="page.words()"
@@ -46,7 +51,7 @@ import { WhatIfForm } from './what-if-form';
         <div class="row">
           @if (trial.canSayYes()) {
             <button matButton="filled" type="button" (click)="trial.sayYes()">
-              Do it, and mend the plan
+              {{ trial.isFree() ? 'Do it, and plan anew' : 'Do it, and mend the plan' }}
             </button>
           }
           <button matButton="outlined" type="button" (click)="trial.clear()">Leave it as it is</button>

@@ -12,7 +12,7 @@ const RECKON: Reckon = {
   ways: ({ planned, about }, progress) => waysToMeet(planned, about, { progress }),
   places: ({ planned, about }) => openPlaces(planned, about),
   edit: ({ planned, about }) => editPlan(planned, about),
-  whatIf: ({ planned, about }) => whatIf(planned, about),
+  whatIf: ({ planned, about: { changes, isFree } }) => whatIf(planned, changes, { isFree }),
   helps: ({ planned }, progress) => whatHelps(planned, { progress }),
 };
 

@@ -20,7 +20,10 @@ export interface Reckonings {
   /** What an edit would come to. */
   readonly edit: { readonly about: PlanEdit; readonly answer: EditResult };
   /** What changes of the workshop or its orders would come to. */
-  readonly whatIf: { readonly about: readonly Change[]; readonly answer: WhatIf };
+  readonly whatIf: {
+    readonly about: { readonly changes: readonly Change[]; readonly isFree: boolean };
+    readonly answer: WhatIf;
+  };
   /** What would help most. */
   readonly helps: { readonly about: null; readonly answer: readonly Help[] };
 }
