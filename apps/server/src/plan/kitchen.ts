@@ -2,10 +2,12 @@ import {
   carryOver,
   clockStageIndex,
   promises,
+  withHolds,
   slotMaking,
   type OrderContents,
   type OrderLine,
   type Plan,
+  type Planned,
   type Problem,
   type Batch,
   type Melt,
@@ -15,6 +17,7 @@ import type { EntityManager } from 'typeorm';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import type { SetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
+import { holdsOf } from './continued';
 import { buildProblem, productLines } from './build-problem';
 import { newestPlan, workedPlan } from './plan-versions';
 import type { PlanEntity } from './plan.entity';
@@ -46,7 +49,7 @@ export interface Making {
 }
 
 /** A plan with the problem that it answers. */
-type PlannedWeek = Pick<PlanEntity, 'problem' | 'plan'>;
+type PlannedWeek = Pick<PlanEntity, 'problem' | 'plan' | 'pins' | 'locks'>;
 
 /** Before the first plan so many orders at most are laid out anew for every promise; shop default. */
 const UNPLANNED_ORDERS = 60;
@@ -57,6 +60,8 @@ function unplanned(problem: Problem): PlannedWeek {
   return {
     problem: { ...problem, orders: [] },
     plan: { format: 'alnage-plan/1', batches: [], melts: [], unmet: [] },
+    pins: [],
+    locks: [],
   };
 }
 
@@ -142,8 +147,8 @@ export class Kitchen {
     return { due, held, lines: held ? lessHeld(wanted, held) : wanted };
   }
 
-  /** The plan as it stands with what is begun held fast, and all orders but the one that would be replaced. */
-  private besides({ changing }: KitchenAsk): PlannedWeek {
+  /** The plan as it stands with what is begun or pinned held fast, and all orders but the one that would be replaced. */
+  private besides({ changing }: KitchenAsk): Planned {
     const { fixed, orders } = carryOver({
       plan: this.plans.worked.plan,
       before: this.plans.worked.problem.orders,
@@ -153,7 +158,9 @@ export class Kitchen {
       places: this.asked.places,
       now: this.asked.now!,
     });
-    return { problem: { ...this.asked, fixed, orders }, plan: this.plans.newest.plan };
+    const { newest } = this.plans;
+    const planned = { problem: { ...this.asked, fixed, orders }, plan: newest.plan };
+    return { problem: withHolds(planned, holdsOf(newest, this.setUp)).shut, plan: newest.plan };
   }
 }
 

@@ -1,4 +1,4 @@
-import type { PlanHead, SavedPlan } from '@alnage/contract';
+import type { PlanHead, PromisedSlot, SavedPlan } from '@alnage/contract';
 import { checkPlan, heldAt, isHeld, openPlaces, placeIn, type Batch, type PlaceOfStage } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { WorkshopClock } from '../plugins/workshop-clock';
@@ -141,6 +141,30 @@ describe('a day of somebody that is locked', () => {
       isHeld: false,
     });
     expect(freed.json()).toMatchObject({ locks: [] });
+  });
+
+  test('takes nobody’s locked hours for a promise', async () => {
+    const { version } = await newest();
+    const open = async (): Promise<string[]> => {
+      const ask = {
+        lines: [{ piece: 'dusk-berry', pieces: 12 }],
+        boxes: [],
+        pickupPoint: 'shop',
+        order: null,
+      };
+      const slots = (await post('/api/promises', ask)).json<PromisedSlot[]>();
+      return slots.filter(({ kind }) => kind !== 'no').map(({ at }) => at);
+    };
+    const saturday = (slots: string[]) => slots.filter((at) => at.startsWith('2026-06-20'));
+    expect(saturday(await open()).length).toBeGreaterThan(0);
+    const hold = (person: string, day: string, isHeld: boolean) =>
+      post('/api/plan/holds', { version, hold: { person, day }, isHeld });
+    const days = ['2026-06-18', '2026-06-19', '2026-06-20'];
+    for (const person of ['runa', 'tove', 'eskil', 'maj'])
+      for (const day of days) await hold(person, day, true);
+    expect(saturday(await open())).toEqual([]);
+    for (const person of ['runa', 'tove', 'eskil', 'maj'])
+      for (const day of days) await hold(person, day, false);
   });
 
   test('cannot be one of a batch that is not there', async () => {

@@ -1,6 +1,5 @@
-import { bowlLevels, catalogueOf, lifeTape, zoneProfiles } from '@alnage/core';
 import { scaleLinear } from 'd3-scale';
-import type { PlanViews } from '../state/plan.state';
+import { viewsOf } from '../state/plan.state';
 import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
 import { drawGhost } from './draw/draw-ghost';
 import { drawPlan, LABEL_WIDTH, type Frame } from './draw/draw-plan';
@@ -8,14 +7,7 @@ import type { Palette } from './draw/palette';
 import { planScene } from './scene/plan-scene';
 
 const saved = savedPlan([order(), order({ id: 'o2', pickupAt: '2026-06-19T14:00:00.000Z' })]);
-const catalogue = catalogueOf(saved.problem);
-const views: PlanViews = {
-  saved,
-  catalogue,
-  levels: bowlLevels(catalogue, saved.plan),
-  tapes: saved.plan.batches.map((batch) => lifeTape(catalogue, batch)),
-  zones: zoneProfiles(catalogue, saved.plan),
-};
+const views = viewsOf(saved);
 const scene = planScene(views, { workshop, pieces: [piece] }, { from: 1740, to: 3180 });
 const [batch] = saved.plan.batches;
 

@@ -1,13 +1,5 @@
-import {
-  bowlLevels,
-  catalogueOf,
-  explainBatch,
-  lifeTape,
-  zoneProfiles,
-  type Blocker,
-  type Hold,
-} from '@alnage/core';
-import type { PlanViews } from '../state/plan.state';
+import { explainBatch, type Blocker, type Hold } from '@alnage/core';
+import { viewsOf, type PlanViews } from '../state/plan.state';
 import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
 import { hourMarks } from './parts/hour-marks';
 import { hitAt, laneAt } from './scene/hit';
@@ -17,14 +9,8 @@ import { blockerText, whyText } from '../shared/plan/plan-words';
 
 const orders = [order(), order({ id: 'o2', ticket: 'M-0402', pickupAt: '2026-06-19T14:00:00.000Z' })];
 const saved = savedPlan(orders);
-const catalogue = catalogueOf(saved.problem);
-const views: PlanViews = {
-  saved,
-  catalogue,
-  levels: bowlLevels(catalogue, saved.plan),
-  tapes: saved.plan.batches.map((batch) => lifeTape(catalogue, batch)),
-  zones: zoneProfiles(catalogue, saved.plan),
-};
+const views = viewsOf(saved);
+const { catalogue } = views;
 const words = planWords(saved, workshop, [piece]);
 const friday = { from: 1740, to: 3180 };
 

@@ -85,9 +85,8 @@ export class PlanJobs {
           progress: 0,
           isStopping: false,
           attempts: 0,
-          heartbeatAt: new Date(),
         });
-        await manager.insert(PlanJobEntity, job);
+        await manager.insert(PlanJobEntity, { ...job, heartbeatAt: () => 'now()' });
         await announce(manager, 'plan-job');
         return job.id;
       })
