@@ -10,7 +10,7 @@ const UP = [
   `ALTER TABLE "plan" ADD "based_on" integer`,
   `ALTER TABLE "plan" ADD "published_at" TIMESTAMP WITH TIME ZONE`,
   `CREATE TABLE "plan_job" (
-    "id" uuid NOT NULL DEFAULT gen_random_uuid(),
+    "id" uuid NOT NULL,
     "kind" text NOT NULL,
     "state" text NOT NULL,
     "asked_at" TIMESTAMP WITH TIME ZONE NOT NULL,

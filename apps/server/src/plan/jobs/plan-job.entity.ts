@@ -4,7 +4,7 @@ import { Column, Entity, PrimaryColumn } from 'typeorm';
 /** A plan that was asked for, and how far it is; whichever process runs it keeps this true. */
 @Entity('plan_job')
 export class PlanJobEntity {
-  @PrimaryColumn('uuid', { default: () => 'gen_random_uuid()' })
+  @PrimaryColumn('uuid')
   id: string;
 
   @Column('text')

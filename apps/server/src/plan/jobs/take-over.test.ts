@@ -43,7 +43,7 @@ test('a job whose process is killed is taken up by another within 30 s, and goes
   expect(made.cost).toBeLessThanOrEqual(begun.best!.cost * (1 + 1e-9));
   await heir.close();
   await shop.close();
-}, 120_000);
+}, 300_000);
 
 test('a job whose process ends in order is taken up by the next one at once', async () => {
   const first = await openApp({ doesJobs: true });
@@ -64,4 +64,4 @@ test('a job whose process ends in order is taken up by the next one at once', as
   await next.close();
   await keeper.close();
   await first.close();
-}, 120_000);
+}, 300_000);

@@ -22,7 +22,7 @@ export class Insertion {
 
   /**
    * What is begun stands; all else that is planned stays where it is as long as the orders fit beside it. Orders of the
-   * problem that are not planned are laid in first, as far as they fit. When `isOver` says so no more room is made.
+   * problem that are not planned are laid in first, as far as they fit. When `isOver` says so no more room is made for what is asked.
    */
   constructor(
     { problem, plan }: { problem: Problem; plan: Plan },
@@ -36,7 +36,7 @@ export class Insertion {
       compiled.lines.flatMap(({ order }, line) => (order === first + i ? [line] : [])),
     );
     for (const line of this.linesOf.flat()) this.schedule.open[line] = 0;
-    layInOrders(this.schedule, { orders: first, isOver });
+    layInOrders(this.schedule, { orders: first });
     this.laying = new LayingIn(this.schedule);
     this.laying.isOver = isOver;
     this.laying.builder.onGivenUp = (line) => this.note(line);
