@@ -91,8 +91,12 @@ const SHOTS = [
     prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click(),
   },
 ];
-/** Goes from batch to batch until one can be taken in hand. */
+/** Goes from batch to batch of Friday until one can be taken in hand. */
 async function chooseMovable(page) {
+  await page
+    .getByRole('button', { name: /^Fri 19/ })
+    .first()
+    .click();
   const grip = page.getByRole('button', { name: 'Take the batch in hand' });
   for (let i = 0; i < 40 && !(await grip.isVisible()); i++) {
     await page.keyboard.press('ArrowDown');

@@ -145,7 +145,7 @@ export type {
 } from './planner/problem';
 export { readProblem } from './planner/read-problem';
 export { clockStageIndex, leaveMinute, stageGrams, startedPieces, traysFor } from './planner/amounts';
-export { checkPlan, type CostAmounts, type PlanReport } from './planner/check/check-plan';
+export { checkPlan, costInMinutes, type CostAmounts, type PlanReport } from './planner/check/check-plan';
 export type { Violation, ViolationCode } from './planner/check/finding';
 export type { Blocker } from './planner/blocker';
 export type { UnmetReason } from './planner/engine/unmet';

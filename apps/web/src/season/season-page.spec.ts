@@ -55,7 +55,7 @@ describe('the season', () => {
     const help: Help = {
       change: { kind: 'trays', zone: 'fridge', more: 8 },
       after: {} as PlanFigures,
-      saves: 40,
+      savesMinutes: 40,
       meetsPieces: 0,
       peaks: [],
       movedTasks: 2,

@@ -1,7 +1,9 @@
 import { clockStageIndex } from './amounts';
 import type { Blocker } from './blocker';
 import { found, type Catalogue } from './check/catalogue';
-import { Placement, plainManner } from './engine/placement';
+import { costInMinutes } from './check/check-plan';
+import { plainManner } from './engine/manner';
+import { Placement } from './engine/placement';
 import { Random } from './engine/random';
 import { ownBowl, runOf, standing } from './engine/standing';
 import { blockerOf } from './engine/unmet';
@@ -76,7 +78,6 @@ function holdOf({ problem }: Catalogue, plan: Plan, { batch, later }: { batch: B
   const placement = new Placement(schedule, new Random(1));
   if (!placement.place(run, { ...plainManner(TRIALS), clockFrom: later }))
     return { kind: 'blocked', blocker: blockerOf(schedule, run.lines[0]!, placement.obstacle) };
-  const minutePrice = problem.weights.labourMinute || 1;
-  const moreMinutes = (schedule.trueCost - before.trueCost) / minutePrice;
+  const moreMinutes = costInMinutes(schedule.trueCost - before.trueCost, problem.weights);
   return { kind: 'price', clock: run.ends[run.product.clock]!, moreMinutes };
 }

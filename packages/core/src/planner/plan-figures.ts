@@ -1,11 +1,13 @@
 import { clockStageIndex, leaveMinute } from './amounts';
-import { checkPlan } from './check/check-plan';
+import { checkPlan, costInMinutes } from './check/check-plan';
 import type { Planned } from './problem';
 
 /** What plans are compared by. */
 export interface PlanFigures {
   /** Weighted by the problem’s weights; null while a rule is broken. */
   readonly cost: number | null;
+  /** The same as the minutes of work that cost as much. */
+  readonly costMinutes: number | null;
   readonly unmetPieces: number;
   /** Mean age of the pieces when they are collected; null where none is made. */
   readonly meanAgeMinutes: number | null;
@@ -41,6 +43,7 @@ export function planFigures({ problem, plan }: Planned): PlanFigures {
   }
   return {
     cost,
+    costMinutes: cost === null ? null : costInMinutes(cost, problem.weights),
     unmetPieces,
     meanAgeMinutes: pieces > 0 ? ageMinutes / pieces : null,
     overAgePieceHours: amounts.age,

@@ -1,6 +1,6 @@
 import { PERISHABLE_MINUTES } from './engine/builder';
 import { withChanges, type Change } from './change';
-import { checkPlan } from './check/check-plan';
+import { checkPlan, costInMinutes } from './check/check-plan';
 import { planFigures, type PlanFigures } from './plan-figures';
 import type { Planned, Problem, Span } from './problem';
 import { repairPlan, type RepairResult } from './repair-plan';
@@ -10,8 +10,8 @@ import { keepingFixed } from './what-if';
 export interface Help {
   readonly change: Change;
   readonly after: PlanFigures;
-  /** What the plan with it costs less than one that was planned on for as long without it. */
-  readonly saves: number;
+  /** Minutes of work that cost as much as the plan with it costs less than one that was planned on for as long without it. */
+  readonly savesMinutes: number;
   /** Pieces that are met with it and are not without. */
   readonly meetsPieces: number;
   /** By how many trays the fullest time of each zone changes; zones where it does not are left out. */
@@ -48,12 +48,11 @@ const SEEDS = [1, 2, 3] as const;
 export function whatHelps(planned: Planned, limits: HelpLimits = {}): Help[] {
   const { steps = USUAL_STEPS, progress = () => 0, most = USUAL_MOST } = limits;
   const { problem } = planned;
-  const worth = WORTH * (problem.weights.labourMinute || 1);
   const alone = SEEDS.map((seed) => repairPlan(problem, planned.plan, { steps, seed, movePrice: 0 })).reduce(
     better,
   );
-  const isWorth = ({ meetsPieces, saves }: Help): boolean =>
-    meetsPieces > 0 || (meetsPieces === 0 && saves >= worth);
+  const isWorth = ({ meetsPieces, savesMinutes }: Help): boolean =>
+    meetsPieces > 0 || (meetsPieces === 0 && savesMinutes >= WORTH);
   const helps: Help[] = [];
   for (const change of changesToTry(planned)) {
     if (progress() >= 1) break;
@@ -78,8 +77,8 @@ function triesOf(
   return tries;
 }
 
-function rank({ meetsPieces, saves }: Help): number {
-  return meetsPieces * 1e9 + saves;
+function rank({ meetsPieces, savesMinutes }: Help): number {
+  return meetsPieces * 1e9 + savesMinutes;
 }
 
 function better(a: RepairResult, b: RepairResult): RepairResult {
@@ -99,7 +98,7 @@ function helpOf(
   return {
     change,
     after: planFigures({ problem, plan }),
-    saves: alone.report.cost! - report.cost,
+    savesMinutes: costInMinutes(alone.report.cost! - report.cost, problem.weights),
     meetsPieces: alone.report.unmetPieces - report.unmetPieces,
     peaks: Object.entries(report.peakTrays)
       .map(([zone, { peak }]) => ({ zone, trays: peak - peaks[zone]!.peak }))

@@ -82,8 +82,15 @@ describe('what if', () => {
     });
     expect(before).toEqual(copy);
     expect(told.before.cost).toBe(checkPlan(smallProblem, before.plan).cost);
+    expect(told.before.costMinutes).toBe(told.before.cost);
     expect(told.after.cost).toBe(checkPlan(told.problem, told.plan).cost);
     expect(told.after.labourMinutes).toBeLessThan(told.before.labourMinutes);
+  });
+
+  test('tells costs as minutes of work, whatever a minute is priced at', () => {
+    const weights = { ...smallProblem.weights, labourMinute: 4 };
+    const told = whatIf(planned({ ...smallProblem, weights }), [], { steps: 5 });
+    expect(told.after.costMinutes).toBeCloseTo(told.after.cost! / 4, 9);
   });
 
   test('tells nothing as gained that time alone gives, where told tasks may move', () => {
@@ -143,9 +150,11 @@ describe('what helps most', () => {
     expect(easy).toEqual([]);
     for (let seed = 1; seed <= 6; seed++) {
       const helps = whatHelps(planned(randomProblem(seed)), { steps: 30 });
-      const rank = helps.map(({ meetsPieces, saves }) => meetsPieces * 1e6 + saves);
+      const rank = helps.map(({ meetsPieces, savesMinutes }) => meetsPieces * 1e6 + savesMinutes);
       expect(rank).toEqual([...rank].sort((a, b) => b - a));
-      expect(helps.every(({ meetsPieces, saves }) => meetsPieces > 0 || saves >= 15)).toBe(true);
+      expect(helps.every(({ meetsPieces, savesMinutes }) => meetsPieces > 0 || savesMinutes >= 15)).toBe(
+        true,
+      );
     }
   });
 

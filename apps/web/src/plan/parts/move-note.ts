@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { movedTasks } from '@alnage/core';
+import { costInMinutes, movedTasks } from '@alnage/core';
 import { count, counted, duration } from '../../shared/formats/formats';
 import { nearestText, placeText, refusalText } from '../../shared/plan/edit-words';
 import type { PlanWords } from '../../shared/plan/plan-names';
@@ -158,7 +158,7 @@ export class MoveNote {
     if (making.kind !== 'done') return { isPossible: false, text: 'Even then it cannot be there.' };
     const before = this.page.saved()!;
     const { changes, report } = making;
-    const dearer = Math.round(report.cost! - before.cost);
+    const dearer = Math.round(costInMinutes(report.cost! - before.cost, before.problem.weights));
     const worth =
       dearer === 0
         ? 'at no cost'

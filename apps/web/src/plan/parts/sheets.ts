@@ -21,7 +21,7 @@ import { PlanPageStore } from '../plan.store';
         </tr>
       </thead>
       <tbody>
-        @for (row of people(); track row.id) {
+        @for (row of rows(); track row.sheet) {
           <tr>
             <th scope="row">{{ row.name }}</th>
             <td class="figure number">{{ row.tasks }}</td>
@@ -37,35 +37,19 @@ import { PlanPageStore } from '../plan.store';
               >
             </td>
             <td>
-              <button
-                matButton
-                type="button"
-                [disabled]="!canLock()"
-                [attr.aria-pressed]="row.isLocked"
-                [attr.aria-label]="(row.isLocked ? 'Free the day of ' : 'Lock the day of ') + row.name"
-                (click)="lock(row.id, !row.isLocked)"
-              >
-                {{ row.isLocked ? 'Locked, free it' : 'Lock the day' }}
-              </button>
+              @if (row.isLocked !== null) {
+                <button
+                  matButton
+                  type="button"
+                  [disabled]="!canLock()"
+                  [attr.aria-pressed]="row.isLocked"
+                  [attr.aria-label]="(row.isLocked ? 'Free the day of ' : 'Lock the day of ') + row.name"
+                  (click)="lock(row.id, !row.isLocked)"
+                >
+                  {{ row.isLocked ? 'Locked, free it' : 'Lock the day' }}
+                </button>
+              }
             </td>
-          </tr>
-        }
-        @for (row of bowls(); track row.id) {
-          <tr>
-            <th scope="row">{{ row.name }}</th>
-            <td class="figure number">{{ row.tasks }}</td>
-            <td></td>
-            <td>
-              <a
-                matButton
-                [href]="row.sheet"
-                target="_blank"
-                rel="noopener"
-                [attr.aria-label]="'Run sheet of ' + row.name"
-                >PDF</a
-              >
-            </td>
-            <td></td>
           </tr>
         }
       </tbody>
@@ -120,7 +104,10 @@ export class Sheets {
     };
   });
 
-  protected readonly people = computed(() => {
+  /** People and then bowls; only people have days that can be locked. */
+  protected readonly rows = computed(() => [...this.people(), ...this.bowls()]);
+
+  private readonly people = computed(() => {
     const [seen, workshop, day] = [this.seen(), this.page.workshop(), this.day()];
     if (!seen || !workshop || !day) return [];
     const locks = this.page.saved()?.locks ?? [];
@@ -136,13 +123,15 @@ export class Sheets {
     });
   });
 
-  protected readonly bowls = computed(() => {
+  private readonly bowls = computed(() => {
     const [seen, workshop] = [this.seen(), this.page.workshop()];
     if (!seen || !workshop) return [];
     return workshop.bowls.map(({ id, name }) => ({
       ...{ id, name },
       tasks: seen.melts.filter(({ melter }) => melter === id).length,
+      work: '',
       sheet: this.sheet('bowls', id),
+      isLocked: null,
     }));
   });
 

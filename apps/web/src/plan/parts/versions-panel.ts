@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { PlanOrigin } from '@alnage/contract';
+import { costInMinutes } from '@alnage/core';
 import { count } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 import { PlanDifference } from '../../shared/plan/plan-difference';
@@ -27,7 +28,7 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
             <th scope="col">Made</th>
             <th scope="col">How</th>
             <th scope="col" class="number">Not met</th>
-            <th scope="col" class="number">Cost</th>
+            <th scope="col" class="number">Cost, minutes of work</th>
             <th scope="col"><span class="visually-hidden">What to do</span></th>
           </tr>
         </thead>
@@ -112,6 +113,7 @@ export class VersionsPanel {
     if (!workshop) return [];
     const wall = new WallTime(workshop.timeZone);
     const newest = this.page.saved()?.version;
+    const weights = this.page.saved()?.problem.weights;
     const named = (id: string): string => workshop.people.find((each) => each.id === id)?.name ?? id;
     return this.versions.heads().map((head) => ({
       version: head.version,
@@ -120,7 +122,7 @@ export class VersionsPanel {
       made: wall.dayTime(Date.parse(head.madeAt)),
       how: `${ORIGIN[head.origin]}${head.madeBy ? ` by ${named(head.madeBy)}` : ''}`,
       unmet: count(head.unmetPieces),
-      cost: count(Math.round(head.cost)),
+      cost: weights ? count(Math.round(costInMinutes(head.cost, weights))) : '–',
     }));
   });
 

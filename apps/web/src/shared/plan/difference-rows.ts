@@ -41,7 +41,7 @@ const FIGURES: readonly Figure[] = [
     (value) => duration(value),
     true,
   ],
-  ['Cost, as minutes of work', ({ cost }) => cost, (value) => count(Math.round(value))],
+  ['Cost, as minutes of work', ({ costMinutes }) => costMinutes, (value) => count(Math.round(value))],
 ];
 
 /** What plans are compared by, figure by figure, in words. */

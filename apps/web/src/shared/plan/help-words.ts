@@ -5,13 +5,13 @@ import { changeText } from './way-words';
 
 /** A change that would help, in words, and what it was seen to give. */
 export function helpText(help: Help, words: PlanWords): { what: string; gives: string } {
-  const { change, meetsPieces, saves, peaks, movedTasks } = help;
+  const { change, meetsPieces, savesMinutes, peaks, movedTasks } = help;
   const what = changeText(change, words);
-  const minutes = Math.round(Math.abs(saves));
+  const minutes = Math.round(Math.abs(savesMinutes));
   const gives = [
     ...(meetsPieces > 0 ? [`${counted(meetsPieces, 'piece')} more met`] : []),
     ...(meetsPieces === 0 && minutes > 0
-      ? [`${saves > 0 ? 'saves' : 'costs'} as much as ${counted(minutes, 'minute')} of work`]
+      ? [`${savesMinutes > 0 ? 'saves' : 'costs'} as much as ${counted(minutes, 'minute')} of work`]
       : []),
     ...peaks
       .filter(({ trays }) => trays !== 0)

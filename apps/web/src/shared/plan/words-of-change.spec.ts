@@ -10,7 +10,8 @@ const words = planWords(savedPlan([order()]), workshop, [piece]);
 
 describe('the difference of two plans', () => {
   const figures: PlanFigures = {
-    cost: 120,
+    cost: 240,
+    costMinutes: 120,
     unmetPieces: 0,
     meanAgeMinutes: 600,
     overAgePieceHours: 3,
@@ -29,7 +30,7 @@ describe('the difference of two plans', () => {
     ['Melted and not', { leftoverGrams: 300 }, { change: '−500 g', standing: 'better' }],
     ['Least time', { leastSlackMinutes: 60 }, { change: '+30 min', standing: 'better' }],
     ['Least time', { leastSlackMinutes: null }, { after: '–', change: '', standing: 'same' }],
-    ['Cost', { cost: 120.2 }, { change: '', standing: 'same' }],
+    ['Cost', { costMinutes: 120.2 }, { change: '', standing: 'same' }],
   ])('tells of %s %j', (name, after, told) => expect(rowOf(name, after)).toMatchObject(told));
 });
 
@@ -67,7 +68,7 @@ describe('a change that helps', () => {
   const help: Help = {
     change: { kind: 'rest', product: 'dusk-berry', stage: 'dip', zone: 'rack' },
     after: {} as PlanFigures,
-    saves: 35.4,
+    savesMinutes: 35.4,
     meetsPieces: 0,
     peaks: [
       { zone: 'fridge', trays: -14 },
@@ -82,7 +83,7 @@ describe('a change that helps', () => {
       'saves as much as 35 minutes of work; −14 trays in the fridge; +1 tray in the cool rack; 3 told tasks move.',
     ],
     [{ meetsPieces: 12, peaks: [], movedTasks: 0 }, '12 pieces more met; nothing told moves.'],
-    [{ peaks: [], movedTasks: 1, saves: -1 }, 'costs as much as 1 minute of work; 1 told task moves.'],
+    [{ peaks: [], movedTasks: 1, savesMinutes: -1 }, 'costs as much as 1 minute of work; 1 told task moves.'],
   ])('tells what it gives: %j', (change, gives) => {
     const told = helpText({ ...help, ...change }, words);
     expect(told).toEqual({ what: 'Dusk berry to the cool rack after dip', gives });

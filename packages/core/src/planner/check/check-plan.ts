@@ -106,6 +106,11 @@ export function costOf(amounts: CostAmounts, weights: Weights): number {
   );
 }
 
+/** A cost as the minutes of work that cost as much; where work costs nothing, the cost itself. */
+export function costInMinutes(cost: number, { labourMinute }: Pick<Weights, 'labourMinute'>): number {
+  return cost / (labourMinute || 1);
+}
+
 /** Piece-minutes that batches are past their target age at pickup. */
 function overAge(catalogue: Catalogue, plan: SoundPlan): number {
   let pieceMinutes = 0;

@@ -1,5 +1,6 @@
 import type { Blocker } from '../blocker';
-import { Placement, plainManner } from '../engine/placement';
+import { plainManner } from '../engine/manner';
+import { Placement } from '../engine/placement';
 import { Random } from '../engine/random';
 import { runOf, standing } from '../engine/standing';
 import { blockerOf } from '../engine/unmet';

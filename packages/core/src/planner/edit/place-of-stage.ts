@@ -1,4 +1,4 @@
-import type { StageAt } from '../engine/placement';
+import type { StageAt } from '../engine/manner';
 import type { Batch, Problem, Product } from '../problem';
 
 /** Where somebody wants one stage of a batch: who, in which bowl, and by when; what is absent is free. */

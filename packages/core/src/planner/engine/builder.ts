@@ -1,5 +1,6 @@
 import type { CompiledProduct } from './compiled';
-import { Placement, type Manner } from './placement';
+import type { Manner } from './manner';
+import { Placement } from './placement';
 import type { Random } from './random';
 import { Run } from './run';
 import type { Schedule } from './schedule';

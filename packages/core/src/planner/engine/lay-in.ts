@@ -1,5 +1,5 @@
 import { Builder, type Grouping } from './builder';
-import { plainManner } from './placement';
+import { plainManner } from './manner';
 import { Random } from './random';
 import { Rebuilding } from './rebuilding';
 import type { Schedule } from './schedule';

@@ -1,6 +1,6 @@
 import type { Grouping } from './builder';
 import type { Melt } from './melt';
-import { plainManner, type Manner } from './placement';
+import { plainManner, type Manner } from './manner';
 import type { Random } from './random';
 import type { Run } from './run';
 import type { Schedule } from './schedule';

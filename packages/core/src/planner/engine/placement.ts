@@ -1,6 +1,8 @@
 import { stageMinutes, traysFor } from '../amounts';
 import { gramsOf, type DipAsk } from './bowls';
+import { Candidates } from './candidates';
 import { GUIDE_SCALE } from './hands';
+import type { Manner } from './manner';
 import type { Melt } from './melt';
 import type { Random } from './random';
 import type { Run } from './run';
@@ -8,47 +10,10 @@ import type { Schedule } from './schedule';
 
 /** Minutes to go back from the latest possible end when nothing nearer lets the stages before it be placed. */
 const STEPS_BACK = [0, 20, 45, 90, 180, 360, 720, 1440] as const;
-/** Candidates kept for one stage. */
-const KEPT = 12;
 /** People with time for a stage that are compared where more have its skill. */
 const PEOPLE = 5;
 /** Price of a minute that trays lie longer than they need to; keeps work late without weighing on hands. */
 const WAITING_PRICE = 0.02;
-
-/** How a run is to be placed. */
-export interface Manner {
-  /** Candidates tried before it is given up. */
-  trials: number;
-  /** How long before its first pickup it is packed, beyond what it must. */
-  lead: number;
-  /** Share of its window by which a stage before the clock may end sooner than it could, drawn for each. */
-  slack: number;
-  /** Share of the price that chance adds, 0 for none. */
-  noise: number;
-  /** What a new melt's price is multiplied by. */
-  meltPrice: number;
-  /** Minute before which its clock must not start. */
-  clockFrom: number;
-  /** A stage that must be done at a place of its own; null where all are free. */
-  at: StageAt | null;
-}
-
-/** Where and when one stage of a run must be done. */
-export interface StageAt {
-  /** Position of the stage on the route. */
-  readonly stage: number;
-  /** Earliest and latest end. */
-  readonly from: number;
-  readonly until: number;
-  /** Who must do it, and in which bowl; -1 where that is free. */
-  readonly person: number;
-  readonly bowl: number;
-}
-
-/** As late and as cheap as can be, nothing left to chance. */
-export function plainManner(trials: number): Manner {
-  return { trials, lead: 0, slack: 0, noise: 0, meltPrice: 1, clockFrom: 0, at: null };
-}
 
 /** Why a run cannot be placed: what stood in the way furthest back on its route. */
 export interface Obstacle {
@@ -58,37 +23,6 @@ export interface Obstacle {
   started: number;
   from: number;
   to: number;
-}
-
-/** The candidates for one stage, the cheapest first. */
-class Candidates {
-  count = 0;
-  readonly prices = new Float64Array(KEPT);
-  readonly ends = new Int32Array(KEPT);
-  readonly minutes = new Int32Array(KEPT);
-  readonly shifts = new Int32Array(KEPT);
-  /** Bowl of a new melt, or -1. */
-  readonly bowls = new Int32Array(KEPT);
-  readonly melts: (Melt | null)[] = new Array<Melt | null>(KEPT).fill(null);
-  /** Minute that the windows' ends of earlier steps were tried from. */
-  latestEnd = 0;
-  earliestEnd = 0;
-
-  /** Where a candidate of this price goes, or -1; those after it move down. */
-  insert(price: number): number {
-    if (this.count === KEPT && price >= this.prices[KEPT - 1]!) return -1;
-    let i = this.count < KEPT ? this.count++ : KEPT - 1;
-    for (; i > 0 && this.prices[i - 1]! > price; i--) {
-      this.prices[i] = this.prices[i - 1]!;
-      this.ends[i] = this.ends[i - 1]!;
-      this.minutes[i] = this.minutes[i - 1]!;
-      this.shifts[i] = this.shifts[i - 1]!;
-      this.bowls[i] = this.bowls[i - 1]!;
-      this.melts[i] = this.melts[i - 1]!;
-    }
-    this.prices[i] = price;
-    return i;
-  }
 }
 
 /** Places one run backward from its pickups, stage by stage, each as late and as cheap as it can be. */

@@ -1,6 +1,6 @@
 import { Builder, type Grouping } from './builder';
 import type { CompiledProblem } from './compiled';
-import { plainManner } from './placement';
+import { plainManner } from './manner';
 import { Random } from './random';
 import { Rebuilding } from './rebuilding';
 import type { Schedule } from './schedule';

@@ -4,7 +4,8 @@ import type { Blocker } from '../blocker';
 import type { PlanOrder, Problem, Product, Unmet } from '../problem';
 import { Builder } from './builder';
 import { WITHOUT_END, WITHOUT_END_TRIALS } from './lay-in';
-import { plainManner, type Obstacle } from './placement';
+import { plainManner } from './manner';
+import type { Obstacle } from './placement';
 import { Random } from './random';
 import type { Schedule } from './schedule';
 
