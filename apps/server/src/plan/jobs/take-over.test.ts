@@ -6,15 +6,19 @@ import { expect, test, vi } from 'vitest';
 import { openApp } from '../../testing/workshop-app';
 
 const OTHER = fileURLToPath(new URL('../../testing/job-process.ts', import.meta.url));
+/** Whose tsconfig says how decorators are read. */
+const SERVER = fileURLToPath(new URL('../../..', import.meta.url));
 
 test('a job whose process is killed is taken up by another within 30 s, and goes on from the best so far', async () => {
   const shop = await openApp();
   const latest = async (): Promise<PlanJob> =>
     (await shop.app.inject('/api/plan/jobs/latest')).json<{ job: PlanJob }>().job;
   const other = spawn(process.execPath, ['--import', 'tsx', OTHER, shop.url], {
+    cwd: SERVER,
     stdio: ['ignore', 'pipe', 'inherit'],
   });
-  await once(other.stdout, 'data');
+  const ended = once(other, 'exit').then(() => 'ended');
+  expect(await Promise.race([once(other.stdout, 'data').then(() => 'ready'), ended])).toBe('ready');
   await shop.app.inject({ method: 'POST', url: '/api/plan/jobs', payload: { kind: 'plan', seconds: 40 } });
   const begun = await vi.waitFor(
     async () => {
@@ -26,7 +30,7 @@ test('a job whose process is killed is taken up by another within 30 s, and goes
   );
   expect(begun.state).toBe('running');
   other.kill('SIGKILL');
-  await once(other, 'exit');
+  await ended;
   const killedAt = performance.now();
   const heir = await openApp({ url: shop.url, now: null, doesJobs: true });
   const attempts = async (): Promise<number> =>
