@@ -1,9 +1,10 @@
 import { writeFileSync } from 'node:fs';
-import { publishedSchema } from '../apps/server/src/workshop-file/published-schema.ts';
+import { PUBLISHED_FILES, publishedSchema } from '../apps/server/src/plugins/published-schemas.ts';
 import { at } from './lib/paths.mjs';
 
 /** `npm run schemas`: renews the published schemas of our files in docs/schemas. */
-writeFileSync(
-  at('docs/schemas/alnage-workshop-1.schema.json'),
-  `${JSON.stringify(publishedSchema(), null, 2)}\n`,
-);
+for (const name of PUBLISHED_FILES)
+  writeFileSync(
+    at(`docs/schemas/${name}.schema.json`),
+    `${JSON.stringify(publishedSchema(name), null, 2)}\n`,
+  );

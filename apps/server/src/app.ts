@@ -11,6 +11,8 @@ import { addCustomers } from './customers/customers.routes';
 import { addExports } from './exports/exports.routes';
 import { addHealth } from './health/health.routes';
 import { addImports } from './imports/imports.routes';
+import { addLarder } from './larder/larder.routes';
+import { addRecipes } from './larder/recipes.routes';
 import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
 import { PlanJobs } from './plan/jobs/plan-jobs';
@@ -99,6 +101,8 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addOrders(typed);
   addPlan(typed, jobs);
   addPromises(typed);
+  addLarder(typed);
+  addRecipes(typed);
   addExports(typed);
   addImports(typed);
   addWorkshopFile(typed);

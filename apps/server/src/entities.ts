@@ -8,6 +8,10 @@ import {
 import { PieceEntity } from './pieces/piece.entity';
 import { PlanJobEntity } from './plan/jobs/plan-job.entity';
 import { PlanEntity } from './plan/plan.entity';
+import { LotEntity, LotMoveEntity } from './larder/lot.entity';
+import { PreparationEntity } from './larder/preparation.entity';
+import { RecipeEntity, RecipeVersionEntity } from './larder/recipe.entity';
+import { SupplyEntity } from './larder/supply.entity';
 import { CustomerEntity } from './customers/customer.entity';
 import { BoxEntity } from './boxes/box.entity';
 import { WeighingEntity } from './weighings/weighing.entity';
@@ -38,4 +42,10 @@ export const ENTITIES = [
   WeighingEntity,
   BoxEntity,
   CustomerEntity,
+  SupplyEntity,
+  RecipeEntity,
+  RecipeVersionEntity,
+  LotEntity,
+  LotMoveEntity,
+  PreparationEntity,
 ];

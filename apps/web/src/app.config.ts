@@ -12,6 +12,7 @@ import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { tellPerson } from './shared/person/person';
 import * as customers from './state/customers.state';
+import * as larder from './state/larder.state';
 import * as live from './state/live.state';
 import * as orders from './state/orders.state';
 import * as plan from './state/plan.state';
@@ -34,6 +35,7 @@ export const appConfig: ApplicationConfig = {
     provideState(weighings.weighingsFeature),
     provideState(customers.customersFeature),
     provideState(season.seasonFeature),
+    provideState(larder.larderFeature),
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
@@ -48,6 +50,7 @@ export const appConfig: ApplicationConfig = {
       plan.planEffects,
       { saveRecord: records.saveRecord, removeRecord: records.removeRecord },
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
+      { readLarder: larder.readLarder, doDeed: larder.doDeed },
       { hearEvents: live.hearEvents },
     ),
     {

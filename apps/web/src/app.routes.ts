@@ -18,9 +18,39 @@ export const routes: Routes = [
     loadComponent: () => import('./pieces/pieces-page').then((m) => m.PiecesPage),
   },
   {
+    path: 'pieces/recipes',
+    title: 'Recipes · Alnage',
+    loadComponent: () => import('./recipes/recipes-page').then((m) => m.RecipesPage),
+  },
+  {
+    path: 'pieces/recipes/:id',
+    title: 'Recipe · Alnage',
+    loadComponent: () => import('./recipes/recipes-page').then((m) => m.RecipesPage),
+  },
+  {
+    path: 'pieces/sums',
+    title: 'Kitchen sums · Alnage',
+    loadComponent: () => import('./recipes/sums-page').then((m) => m.SumsPage),
+  },
+  {
     path: 'pieces/:id',
     title: 'Piece · Alnage',
     loadComponent: () => import('./pieces/editor/piece-editor-page').then((m) => m.PieceEditorPage),
+  },
+  {
+    path: 'larder',
+    title: 'Larder · Alnage',
+    loadComponent: () => import('./larder/larder-page').then((m) => m.LarderPage),
+  },
+  {
+    path: 'larder/market',
+    title: 'Market list · Alnage',
+    loadComponent: () => import('./larder/market-page').then((m) => m.MarketPage),
+  },
+  {
+    path: 'larder/preparation',
+    title: 'Preparation · Alnage',
+    loadComponent: () => import('./larder/preparation-page').then((m) => m.PreparationPage),
   },
   {
     path: 'plan',

@@ -3,6 +3,7 @@ export const PLACES = [
   { path: 'season', name: 'Season', digit: '1' },
   { path: 'orders', name: 'Orders', digit: '2' },
   { path: 'pieces', name: 'Pieces', digit: '3' },
+  { path: 'larder', name: 'Larder', digit: '4' },
   { path: 'plan', name: 'Plan', digit: '5' },
   { path: 'counter', name: 'Counter', digit: '7' },
 ] as const;

@@ -44,6 +44,45 @@ export {
 } from './pieces/piece';
 export { Weighed, Weighing, WeighingDraft, WeighingSetAside, seenOf } from './weighings/weighing';
 export {
+  SUPPLY_LINES_MOST,
+  SUPPLY_PACKS_MOST,
+  SupplyChange,
+  SupplyDraft,
+  SupplyLine,
+  SupplyView,
+} from './larder/supply';
+export {
+  RECIPE_FILE_BYTES,
+  RECIPE_LINES_MOST,
+  RECIPE_STEPS_MOST,
+  RecipeChange,
+  RecipeDraft,
+  RecipeEffects,
+  RecipeFile,
+  RecipeVersion,
+  RecipeView,
+} from './larder/recipe';
+export {
+  LOT_AMOUNT,
+  LOT_MOVES,
+  LOT_ORIGINS,
+  LarderItemSchema,
+  Lot,
+  LotChange,
+  LotDraft,
+  LotMove,
+  type LotMoveKind,
+} from './larder/lot';
+export {
+  BatchParams,
+  Larder,
+  NeedPart,
+  NeedView,
+  PreparationDone,
+  PreparationView,
+  PurchaseView,
+} from './larder/larder';
+export {
   BOX_LINES_MOST,
   BOX_PIECES,
   NET_GRAMS,

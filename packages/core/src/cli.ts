@@ -4,6 +4,8 @@ import { parseArgs } from 'node:util';
 import { runBowl } from './commands/run-bowl';
 import { runBuy } from './commands/run-buy';
 import { runCoat } from './commands/run-coat';
+import { runGanache } from './commands/run-ganache';
+import { runScale } from './commands/run-scale';
 import { runTail } from './commands/run-tail';
 import { InputError } from './input/input-error';
 import { readProblem } from './planner/read-problem';
@@ -24,7 +26,9 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   bowl: (input) => runBowl(input),
   buy: (input) => runBuy(input),
   coat: (input) => runCoat(input),
+  ganache: (input) => runGanache(input),
   plan: (input, options) => runPlan(input, options),
+  scale: (input) => runScale(input),
   tail: (input) => runTail(input),
 };
 

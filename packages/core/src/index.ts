@@ -245,7 +245,15 @@ export {
 } from './melting/melt-for';
 export { CERTAINTY, GOOD_PIECES, startPieces, startPiecesLearned, type Wanted } from './melting/start-pieces';
 export { normalQuantile, normalShareBelow } from './melting/normal';
-export { allergenClashes, pieceAllergens, type AllergenClash } from './coating/piece-allergens';
+export {
+  allergenClashes,
+  centreAllergens,
+  mayContain,
+  pieceAllergens,
+  type AllergenClash,
+  type Declared,
+  type DeclaringPiece,
+} from './larder/piece-allergens';
 export {
   MINOR,
   WASTE_SHARE,
@@ -333,3 +341,130 @@ export { piecesOfLine, piecesOfWeight, type BoxOf } from './ordering/pieces-of-l
 export type { Named } from './phrasing/name-match';
 export type { PhraseDay } from './phrasing/when';
 export { promises, slotMaking, type PromiseAsk, type SlotMaking, type SlotPromise } from './planner/promise';
+
+export { MEASURES, millilitresPer, type Measures, type VolumeUnit } from './units/volume';
+export {
+  AMOUNT,
+  AMOUNT_UNITS,
+  GRAMS_PER_ML,
+  GRAMS_PER_PIECE,
+  amountOf,
+  gramsOf,
+  type Amount,
+  type AmountUnit,
+  type Matter,
+} from './recipes/amount';
+export { KNOWN_INGREDIENTS, type IngredientSource, type KnownIngredient } from './recipes/ingredient-table';
+export {
+  LOSS_SHARE,
+  PORTION_OF_RECIPE_GRAMS,
+  RECIPE_FORMAT,
+  SCOOP_ML,
+  STEP_CELSIUS,
+  STEP_MINUTES,
+  YIELD_GRAMS,
+  type Recipe,
+  type RecipeIngredient,
+  type RecipePortion,
+  type RecipeStep,
+  type RecipeYield,
+} from './recipes/recipe';
+export { portionGramsOf, recipeFigures, type RecipeFigures } from './recipes/recipe-figures';
+export { readRecipe } from './recipes/read-recipe';
+export { withFigures } from './commands/run-scale';
+export {
+  HAVE_GRAMS,
+  RECIPE_PIECES,
+  SCALE_FACTOR,
+  scaleFactor,
+  scaleRecipe,
+  type ScaleWish,
+} from './recipes/scale-recipe';
+export { POT_GRAMS, splitIntoPots, type PotSplit } from './recipes/pots';
+export { SCALE_STEP_GRAMS, roundAmount, type RoundedAmount } from './recipes/round-amount';
+export {
+  BUTTER_SHARE,
+  GANACHE_CHOCOLATES,
+  GANACHE_GRAMS,
+  GANACHE_RATIO,
+  GANACHE_TYPES,
+  INFUSION_LOSS,
+  ganache,
+  ganacheRatio,
+  type Ganache,
+  type GanacheChocolate,
+  type GanacheType,
+  type GanacheWish,
+} from './recipes/ganache';
+export { ganacheChecks, type GanacheCheck } from './recipes/ganache-checks';
+export {
+  CAVITY_ML,
+  FILL_SHARE,
+  SHEET_MM,
+  ganacheGramsFor,
+  ganachePortionGrams,
+  sheetHeightMm,
+  type GanacheFor,
+  type GanachePortion,
+} from './recipes/ganache-size';
+export { ALTITUDE_METRES, BOILING_CELSIUS, boilingCelsius, correctedCelsius } from './recipes/boiling-point';
+export {
+  SUGAR_CELSIUS,
+  SUGAR_STAGES,
+  sugarProgress,
+  sugarStagesAt,
+  type SugarProgress,
+  type SugarStage,
+} from './recipes/sugar-stage';
+export { POT_CELSIUS, sugarForecast, type PotReading, type SugarForecast } from './recipes/sugar-forecast';
+export {
+  DOUGH_SCHOOLS,
+  HUMIDITY_PERCENT,
+  TABLE_CELSIUS,
+  doughAdvice,
+  type DoughAdvice,
+  type DoughDay,
+  type DoughSchool,
+} from './recipes/dough';
+export {
+  LEFTOVER_GRAMS,
+  PLAIN_BARK,
+  leftoverUses,
+  type LeftoverForm,
+  type LeftoverUse,
+} from './recipes/leftover-uses';
+export {
+  AHEAD_HOURS,
+  KEEPS_HOURS,
+  SORTED_OUT_SHARE,
+  SUPPLY_BASES,
+  SUPPLY_KINDS,
+  baseAmountOf,
+  type Supply,
+  type SupplyBase,
+  type SupplyKind,
+  type SupplyPack,
+} from './larder/supply';
+export {
+  bindRecipe,
+  recipeAllergens,
+  itemsForYield,
+  type KeptIngredient,
+  type KeptRecipe,
+  type LarderBook,
+  type ItemGrams,
+} from './larder/book';
+export {
+  makeUpAllergens,
+  usesOfPiece,
+  type MakeUp,
+  type PieceUse,
+  type SupplyAmount,
+} from './larder/piece-uses';
+export { planUses, reserveUses, type PlanReading } from './larder/plan-uses';
+export { isSameItem, type ItemUse, type LarderItem, type UseCause } from './larder/use';
+export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './larder/item-need';
+export { stockCourse, type LotThere, type StockCourse, type TimedAmount } from './larder/stock-course';
+export { type Purchase } from './larder/purchases';
+export { useSpread, type PieceKnown } from './larder/spread';
+export { preparations, type Preparation } from './larder/preparations';

@@ -1,4 +1,4 @@
-import type { BoxDraft } from '@alnage/contract';
+import type { BoxDraft, SupplyLine } from '@alnage/contract';
 import { Column, Entity } from 'typeorm';
 import { KeptRecord } from '../kept/kept-record';
 
@@ -26,4 +26,8 @@ export class BoxEntity extends KeptRecord {
   /** What a bag sold by weight holds at least. */
   @Column('integer', { name: 'net_grams', nullable: true })
   netGrams: number | null;
+
+  /** What one of it takes out of the larder. */
+  @Column('jsonb')
+  supplies: SupplyLine[];
 }

@@ -16,6 +16,7 @@ const draft = {
   priceMinor: 1500,
   depositMinor: 500,
   netGrams: null,
+  supplies: [],
 };
 
 describe('a box', () => {

@@ -1,5 +1,7 @@
 import type { Box, BoxDraft, FieldProblem } from '@alnage/contract';
+import { usesOfPiece } from '@alnage/core';
 import type { RecordKind } from '../kept/kept-records';
+import { loadBook } from '../larder/load-book';
 import { OrderBoxEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { BoxEntity } from './box.entity';
@@ -8,7 +10,8 @@ import { BoxEntity } from './box.entity';
 export const BOXES: RecordKind<BoxEntity, BoxDraft, Box> = {
   entity: BoxEntity,
   what: 'box',
-  judge: async (manager, { contents, among, netGrams }) => {
+  judge: async (manager, { contents, among, netGrams, supplies }) => {
+    usesOfPiece({ recipe: null, supplies }, await loadBook(manager));
     const known = new Set((await manager.find(PieceEntity, { select: { id: true } })).map(({ id }) => id));
     const ids = contents.map(({ piece }) => piece);
     return [

@@ -71,8 +71,8 @@ function costs(
   return { centreMinorPer100, finishMinorPer100, packingMinorPer100, priceMinor };
 }
 
-/** The eight pieces of Skerry Dipworks. */
-export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] = [
+/** The eight pieces of Skerry Dipworks; what they take out of the larder, and declare by it, is told there. */
+export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version' | 'recipe' | 'supplies'>[] = [
   {
     id: 'dusk-berry',
     name: 'Dusk berry',
@@ -152,7 +152,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
       dripGrams: 0,
     },
     drizzle: null,
-    allergens: ['gluten'],
+    allergens: [],
     maxBatchPieces: 240,
     mould: null,
     keeping: {
@@ -249,7 +249,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
       dripGrams: 0,
     },
     drizzle: null,
-    allergens: ['milk', 'gluten'],
+    allergens: [],
     maxBatchPieces: 160,
     mould: null,
     keeping: {
@@ -327,7 +327,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
       dripGrams: 0,
     },
     drizzle: null,
-    allergens: ['nuts', 'gluten'],
+    allergens: [],
     maxBatchPieces: 140,
     mould: null,
     keeping: {
@@ -415,7 +415,7 @@ export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version'>[] =
     finish: '',
     form: { kind: 'moulded', coating: 'blend', cavityMm2: 4150, wallMm: 2.5, capGrams: 4, centreGrams: 12 },
     drizzle: null,
-    allergens: ['gluten', 'milk'],
+    allergens: [],
     maxBatchPieces: 96,
     mould: 'rounds',
     keeping: {

@@ -247,7 +247,7 @@ const CHOICES: Readonly<Record<string, string[]>> = {
 /** What is asked for a box when it is ordered: the dear ones. */
 const DEPOSITS: Readonly<Record<string, number>> = { 'berry-12': 1000, 'cafe-tray': 4000 };
 
-export const DEMO_BOXES: readonly Row<BoxEntity>[] = [
+export const DEMO_BOXES: readonly Omit<Row<BoxEntity>, 'supplies'>[] = [
   box(['berry-6', 'Six berries'], { 'dusk-berry': 3, 'frost-berry': 3 }, [65, 40, 1450]),
   box(['berry-12', 'Dozen berries'], { 'dusk-berry': 6, 'frost-berry': 6 }, [95, 60, 2750]),
   box(
@@ -270,7 +270,7 @@ function box(
   [id, name]: readonly [string, string],
   pieces: Readonly<Record<string, number>>,
   [boxMinor, packingSeconds, priceMinor]: readonly [number, number, number],
-): Row<BoxEntity> {
+): Omit<Row<BoxEntity>, 'supplies'> {
   const contents = Object.entries(pieces).map(([piece, count]) => ({ piece, pieces: count }));
   return {
     id,

@@ -7,6 +7,10 @@ import { PieceEntity } from '../pieces/piece.entity';
 import { PlanService } from '../plan/plan.service';
 import { CustomerEntity } from '../customers/customer.entity';
 import { BoxEntity } from '../boxes/box.entity';
+import { LotsService } from '../larder/lots.service';
+import { PreparationsService } from '../larder/preparations.service';
+import { RecipeEntity, RecipeVersionEntity } from '../larder/recipe.entity';
+import { SupplyEntity } from '../larder/supply.entity';
 import { WeighingsService } from '../weighings/weighings.service';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { CoatingEntity } from '../workshop/coating.entity';
@@ -15,6 +19,13 @@ import { SeasonEntity } from '../workshop/season.entity';
 import { WorkshopEntity } from '../workshop/workshop.entity';
 import { instantOf } from '../workshop/workshop-time';
 import { DEMO_ORDERS, type DemoOrder } from './demo-orders';
+import {
+  DEMO_BOX_SUPPLIES,
+  DEMO_LOTS,
+  DEMO_PIECE_SUPPLIES,
+  DEMO_RECIPES,
+  DEMO_SUPPLIES,
+} from './demo-larder';
 import { DEMO_PIECES } from './demo-pieces';
 import { DEMO_SET_ASIDE, DEMO_WEIGHINGS } from './demo-weighings';
 import {
@@ -57,17 +68,60 @@ export async function loadDemo(db: DataSource): Promise<void> {
     await manager.save(MouldEntity, listed(DEMO_MOULDS));
     await manager.save(CoatingEntity, listed(DEMO_COATINGS));
     await savePeople(manager);
-    await manager.save(PieceEntity, listed(DEMO_PIECES));
-    await manager.save(BoxEntity, listed(DEMO_BOXES));
+    await keepLarder(manager);
+    await manager.save(
+      PieceEntity,
+      listed(DEMO_PIECES.map((piece) => ({ ...piece, ...piecesTake(piece.id) }))),
+    );
+    await manager.save(BoxEntity, listed(DEMO_BOXES.map((box) => ({ ...box, supplies: boxTakes(box.id) }))));
     await manager.save(CustomerEntity, listed(DEMO_CUSTOMERS));
     await manager.save(OrderEntity, [...lastSeasonsOrders(), ...DEMO_ORDERS.map(orderOf)]);
     await manager.query(`select setval('order_ticket', $1)`, [FIRST_TICKET + DEMO_ORDERS.length - 1]);
   });
   await takeWeighings(db, DEMO_PLANNED);
+  const lots = new LotsService(db, { now: () => DEMO_PLANNED });
+  for (const lot of DEMO_LOTS) await lots.take(lot, 'runa');
   const plans = new PlanService(db, { now: () => DEMO_PLANNED });
   await plans.publish((await plans.make()).version);
   await takeWeighings(db, DEMO_START);
+  await prepareBegun(db);
+
   await db.transaction((manager) => bringToThursday(manager));
+}
+
+async function keepLarder(manager: EntityManager): Promise<void> {
+  await manager.save(SupplyEntity, listed(DEMO_SUPPLIES));
+  await manager.save(RecipeEntity, listed(DEMO_RECIPES));
+  await manager.insert(
+    RecipeVersionEntity,
+    DEMO_RECIPES.map(({ id: recipeId, ...recipe }) => ({
+      recipeId,
+      version: 1,
+      at: DEMO_PLANNED,
+      by: 'runa',
+      recipe,
+    })),
+  );
+}
+
+function piecesTake(id: string): Pick<PieceEntity, 'recipe' | 'supplies'> {
+  const { recipe = null, supplies } = DEMO_PIECE_SUPPLIES[id]!;
+  return { recipe, supplies: supplies.map(([supply, amount, unit]) => ({ supply, amount, unit })) };
+}
+
+function boxTakes(id: string): BoxEntity['supplies'] {
+  const supply = DEMO_BOX_SUPPLIES[id];
+  return supply ? [{ supply, amount: 1, unit: 'piece' }] : [];
+}
+
+/** What was to be made before Thursday noon is made, each when its stage ended. */
+async function prepareBegun(db: DataSource): Promise<void> {
+  const all = await new PreparationsService(db, { now: () => DEMO_START }).list();
+  for (const { batch, end, person } of all.filter((each) => new Date(each.end) <= DEMO_START))
+    await new PreparationsService(db, { now: () => new Date(end) }).finish(batch, {
+      despiteShort: true,
+      by: person,
+    });
 }
 
 /** Takes the weighings that had been made by an instant and are not there yet, through the same door as people. */

@@ -7,16 +7,17 @@ import { orderView } from '../orders/order-view';
 import { pickupWithin } from '../orders/pickup-within';
 import { OrderEntity } from '../orders/order.entity';
 import { findSetUp } from '../workshop/set-up';
+import { buyingList } from './buying-list';
 import { loadNames, type Names } from './names';
 
-type Row = Readonly<Record<string, string | number>>;
+export type Row = Readonly<Record<string, string | number>>;
 
 /**
  * A list as CSV, orders those of the season that is worked on: UTF-8 with its mark, so that spreadsheets read every letter; amounts with a point; a cell that begins as
  * a formula does is made plain text.
  */
-export async function csvOf(manager: EntityManager, list: CsvList): Promise<string> {
-  const [columns, rows] = await LISTS[list](manager);
+export async function csvOf(manager: EntityManager, list: CsvList, now: Date): Promise<string> {
+  const [columns, rows] = await LISTS[list](manager, now);
   return stringify(rows, {
     header: true,
     columns,
@@ -27,7 +28,7 @@ export async function csvOf(manager: EntityManager, list: CsvList): Promise<stri
 }
 
 const LISTS: Readonly<
-  Record<CsvList, (manager: EntityManager) => Promise<readonly [columns: string[], rows: Row[]]>>
+  Record<CsvList, (manager: EntityManager, now: Date) => Promise<readonly [columns: string[], rows: Row[]]>>
 > = {
   orders: async (manager) => {
     const names = await loadNames(manager);
@@ -49,6 +50,7 @@ const LISTS: Readonly<
     }));
     return [['name', 'phone', 'must never have', 'wishes'], rows];
   },
+  buying: buyingList,
 };
 
 const ORDER_COLUMNS = [

@@ -26,7 +26,7 @@ export function addExports(app: App): void {
       return reply
         .header('content-disposition', `attachment; filename="${list}.csv"`)
         .type('text/csv; charset=utf-8')
-        .send(await csvOf(manager, list));
+        .send(await csvOf(manager, list, app.clock.now()));
     },
   );
 

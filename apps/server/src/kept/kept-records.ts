@@ -18,7 +18,9 @@ export interface RecordKind<Entity extends KeptRecord, Draft extends { name: str
     | 'customer'
     | 'person'
     | 'season'
-    | 'mould';
+    | 'mould'
+    | 'supply'
+    | 'recipe';
   /** Refuses a draft by throwing, or lists what is wrong with it; `id` is null for a new record. */
   judge(manager: EntityManager, draft: Draft, id: string | null): Promise<readonly FieldProblem[]>;
   /** The draft as columns. */
@@ -28,6 +30,8 @@ export interface RecordKind<Entity extends KeptRecord, Draft extends { name: str
   settle(manager: EntityManager): Promise<void>;
   /** Names of what still needs the record; empty when it may go. */
   heldBy(manager: EntityManager, entity: Entity): Promise<readonly string[]>;
+  /** Keeps what else is to be kept of a record that was saved, and by whom. */
+  kept?(manager: EntityManager, entity: Entity, by: string | null): Promise<void>;
   /** Takes what is known of the record out of everything else, before it goes. */
   remove?(manager: EntityManager, entity: Entity): Promise<void>;
 }
@@ -45,12 +49,12 @@ export async function lockRecords(manager: EntityManager): Promise<void> {
 /** Takes, changes and removes records of one kind; each call is one transaction and tells every open page. */
 export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string }, View> {
   constructor(
-    private readonly db: DataSource,
+    private readonly db: Pick<DataSource | EntityManager, 'transaction'>,
     private readonly kind: RecordKind<Entity, Draft, View>,
   ) {}
 
   /** @throws ProblemError `invalid-input` naming each field at fault; nothing is stored then */
-  take(draft: Draft): Promise<View> {
+  take(draft: Draft, by: string | null): Promise<View> {
     return this.db.transaction(async (manager) => {
       await lockRecords(manager);
       await this.requireSound(manager, draft, null);
@@ -62,12 +66,12 @@ export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string
         position: Math.max(-1, ...rows.map(({ position }) => position)) + 1,
         version: 1,
       } as DeepPartial<Entity>);
-      return this.saved(manager, entity);
+      return this.saved(manager, entity, by);
     });
   }
 
   /** @throws ProblemError `record-changed` with the record as it is now, when it is no longer the version given */
-  change(id: string, { version, ...draft }: Draft & { version: number }): Promise<View> {
+  change(id: string, { version, ...draft }: Draft & { version: number }, by: string | null): Promise<View> {
     return this.db.transaction(async (manager) => {
       await lockRecords(manager);
       const entity = await this.lock(manager, id);
@@ -78,7 +82,7 @@ export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string
         name: draft.name.trim(),
         version: version + 1,
       });
-      return this.saved(manager, entity);
+      return this.saved(manager, entity, by);
     });
   }
 
@@ -96,8 +100,9 @@ export class KeptRecords<Entity extends KeptRecord, Draft extends { name: string
     });
   }
 
-  private async saved(manager: EntityManager, entity: Entity): Promise<View> {
+  private async saved(manager: EntityManager, entity: Entity, by: string | null): Promise<View> {
     const saved = await manager.save(entity);
+    await this.kind.kept?.(manager, saved, by);
     await this.kind.settle(manager);
     await announce(manager, 'workshop');
     return this.kind.view(manager, saved);

@@ -1,6 +1,7 @@
 import { RecordParams } from '@alnage/contract';
 import { Type, type TSchema } from 'typebox';
 import type { App } from '../app-type';
+import { personAt } from '../plugins/person';
 import type { KeptRecord } from './kept-record';
 import type { KeptRecords } from './kept-records';
 
@@ -12,15 +13,18 @@ export function addKeptRoutes<Entity extends KeptRecord, Draft extends { name: s
 ): void {
   const tags = [path.split('/').at(-1)!];
   app.post(path, { schema: { tags, body: draft, response: { 201: view } } }, async (request, reply) =>
-    reply.status(201).send((await records.take(request.body as Draft)) as never),
+    reply
+      .status(201)
+      .send((await records.take(request.body as Draft, await personAt(app.db.manager, request))) as never),
   );
   app.put(
     `${path}/:id`,
     { schema: { tags, params: RecordParams, body: change, response: { 200: view } } },
-    async (request, reply) =>
-      reply.send(
-        (await records.change(request.params.id, request.body as Draft & { version: number })) as never,
-      ),
+    async (request, reply) => {
+      const by = await personAt(app.db.manager, request);
+      const draft = request.body as Draft & { version: number };
+      return reply.send((await records.change(request.params.id, draft, by)) as never);
+    },
   );
   app.delete(
     `${path}/:id`,

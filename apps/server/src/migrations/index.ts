@@ -5,6 +5,7 @@ import { Customers1785000000000 } from './1785000000000-customers';
 import { Deposits1787000000000 } from './1787000000000-deposits';
 import { Season1786000000000 } from './1786000000000-season';
 import { PlanAtWork1788000000000 } from './1788000000000-plan-at-work';
+import { Larder1789000000000 } from './1789000000000-larder';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -17,4 +18,5 @@ export const MIGRATIONS = [
   Season1786000000000,
   Deposits1787000000000,
   PlanAtWork1788000000000,
+  Larder1789000000000,
 ];

@@ -1,4 +1,4 @@
-import type { Keeping, PieceCosts, RouteStage } from '@alnage/contract';
+import type { Keeping, PieceCosts, RouteStage, SupplyLine } from '@alnage/contract';
 import type { Drizzle, Family, PieceForm, SizeClass } from '@alnage/core';
 import { Column, Entity } from 'typeorm';
 import { KeptRecord } from '../kept/kept-record';
@@ -42,4 +42,11 @@ export class PieceEntity extends KeptRecord {
 
   @Column('jsonb')
   costs: PieceCosts;
+
+  /** By which its centre is made. */
+  @Column('text', { nullable: true })
+  recipe: string | null;
+
+  @Column('jsonb')
+  supplies: SupplyLine[];
 }

@@ -8,6 +8,8 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireBowlsServe } from '../workshop/bowls-serve';
 import { loadDippery } from '../workshop/dippery';
 import { MouldEntity, ZoneEntity } from '../workshop/resources.entity';
+import { usesOfPiece } from '@alnage/core';
+import { loadBook } from '../larder/load-book';
 import { PieceEntity } from './piece.entity';
 import { pieceProblems } from './piece-rules';
 
@@ -18,6 +20,7 @@ export function pieces(clock: Pick<WorkshopClock, 'now'>): RecordKind<PieceEntit
     what: 'piece',
     judge: async (manager, draft, id) => {
       await requireStagesFree(manager, { draft, id, now: clock.now() });
+      usesOfPiece(draft, await loadBook(manager));
       return [...(await problemsIn(manager, draft)), ...(await mouldProblems(manager, draft))];
     },
     columns: (draft) => draft,

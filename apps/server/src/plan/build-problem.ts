@@ -1,5 +1,6 @@
 import {
   batchLimit,
+  centreAllergens,
   learnRejects,
   pieceCoat,
   piecesOfOrder,
@@ -7,6 +8,7 @@ import {
   sizeClassOf,
   startPercentFor,
   type Coating,
+  type LarderBook,
   type Melter,
   type OrderContents,
   type OrderLine,
@@ -20,6 +22,7 @@ import {
 import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { orderedIn, type Ordered } from '../orders/ordered';
+import { loadBook } from '../larder/load-book';
 import { PieceEntity } from '../pieces/piece.entity';
 import { readWeighings } from '../weighings/read-weighings';
 import type { WorkshopClock } from '../plugins/workshop-clock';
@@ -40,6 +43,7 @@ export async function buildProblem(
   const pieces = await manager.find(PieceEntity, byPosition);
   const weighings = await readWeighings(manager, clock.now());
   const moulds = await manager.find(MouldEntity);
+  const book = await loadBook(manager);
   const people = await manager.find(PersonEntity, byPosition);
   const points = await manager.find(PickupPointEntity, byPosition);
   return {
@@ -48,7 +52,7 @@ export async function buildProblem(
     weights: setUp.workshop.weights,
     changeovers: setUp.workshop.changeovers,
     coatings: dippery.coatings.map(coatingOf),
-    products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds })),
+    products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds, book })),
     melters: (await manager.find(BowlEntity, byPosition)).map((bowl) =>
       melterOf(bowl, tailGramsOf(bowl, pieces, dippery)),
     ),
@@ -79,10 +83,11 @@ interface Kitchenware {
   readonly dippery: WorkedDippery;
   readonly weighings: readonly Weighing[];
   readonly moulds: readonly MouldEntity[];
+  readonly book: LarderBook;
 }
 
 /** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
-function productOf(piece: PieceEntity, { dippery, weighings, moulds }: Kitchenware): Product {
+function productOf(piece: PieceEntity, { dippery, weighings, moulds, book }: Kitchenware): Product {
   const own = weighings.filter((weighing) => weighing.piece === piece.id);
   const { portions } = pieceCoat(piece, dippery, {
     sizeClass: sizeClassOf(piece.form, piece.sizes),
@@ -91,7 +96,7 @@ function productOf(piece: PieceEntity, { dippery, weighings, moulds }: Kitchenwa
   const firstCoated = piece.route.find((stage) => stage.coat !== null);
   return {
     id: piece.id,
-    allergens: piece.allergens,
+    allergens: centreAllergens(piece, book),
     lifeMinutes: piece.keeping.holdMinutes,
     targetAgeMinutes: piece.keeping.targetMinutes,
     maxBatchPieces: batchLimit(piece.maxBatchPieces, moulds.find(({ id }) => id === piece.mould) ?? null),

@@ -71,6 +71,7 @@ const CODE_OF_INPUT: Readonly<Record<InputErrorCode, FieldCode>> = {
   duplicate: 'twice',
   'not-an-integer': 'not-a-whole-number',
   'out-of-range': 'out-of-range',
+  'not-convertible': 'not-convertible',
 };
 
 /** The core's names of what it refuses, where a body calls it otherwise. */

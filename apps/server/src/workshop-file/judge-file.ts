@@ -12,6 +12,8 @@ import { bowls } from '../workshop/bowls';
 import { COATINGS } from '../workshop/coatings';
 import { detailProblems } from '../workshop/details';
 import { people } from '../workshop/people';
+import { recipes } from '../larder/recipes';
+import { SUPPLIES } from '../larder/supplies';
 import { PICKUP_POINTS } from '../workshop/pickup-points';
 
 /** Lists of a file whose records have ids and names. */
@@ -26,6 +28,8 @@ const NAMED = [
   'boxes',
   'customers',
   'seasons',
+  'supplies',
+  'recipes',
 ] as const;
 
 /** What is wrong with a file by itself, before anything of it is kept: ids and names twice, and references to nothing. */
@@ -33,12 +37,12 @@ export function fileProblems(file: WorkshopFile): FieldProblem[] {
   return [
     ...NAMED.flatMap((list) => [
       ...twice(
-        file[list].map(({ id }) => id),
+        (file[list] ?? []).map(({ id }) => id),
         list,
         'id',
       ),
       ...twice(
-        file[list].map(({ name }) => name.trim().toLowerCase()),
+        (file[list] ?? []).map(({ name }) => name.trim().toLowerCase()),
         list,
         'name',
       ),
@@ -74,6 +78,7 @@ export function fileProblems(file: WorkshopFile): FieldProblem[] {
       'version',
     ),
     ...referenceProblems(file),
+    ...lotProblems(file),
     ...file.plans.flatMap((plan, index) => planProblems(plan, `/plans/${index}`)),
   ];
 }
@@ -89,7 +94,8 @@ function twice(values: readonly (string | null)[], list: string, field: string):
 }
 
 function referenceProblems(file: WorkshopFile): FieldProblem[] {
-  const ids = (list: (typeof NAMED)[number]): ReadonlySet<string> => new Set(file[list].map(({ id }) => id));
+  const ids = (list: (typeof NAMED)[number]): ReadonlySet<string> =>
+    new Set((file[list] ?? []).map(({ id }) => id));
   const [known, boxes, points, customers] = [
     ids('pieces'),
     ids('boxes'),
@@ -127,6 +133,35 @@ function referenceProblems(file: WorkshopFile): FieldProblem[] {
   ];
 }
 
+/** A lot is of something that is in the file, and nothing is taken out of it that it has not. */
+function lotProblems({ lots = [], coatings, supplies = [] }: WorkshopFile): FieldProblem[] {
+  return lots.flatMap(({ item, moves }, index): FieldProblem[] => {
+    const among = item.kind === 'coating' ? coatings : supplies;
+    const isKnown = among.some(({ id }) => id === item.id);
+    const left = moves.reduce((sum, { amount }) => sum + amount, 0);
+    return [
+      ...(isKnown
+        ? []
+        : [
+            {
+              pointer: `/lots/${index}/item/id`,
+              code: 'unknown-reference' as const,
+              params: { value: item.id, range: 'an id that is in the file' },
+            },
+          ]),
+      ...(left < -1e-6
+        ? [
+            {
+              pointer: `/lots/${index}/moves`,
+              code: 'out-of-range' as const,
+              params: { value: left, range: 'no more out than in' },
+            },
+          ]
+        : []),
+    ];
+  });
+}
+
 /** A plan must answer its problem, and keep its rules. */
 function planProblems({ problem, plan }: WorkshopFile['plans'][number], pointer: string): FieldProblem[] {
   try {
@@ -151,7 +186,7 @@ export async function recordProblems(
   const judged = <E extends KeptRecord, D extends { name: string }, V>(
     list: (typeof NAMED)[number],
     kind: RecordKind<E, D, V>,
-  ) => problemsOf(manager, { list, records: file[list], kind: kind as unknown as AnyKind });
+  ) => problemsOf(manager, { list, records: file[list] ?? [], kind: kind as unknown as AnyKind });
   const { version: _version, ...details } = file.details;
   const own = await detailProblems(manager, details, { before: details, orders: 0 });
   // by a clock that there is not, no day can be judged
@@ -161,6 +196,8 @@ export async function recordProblems(
     ...(await judged('bowls', bowls(clock))),
     ...(await judged('people', people(clock))),
     ...(await judged('pickupPoints', PICKUP_POINTS)),
+    ...(await judged('supplies', SUPPLIES)),
+    ...(await judged('recipes', recipes(clock))),
     ...(await judged('pieces', pieces(clock))),
     ...(await judged('boxes', BOXES)),
     ...(await judged('seasons', seasons(clock))),

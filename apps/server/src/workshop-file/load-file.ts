@@ -2,6 +2,10 @@ import { LIVE_TOPICS, type WorkshopFile, type WorkshopLoaded } from '@alnage/con
 import type { DataSource, DeepPartial, EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 import { BoxEntity } from '../boxes/box.entity';
 import { CustomerEntity } from '../customers/customer.entity';
+import { LotEntity, LotMoveEntity } from '../larder/lot.entity';
+import { PreparationEntity } from '../larder/preparation.entity';
+import { RecipeEntity, RecipeVersionEntity } from '../larder/recipe.entity';
+import { SupplyEntity } from '../larder/supply.entity';
 import { lockRecords } from '../kept/kept-records';
 import {
   OrderBoxEntity,
@@ -29,6 +33,7 @@ const ROWS_AT_ONCE = 500;
 const OWN = [
   ...[ZoneEntity, CoatingEntity, BowlEntity, PersonEntity, PickupPointEntity, PieceEntity],
   ...[MouldEntity, BoxEntity, CustomerEntity, SeasonEntity, OrderEntity, WeighingEntity, PlanEntity],
+  ...[SupplyEntity, RecipeEntity, LotEntity, PreparationEntity],
 ] as const;
 
 /**
@@ -53,6 +58,7 @@ export function loadWorkshop(
     if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
     await keepOrders(manager, file.orders);
     await keepWork(manager, file);
+    await keepLarder(manager, file);
     for (const topic of LIVE_TOPICS) await announce(manager, topic);
     return { name: file.details.name, orders: file.orders.length, pieces: file.pieces.length };
   });
@@ -89,8 +95,10 @@ async function keepRecords(manager: EntityManager, file: WorkshopFile): Promise<
     [BowlEntity, file.bowls],
     [PersonEntity, file.people],
     [PickupPointEntity, file.pickupPoints],
-    [PieceEntity, file.pieces],
-    [BoxEntity, file.boxes],
+    [SupplyEntity, file.supplies ?? []],
+    [RecipeEntity, (file.recipes ?? []).map(({ versions: _versions, ...recipe }) => recipe)],
+    [PieceEntity, file.pieces.map((piece) => ({ recipe: null, supplies: [], ...piece }))],
+    [BoxEntity, file.boxes.map((box) => ({ supplies: [], ...box }))],
     [CustomerEntity, file.customers],
     [SeasonEntity, file.seasons],
   ] as const;
@@ -148,6 +156,26 @@ async function keepWork(manager: EntityManager, { weighings, plans }: WorkshopFi
   await insertAll(manager, PlanEntity, filed);
   const last = Math.max(0, ...plans.map(({ version }) => version));
   if (last > 0) await manager.query(`select setval(pg_get_serial_sequence('plan', 'version'), $1)`, [last]);
+}
+
+async function keepLarder(
+  manager: EntityManager,
+  { recipes = [], lots = [], preparations = [] }: WorkshopFile,
+): Promise<void> {
+  const versions = recipes.flatMap(({ id: recipeId, versions: own }) =>
+    own.map((version) => ({ recipeId, ...version })),
+  );
+  await insertAll(manager, RecipeVersionEntity, versions);
+  await insertAll(manager, PreparationEntity, preparations);
+  await insertAll(
+    manager,
+    LotEntity,
+    lots.map(({ item, moves: _moves, ...lot }) => ({ ...lot, itemKind: item.kind, itemId: item.id })),
+  );
+  const moves = lots.flatMap(({ id: lotId, moves: own }) =>
+    own.map(({ preparation: preparationId, ...move }) => ({ lotId, preparationId, ...move })),
+  );
+  await insertAll(manager, LotMoveEntity, moves);
 }
 
 async function insertAll<T extends ObjectLiteral>(

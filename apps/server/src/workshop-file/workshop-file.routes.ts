@@ -2,7 +2,7 @@ import { WORKSHOP_FILE_BYTES, WorkshopFile, WorkshopLoaded } from '@alnage/contr
 import { Type } from 'typebox';
 import type { App } from '../app-type';
 import { loadWorkshop } from './load-file';
-import { publishedSchema } from './published-schema';
+import { publishedSchema } from '../plugins/published-schemas';
 import { workshopFile } from './write-file';
 
 const tags = ['exports'];
@@ -20,7 +20,7 @@ export function addWorkshopFile(app: App): void {
         .send(`${JSON.stringify(await workshopFile(app.db.manager), null, 1)}\n`),
   );
 
-  app.get('/api/workshop-file/schema', { schema: { tags } }, () => publishedSchema());
+  app.get('/api/workshop-file/schema', { schema: { tags } }, () => publishedSchema('alnage-workshop-1'));
 
   app.post(
     '/api/workshop-file',

@@ -1,6 +1,10 @@
-import { WORKSHOP_FILE_FORMAT, type WorkshopFile } from '@alnage/contract';
+import { WORKSHOP_FILE_FORMAT, type Lot, type WorkshopFile } from '@alnage/contract';
 import type { EntityManager, EntityTarget } from 'typeorm';
 import { BoxEntity } from '../boxes/box.entity';
+import { findLots } from '../larder/lot-view';
+import { PreparationEntity } from '../larder/preparation.entity';
+import { RecipeEntity, RecipeVersionEntity } from '../larder/recipe.entity';
+import { SupplyEntity } from '../larder/supply.entity';
 import { CustomerEntity } from '../customers/customer.entity';
 import type { KeptRecord } from '../kept/kept-record';
 import { pricedContentsOf } from '../orders/order-view';
@@ -40,6 +44,10 @@ export async function workshopFile(manager: EntityManager): Promise<WorkshopFile
     orders: await filedOrders(manager),
     weighings: await filedWeighings(manager),
     plans: await filedPlans(manager),
+    supplies: (await kept(SupplyEntity)) as WorkshopFile['supplies'],
+    recipes: await filedRecipes(manager),
+    lots: await filedLots(manager),
+    preparations: await filedPreparations(manager),
     lastTicket: await lastTicket(manager),
   };
 }
@@ -123,6 +131,42 @@ async function filedPlans(manager: EntityManager): Promise<WorkshopFile['plans']
       plan: answer.plan as unknown as WorkshopFile['plans'][number]['plan'],
       reasons: answer.reasons,
     }));
+}
+
+async function filedRecipes(manager: EntityManager): Promise<WorkshopFile['recipes']> {
+  const recipes = await manager.find(RecipeEntity, { order: { position: 'ASC' } });
+  const versions = await manager.find(RecipeVersionEntity, { order: { version: 'ASC' } });
+  return recipes.map((recipe) => ({
+    ...withoutPosition(recipe),
+    versions: versions
+      .filter(({ recipeId }) => recipeId === recipe.id)
+      .map(({ recipeId: _id, at, ...version }) => ({ ...version, at: at.toISOString() })),
+  }));
+}
+
+async function filedLots(manager: EntityManager): Promise<WorkshopFile['lots']> {
+  return (await findLots(manager)).map(({ itemKind, itemId, receivedAt, openedAt, moves, ...lot }) => ({
+    ...lot,
+    item: { kind: itemKind, id: itemId },
+    allergens: lot.allergens as Lot['allergens'],
+    receivedAt: receivedAt.toISOString(),
+    openedAt: openedAt?.toISOString() ?? null,
+    moves: [...moves]
+      .sort((a, b) => Number(a.id) - Number(b.id))
+      .map(({ at, by, kind, amount, reason, preparationId: preparation }) => ({
+        ...{ at: at.toISOString(), by, kind, amount, reason, preparation },
+      })),
+  }));
+}
+
+async function filedPreparations(manager: EntityManager): Promise<WorkshopFile['preparations']> {
+  const made = await manager.find(PreparationEntity, { order: { at: 'ASC', id: 'ASC' } });
+  return made.map(({ horizonStart, at, missing, ...rest }) => ({
+    ...rest,
+    horizonStart: horizonStart.toISOString(),
+    at: at.toISOString(),
+    missing: [...missing],
+  }));
 }
 
 async function lastTicket(manager: EntityManager): Promise<number> {

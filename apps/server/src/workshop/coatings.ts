@@ -2,6 +2,8 @@ import type { CoatingDraft, CoatingView, FieldProblem } from '@alnage/contract';
 import { coatingAllergens, yieldPaOf } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { RecordKind } from '../kept/kept-records';
+import { RecipeEntity } from '../larder/recipe.entity';
+import { LotEntity } from '../larder/lot.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { CoatingEntity } from './coating.entity';
 import { requireBowlsServe } from './bowls-serve';
@@ -24,10 +26,17 @@ export const COATINGS: RecordKind<CoatingEntity, CoatingDraft, CoatingView> = {
   heldBy: async (manager, { id }) => {
     const pieces = await manager.find(PieceEntity, { order: { position: 'ASC' } });
     const blends = await blendsOf(manager, id);
+    const recipes = await manager.find(RecipeEntity, { order: { position: 'ASC' } });
+    const lots = await manager.count(LotEntity, { where: { itemKind: 'coating', itemId: id } });
     return [
       ...pieces.filter((piece) => piece.form.coating === id || piece.drizzle?.coating === id),
       ...blends,
-    ].map(({ name }) => name);
+      ...recipes.filter(({ ingredients }) =>
+        ingredients.some((line) => line.of === 'coating' && line.id === id),
+      ),
+    ]
+      .map(({ name }) => name)
+      .concat(lots > 0 ? [lots === 1 ? '1 lot' : `${lots} lots`] : []);
   },
 };
 

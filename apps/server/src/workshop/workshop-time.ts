@@ -16,6 +16,11 @@ export function wallClockOf(instant: Date, timeZone: string): string {
   return DateTime.fromJSDate(instant, { zone: timeZone }).toFormat("yyyy-MM-dd'T'HH:mm");
 }
 
+/** The date of an instant at the workshop, 2026-06-19. */
+export function dateOf(instant: Date, timeZone: string): string {
+  return wallClockOf(instant, timeZone).slice(0, 10);
+}
+
 export interface DaySpan {
   readonly date: string;
   readonly start: Date;

@@ -1,6 +1,8 @@
 import type { Workshop } from '@alnage/contract';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 import { BoxEntity } from '../boxes/box.entity';
+import { RecipeEntity } from '../larder/recipe.entity';
+import { SupplyEntity } from '../larder/supply.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { BowlEntity } from './bowl.entity';
 import { bowlView } from './bowls';
@@ -48,6 +50,8 @@ export async function workshopView(manager: EntityManager, now: Date): Promise<W
     zones: (await listed(ZoneEntity)).map(zoneView),
     coatings: dippery.coatings.map(coatingView),
     boxes: (await listed(BoxEntity)).map(withoutPosition),
+    supplies: (await listed(SupplyEntity)).map(withoutPosition) as Workshop['supplies'],
+    recipes: (await listed(RecipeEntity)).map(withoutPosition),
     rules: rulesView(dippery.workshop),
   };
 }

@@ -1,6 +1,7 @@
 import { catalogueOf } from '@alnage/core';
 import { orderFates } from '../state/order-fate';
-import { names, order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { piece } from '../testing/small-piece';
+import { names, order, savedPlan, workshop } from '../testing/small-workshop';
 import { counterHours, type CounterInput } from './counter-rows';
 
 const orders = [

@@ -1,5 +1,6 @@
 import type { Piece, Weighing } from '@alnage/contract';
-import { piece, weighing, workshop } from '../testing/small-workshop';
+import { piece } from '../testing/small-piece';
+import { weighing, workshop } from '../testing/small-workshop';
 import { coatingRows, wayRows } from './compare-figures';
 import { sectionOf } from './parts/section-geometry';
 import { heldFigures, meltFigures } from './melt-figures';

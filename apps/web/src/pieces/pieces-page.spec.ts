@@ -1,4 +1,5 @@
-import { piece, weighing } from '../testing/small-workshop';
+import { piece } from '../testing/small-piece';
+import { weighing } from '../testing/small-workshop';
 import { press, render } from '../testing/render';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { PiecesPage } from './pieces-page';

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { centreGramsOf, pieceAllergens, type PieceForm } from '@alnage/core';
+import { centreGramsOf, mayContain, pieceAllergens, type PieceForm } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import {
   counted,
@@ -60,7 +60,10 @@ export class PiecesPage {
 
   protected readonly page = inject(PiecesPageStore);
   private readonly router = inject(Router);
-  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   protected readonly pieceMass = pieceMass;
   protected readonly counted = counted;
   protected readonly isWeighing = signal(false);
@@ -74,7 +77,24 @@ export class PiecesPage {
 
   protected readonly allergens = computed(() => {
     const piece = this.page.chosen()?.piece;
-    return piece ? listed(pieceAllergens(piece, this.workshop()?.coatings ?? [])) : '';
+    return piece ? listed(pieceAllergens(piece, this.declared())) : '';
+  });
+
+  /** What it may contain beyond that: bowls and benches are shared. */
+  protected readonly mayContain = computed(() => {
+    const piece = this.page.chosen()?.piece;
+    if (!piece) return [];
+    const all = this.pieces();
+    const { fromBowls, fromBenches } = mayContain(piece, all, this.declared());
+    return [
+      ...(fromBowls.length > 0 ? [`${listed(fromBowls)}, from bowls of its coating`] : []),
+      ...(fromBenches.length > 0 ? [`${listed(fromBenches)}, from shared benches`] : []),
+    ];
+  });
+  /** By which recipe its centre is made. */
+  protected readonly recipe = computed(() => {
+    const id = this.page.chosen()?.piece.recipe;
+    return this.workshop()?.recipes.find((each) => each.id === id) ?? null;
   });
 
   constructor() {

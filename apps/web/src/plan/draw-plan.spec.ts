@@ -1,6 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { viewsOf } from '../state/plan.state';
-import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { piece } from '../testing/small-piece';
+import { order, savedPlan, workshop } from '../testing/small-workshop';
 import { drawGhost } from './draw/draw-ghost';
 import { drawPlan, LABEL_WIDTH, type Frame } from './draw/draw-plan';
 import type { Palette } from './draw/palette';

@@ -1,6 +1,7 @@
 import { explainBatch, type Blocker, type Hold } from '@alnage/core';
 import { viewsOf, type PlanViews } from '../state/plan.state';
-import { order, piece, savedPlan, workshop } from '../testing/small-workshop';
+import { piece } from '../testing/small-piece';
+import { order, savedPlan, workshop } from '../testing/small-workshop';
 import { hourMarks } from './parts/hour-marks';
 import { hitAt, laneAt } from './scene/hit';
 import { planScene } from './scene/plan-scene';

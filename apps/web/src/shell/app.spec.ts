@@ -1,5 +1,6 @@
 import { figures } from '../testing/small-season';
-import { piece, workshop } from '../testing/small-workshop';
+import { piece } from '../testing/small-piece';
+import { workshop } from '../testing/small-workshop';
 import { press, render } from '../testing/render';
 import { SeasonActions } from '../state/season.state';
 import { LiveActions } from '../state/live.state';
@@ -13,6 +14,7 @@ describe('the frame', () => {
       'Season',
       'Orders',
       'Pieces',
+      'Larder',
       'Plan',
       'Counter',
     ]);

@@ -9,6 +9,10 @@ import type {
   JobAsk,
   Holiday,
   HolidayCountry,
+  Larder,
+  Lot,
+  LotChange,
+  LotDraft,
   ImportReport,
   Order,
   OrderChange,
@@ -26,6 +30,12 @@ import type {
   PlanJob,
   Piece,
   PieceClosing,
+  PreparationView,
+  RecipeDraft,
+  RecipeEffects,
+  RecipeVersion,
+  RecipeView,
+  SupplyDraft,
   MakingAsk,
   PromiseAsk,
   PromisedSlot,
@@ -55,7 +65,9 @@ export type RecordPath =
   | 'people'
   | 'seasons'
   | 'rules'
-  | 'details';
+  | 'details'
+  | 'supplies'
+  | 'recipes';
 
 /** A record as it was read: what a change goes against. */
 export interface Versioned {
@@ -125,6 +137,54 @@ export class Api {
 
   orderHistory(id: string): Observable<OrderEvent[]> {
     return this.http.get<OrderEvent[]>(`/api/orders/${id}/history`);
+  }
+
+  larder(): Observable<Larder> {
+    return this.http.get<Larder>('/api/larder');
+  }
+
+  preparations(): Observable<PreparationView[]> {
+    return this.http.get<PreparationView[]>('/api/preparations');
+  }
+
+  finishPreparation(batch: string, despiteShort: boolean): Observable<PreparationView> {
+    return this.http.post<PreparationView>(`/api/preparations/${batch}/done`, { despiteShort });
+  }
+
+  undoPreparation(batch: string): Observable<null> {
+    return this.http.delete<null>(`/api/preparations/${batch}/done`);
+  }
+
+  takeLot(draft: LotDraft): Observable<Lot> {
+    return this.http.post<Lot>('/api/lots', draft);
+  }
+
+  changeLot(id: string, change: LotChange): Observable<Lot> {
+    return this.http.post<Lot>(`/api/lots/${id}/moves`, change);
+  }
+
+  openLot(id: string, isOpen: boolean): Observable<Lot> {
+    return this.http.put<Lot>(`/api/lots/${id}/opened`, { isOpen });
+  }
+
+  removeLot(id: string): Observable<null> {
+    return this.http.delete<null>(`/api/lots/${id}`);
+  }
+
+  recipeVersions(id: string): Observable<RecipeVersion[]> {
+    return this.http.get<RecipeVersion[]>(`/api/recipes/${id}/versions`);
+  }
+
+  recipeEffects(id: string, draft: RecipeDraft): Observable<RecipeEffects> {
+    return this.http.post<RecipeEffects>(`/api/recipes/${id}/effects`, draft);
+  }
+
+  supplyEffects(id: string, draft: SupplyDraft): Observable<RecipeEffects> {
+    return this.http.post<RecipeEffects>(`/api/supplies/${id}/effects`, draft);
+  }
+
+  bringInRecipe(file: object): Observable<RecipeView> {
+    return this.http.post<RecipeView>('/api/recipe-files', file);
   }
 
   customers(): Observable<Customer[]> {

@@ -12,6 +12,7 @@ export const LiveActions = createActionGroup({
     'Plan job changed': emptyProps(),
     'Workshop changed': emptyProps(),
     'Weighings changed': emptyProps(),
+    'Larder changed': emptyProps(),
     'Connection lost': emptyProps(),
     'Connection back': emptyProps(),
   },
@@ -46,6 +47,8 @@ export const hearEvents = createEffect(
             return LiveActions.workshopChanged();
           case 'weighings':
             return LiveActions.weighingsChanged();
+          case 'larder':
+            return LiveActions.larderChanged();
           case 'lost':
             return LiveActions.connectionLost();
           case 'back':

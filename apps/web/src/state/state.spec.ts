@@ -4,7 +4,8 @@ import { TestBed } from '@angular/core/testing';
 import type { Order } from '@alnage/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
-import { order, piece, planJob, savedPlan, workshop } from '../testing/small-workshop';
+import { piece } from '../testing/small-piece';
+import { order, planJob, savedPlan, workshop } from '../testing/small-workshop';
 import { LiveActions } from './live.state';
 import { orderFates } from './order-fate';
 import {

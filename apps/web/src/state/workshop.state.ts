@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import type { Box, Piece, Workshop } from '@alnage/contract';
-import type { Dippery } from '@alnage/core';
+import type { Declared, Dippery } from '@alnage/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -65,6 +65,14 @@ export const workshopFeature = createFeature({
     selectDippery: createSelector(selectWorkshop, (workshop): Dippery => ({
       coatings: workshop?.coatings ?? [],
       ways: workshop?.rules.ways ?? [],
+    })),
+    selectDeclared: createSelector(selectWorkshop, (workshop): Declared => ({
+      coatings: workshop?.coatings ?? [],
+      book: {
+        supplies: workshop?.supplies ?? [],
+        coatings: workshop?.coatings ?? [],
+        recipes: workshop?.recipes ?? [],
+      },
     })),
     selectDays: createSelector(selectWorkshop, (workshop) => workshop?.season?.days ?? []),
   }),

@@ -3,10 +3,21 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { Customer, Order, Piece, SavedPlan, SeasonFigures, Weighing, Workshop } from '@alnage/contract';
+import type {
+  Customer,
+  Larder,
+  Order,
+  Piece,
+  PreparationView,
+  SavedPlan,
+  SeasonFigures,
+  Weighing,
+  Workshop,
+} from '@alnage/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { CustomerActions, customersFeature } from '../state/customers.state';
+import { doDeed, LarderActions, larderFeature } from '../state/larder.state';
 import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
 import { PlanActions, planCommands, planFeature } from '../state/plan.state';
@@ -16,7 +27,8 @@ import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighi
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { choosePerson, tellPerson } from '../shared/person/person';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
-import { piece, workshop as smallWorkshop } from './small-workshop';
+import { piece } from './small-piece';
+import { workshop as smallWorkshop } from './small-workshop';
 
 export interface Rendered<T> {
   readonly fixture: ComponentFixture<T>;
@@ -42,6 +54,8 @@ export interface RenderOptions {
   readonly weighings?: readonly Weighing[];
   readonly customers?: readonly Customer[];
   readonly figures?: SeasonFigures;
+  readonly larder?: Larder;
+  readonly preparations?: readonly PreparationView[];
 }
 
 /** A page on the small workshop, with the store as the server filled it. */
@@ -69,12 +83,14 @@ export async function render<T>(
       provideState(weighingsFeature),
       provideState(customersFeature),
       provideState(seasonFeature),
+      provideState(larderFeature),
       provideState(liveFeature),
       provideEffects(
         { saveOrder, moveOrder, payOrder },
         planCommands,
         { saveRecord, removeRecord },
         { takeWeighing },
+        { doDeed },
       ),
     ],
   });
@@ -134,6 +150,11 @@ function fillStore(store: Store, options: RenderOptions): void {
   readList(store, orders);
   if (options.figures) store.dispatch(SeasonActions.read({ figures: options.figures }));
   if (saved) store.dispatch(PlanActions.read({ saved }));
+  fillLarder(store, options);
+}
+
+function fillLarder(store: Store, { larder, preparations = [] }: RenderOptions): void {
+  if (larder) store.dispatch(LarderActions.read({ larder, preparations: [...preparations] }));
 }
 
 function nameOf(element: HTMLElement): string {

@@ -1,13 +1,4 @@
-import type {
-  Order,
-  OrderLine,
-  PickupPoint,
-  Piece,
-  PlanJob,
-  SavedPlan,
-  Weighing,
-  Workshop,
-} from '@alnage/contract';
+import type { Order, OrderLine, PickupPoint, PlanJob, SavedPlan, Weighing, Workshop } from '@alnage/contract';
 import {
   accountOf,
   checkPlan,
@@ -17,6 +8,8 @@ import {
   piecesOfOrder,
   type Problem,
 } from '@alnage/core';
+import { recipes, supplies } from './small-larder';
+import { piece } from './small-piece';
 import type { OrderNames } from '../state/workshop.state';
 
 /** A workshop of one piece, one bowl and one person for tests, with a plan that the core really made. */
@@ -141,6 +134,8 @@ export const workshop: Workshop = {
       version: 1,
     },
   ],
+  supplies,
+  recipes,
   boxes: [
     {
       id: 'six',
@@ -152,6 +147,7 @@ export const workshop: Workshop = {
       priceMinor: 1500,
       depositMinor: 0,
       netGrams: null,
+      supplies: [],
       version: 1,
     },
     {
@@ -167,6 +163,7 @@ export const workshop: Workshop = {
       priceMinor: 560,
       depositMinor: 0,
       netGrams: null,
+      supplies: [],
       version: 1,
     },
   ],
@@ -180,69 +177,6 @@ export const workshop: Workshop = {
     lateRefundShare: 0.5,
     version: 1,
   },
-};
-
-export const piece: Piece = {
-  id: 'dusk-berry',
-  name: 'Dusk berry',
-  family: 'berry',
-  version: 1,
-  centreName: 'Strawberry',
-  finish: '',
-  form: {
-    kind: 'dipped',
-    shape: { kind: 'spheroid', diameterMm: 32, lengthMm: 38 },
-    centre: 'wet',
-    centreGrams: 18,
-    centreCelsius: 8,
-    coating: 'dark-64',
-    covered: 0.68,
-    way: 'fork',
-    bowlCelsius: 31.5,
-    dwellSeconds: 3,
-    coats: 1,
-    footGrams: 0.7,
-    dripGrams: 0,
-  },
-  sizes: [],
-  costs: { centreMinorPer100: 3200, finishMinorPer100: 0, packingMinorPer100: 400, priceMinor: 240 },
-  drizzle: null,
-  allergens: [],
-  keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: 'Keep cold' },
-  maxBatchPieces: 120,
-  mould: null,
-  route: [
-    {
-      id: 'wash',
-      name: 'Wash',
-      skill: 'prep',
-      fixedMinutes: 5,
-      secondsPerPiece: 5,
-      maxRunMinutes: 60,
-      coat: null,
-      rest: { zone: 'rack', piecesPerTray: 48, minMinutes: 45, maxMinutes: 240 },
-    },
-    {
-      id: 'dip',
-      name: 'Dip',
-      skill: 'dip',
-      fixedMinutes: 4,
-      secondsPerPiece: 14,
-      maxRunMinutes: 45,
-      coat: 'first',
-      rest: { zone: 'fridge', piecesPerTray: 30, minMinutes: 20, maxMinutes: 1200 },
-    },
-    {
-      id: 'pack',
-      name: 'Pack',
-      skill: 'pack',
-      fixedMinutes: 3,
-      secondsPerPiece: 5,
-      maxRunMinutes: 60,
-      coat: null,
-      rest: { zone: 'fridge', piecesPerTray: 36, minMinutes: 30, maxMinutes: 1200 },
-    },
-  ],
 };
 
 /** A run of dusk berries on the scale: 8 g a piece over an estimate of 6.25 g, unless the test wants otherwise. */

@@ -1,6 +1,7 @@
 import type { Customer, Workshop } from '@alnage/contract';
 import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
 import { dayText } from '../shared/formats/wall-time';
+import { amountText, SUPPLY_KIND_WORDS } from '../shared/larder/larder-words';
 import { KIND_WORDS } from './coating-form';
 
 /** One record of a list of settings. */
@@ -77,6 +78,13 @@ export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => reado
       name,
       more: `${dayText(startsOn)} to ${dayText(endsOn)} ${endsOn.slice(0, 4)}`,
       figure: id === workshop.season?.id ? 'worked on' : '',
+    })),
+  supplies: ({ workshop }) =>
+    workshop.supplies.map(({ id, name, kind, supplier, packs }) => ({
+      id,
+      name,
+      more: [SUPPLY_KIND_WORDS[kind], ...(supplier ? [supplier] : [])].join(' · '),
+      figure: packs[0] ? `${amountText(packs[0])}, ${money(packs[0].priceMinor, workshop.currency)}` : '',
     })),
   boxes: ({ workshop }) =>
     workshop.boxes.map((box) => ({

@@ -26,6 +26,7 @@ import { PersonEditor } from './parts/person-editor';
 import { PointEditor } from './parts/point-editor';
 import { RulesEditor } from './parts/rules-editor';
 import { SeasonEditor } from './parts/season-editor';
+import { SupplyEditor } from './parts/supply-editor';
 import { TakingOut } from './parts/taking-out';
 import { WholeWorkshop } from './parts/whole-workshop';
 import { ZoneEditor } from './parts/zone-editor';
@@ -39,6 +40,7 @@ const SECTIONS = [
   { path: 'moulds', name: 'Moulds' },
   { path: 'people', name: 'People' },
   { path: 'rules', name: 'Ways and rates' },
+  { path: 'supplies', name: 'Supplies' },
   { path: 'boxes', name: 'Boxes' },
   { path: 'points', name: 'Pickup points' },
   { path: 'seasons', name: 'Seasons' },
@@ -66,6 +68,11 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
   rules: [
     'These are your shop’s own habits. They start from ordinary craft figures; change what your scale and your clock say otherwise.',
     'How sure you want to be not to run short sets the spare in every melt.',
+  ],
+  supplies: [
+    'What the larder keeps beside coatings: ingredients, fruit, bought centres, packing. Recipes and pieces say what they take of it.',
+    'Cups and spoons become grams by what a millilitre weighs, pieces by what one weighs. The figures to take are a start: weigh a level cup of your own once.',
+    'How long it keeps and how early it must be bought decide when it stands on the market list; what is sorted out is bought on top.',
   ],
   boxes: [
     'A box costs its pieces, itself and the packing at your labour rate. What is left of its price stands with the pieces.',
@@ -116,6 +123,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     PointEditor,
     RulesEditor,
     SeasonEditor,
+    SupplyEditor,
     TakingOut,
     WholeWorkshop,
     ZoneEditor,
@@ -155,6 +163,7 @@ export class WorkshopPage {
         bowls: 'New bowl',
         zones: 'New zone',
         moulds: 'New mould',
+        supplies: 'New supply',
         boxes: 'New box',
         points: 'New pickup point',
         customers: 'New customer',

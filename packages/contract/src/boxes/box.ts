@@ -1,6 +1,7 @@
 import { MINOR } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
+import { SupplyLines } from '../larder/supply';
 import { closed, Id, plainText } from '../shared/closed';
 
 export const BOX_LINES_MOST = 20;
@@ -23,6 +24,8 @@ const draft = {
   depositMinor: within(MINOR),
   /** What a bag sold by weight holds at least; null where pieces are counted. */
   netGrams: Type.Union([within(NET_GRAMS), Type.Null()]),
+  /** What one of it takes: the box itself, its ribbon. */
+  supplies: SupplyLines,
 };
 
 /** What is sold as one: a make-up of pieces, what box and packing cost, and the price asked. */

@@ -8,5 +8,5 @@ export const Feed = closed({ token: Type.Union([Type.String(), Type.Null()]) });
 export type Feed = Static<typeof Feed>;
 
 /** Lists that are taken out as CSV. */
-export const CSV_LISTS = ['orders', 'customers'] as const;
+export const CSV_LISTS = ['orders', 'customers', 'buying'] as const;
 export type CsvList = (typeof CSV_LISTS)[number];

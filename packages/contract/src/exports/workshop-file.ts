@@ -4,6 +4,10 @@ import { Box } from '../boxes/box';
 import { Customer } from '../customers/customer';
 import { OrderLine, OrderState } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
+import { PreparationView } from '../larder/larder';
+import { Lot, LotMove } from '../larder/lot';
+import { RecipeVersion, RecipeView } from '../larder/recipe';
+import { SupplyView } from '../larder/supply';
 import { Piece } from '../pieces/piece';
 import { SavedPlan } from '../plan/plan';
 import { Season } from '../season/season';
@@ -105,6 +109,37 @@ const FiledPlan = closed({
   reasons: Type.Array(open('What stood in the way')),
 });
 
+/** A recipe with every version of it. */
+const FiledRecipe = closed({ ...RecipeView.properties, versions: Type.Array(RecipeVersion) });
+
+/** A lot with all that was done to it; what is left follows. */
+const { amount: _amount, usableUntil: _usableUntil, ...lot } = Lot.properties;
+const FiledLot = closed({
+  ...lot,
+  moves: Type.Array(closed({ ...LotMove.properties, preparation: orNull(Uuid) })),
+});
+
+const FiledPreparation = closed({
+  id: Uuid,
+  horizonStart: Instant,
+  batch: Id,
+  pieceId: Id,
+  recipeId: Id,
+  recipeVersion: Version,
+  pieces: Type.Integer({ minimum: 1 }),
+  at: Instant,
+  by: orNull(Id),
+  missing: PreparationView.properties.done.anyOf[0].properties.missing,
+});
+
+// older files know of no larder
+const FiledPiece = closed({
+  ...Piece.properties,
+  recipe: Type.Optional(Piece.properties.recipe),
+  supplies: Type.Optional(Piece.properties.supplies),
+});
+const FiledBox = closed({ ...Box.properties, supplies: Type.Optional(Box.properties.supplies) });
+
 const minutes = Type.Number({ minimum: 0 });
 
 /** All of a workshop in one file: loaded into an empty installation and taken out again it is the same, byte by byte. Secrets are not in it. */
@@ -132,13 +167,17 @@ export const WorkshopFile = closed(
     bowls: Type.Array(closed({ id: Id, ...BowlDraft.properties, version: Version })),
     people: Type.Array(Person),
     pickupPoints: Type.Array(PickupPoint),
-    pieces: Type.Array(Piece),
-    boxes: Type.Array(Box),
+    pieces: Type.Array(FiledPiece),
+    boxes: Type.Array(FiledBox),
     customers: Type.Array(Customer),
     seasons: Type.Array(Season),
     orders: Type.Array(FiledOrder),
     weighings: Type.Array(FiledWeighing),
     plans: Type.Array(FiledPlan),
+    supplies: Type.Optional(Type.Array(SupplyView)),
+    recipes: Type.Optional(Type.Array(FiledRecipe)),
+    lots: Type.Optional(Type.Array(FiledLot)),
+    preparations: Type.Optional(Type.Array(FiledPreparation)),
     /** Number of the last ticket that was given. */
     lastTicket: Type.Integer({ minimum: 0 }),
   },

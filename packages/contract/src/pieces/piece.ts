@@ -22,6 +22,7 @@ import {
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';
+import { SupplyLines } from '../larder/supply';
 import { closed, Id, plainText } from '../shared/closed';
 
 const length = within(LENGTH_MM);
@@ -130,6 +131,10 @@ const draft = {
   mould: Type.Union([Id, Type.Null()]),
   route: Type.Array(RouteStage, { minItems: 1, maxItems: 20 }),
   costs: PieceCosts,
+  /** By which its centre is made, in the first stage of its route; null where it is bought or washed. */
+  recipe: Type.Union([Id, Type.Null()]),
+  /** What one of it takes beside its recipe and its coatings: a bought centre, a finish, its wrapping. */
+  supplies: SupplyLines,
 };
 
 /** A new kind of dipped gift: what it is, how it is made, keeps and costs. */

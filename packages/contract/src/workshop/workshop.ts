@@ -1,5 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
+import { RecipeView } from '../larder/recipe';
+import { SupplyView } from '../larder/supply';
 import { Season } from '../season/season';
 import { closed, Day, Id, Instant } from '../shared/closed';
 import { BowlView } from './bowl';
@@ -38,6 +40,8 @@ export const Workshop = closed({
   zones: Type.Array(ZoneView),
   coatings: Type.Array(CoatingView),
   boxes: Type.Array(Box),
+  supplies: Type.Array(SupplyView),
+  recipes: Type.Array(RecipeView),
   rules: Rules,
 });
 export type Workshop = Omit<Static<typeof Workshop>, 'coatings'> & { coatings: CoatingView[] };

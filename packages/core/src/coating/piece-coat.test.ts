@@ -1,6 +1,5 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { allergenClashes, pieceAllergens } from './piece-allergens';
 import { centreGramsOf, coatRoles, pieceCoat, type DippedForm, type PortionSeen } from './piece-coat';
 import { firstRejectShare, learnRejects, rejectShare, startPercentFor } from './rejects';
 import { formOfSize } from './size-class';
@@ -155,41 +154,4 @@ describe('rejects', () => {
       }),
     );
   });
-});
-
-describe('the allergens of a piece', () => {
-  const coatings = [
-    { id: 'dark', allergens: ['soya'] },
-    { id: 'white', allergens: ['soya', 'milk'] },
-    { id: 'nutty', allergens: ['nuts'] },
-  ];
-
-  test('are its own and those of every coating on it, each once', () => {
-    const piece = { form: truffle, drizzle: { coating: 'white', grams: 0.8 }, allergens: ['gluten', 'milk'] };
-    expect(pieceAllergens(piece, coatings)).toEqual(['gluten', 'milk', 'soya']);
-  });
-
-  test('leave out coatings that it does not carry', () => {
-    expect(pieceAllergens({ form: truffle, drizzle: null, allergens: [] }, coatings)).toEqual(['soya']);
-    expect(pieceAllergens({ form: truffle, drizzle: null, allergens: [] }, [])).toEqual([]);
-  });
-});
-
-test('what somebody must not have is found in what is ordered, coatings included', () => {
-  const pieces = [
-    { id: 'berry', form: { coating: 'dark' }, drizzle: white, allergens: [] },
-    { id: 'twist', form: { coating: 'dark' }, drizzle: null, allergens: ['gluten'] },
-  ];
-  const coatings = [
-    { id: 'dark', allergens: ['soya'] },
-    { id: 'white', allergens: ['milk'] },
-  ];
-  const found = (...allergies: string[]) =>
-    allergenClashes(allergies, ['berry', 'twist', 'gone'], { pieces, coatings });
-  expect(found('milk')).toEqual([{ piece: 'berry', allergens: ['milk'] }]);
-  expect(found('soya', 'gluten')).toEqual([
-    { piece: 'berry', allergens: ['soya'] },
-    { piece: 'twist', allergens: ['gluten', 'soya'] },
-  ]);
-  expect(found('nuts')).toEqual([]);
 });

@@ -8,6 +8,7 @@ export type InputErrorCode =
   | 'unknown-reference'
   | 'duplicate'
   | 'not-an-integer'
+  | 'not-convertible'
   | 'out-of-range';
 
 /** Where, what and against which limits: enough to word a message without reading the code. */
@@ -29,6 +30,7 @@ const TITLES: Record<InputErrorCode, string> = {
   'unknown-reference': 'A reference leads nowhere',
   duplicate: 'Something is there twice',
   'not-an-integer': 'A whole number is needed',
+  'not-convertible': 'A unit cannot be turned into grams',
   'out-of-range': 'A value is out of range',
 };
 

@@ -1,5 +1,6 @@
 import { MAKING_MOST, type SlotMakingView } from '@alnage/contract';
-import { order, piece, savedPlan, workshop } from '../../testing/small-workshop';
+import { piece } from '../../testing/small-piece';
+import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { planWords } from '../../shared/plan/plan-names';
 import { makingHead, makingText, moreText } from './making-words';
 

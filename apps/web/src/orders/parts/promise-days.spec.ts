@@ -1,5 +1,6 @@
 import type { PromisedSlot } from '@alnage/contract';
-import { piece, order, savedPlan, workshop } from '../../testing/small-workshop';
+import { piece } from '../../testing/small-piece';
+import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { planWords } from '../../shared/plan/plan-names';
 import { promiseDays, promiseSummary, promiseText, promiseTimes } from './promise-days';
 

@@ -78,6 +78,8 @@ export function newPiece(family: Family, workshop: Workshop): PieceDraft {
     finish: '',
     form,
     drizzle: null,
+    recipe: null,
+    supplies: [],
     sizes: [],
     allergens: [],
     keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: '' },

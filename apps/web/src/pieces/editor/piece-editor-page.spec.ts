@@ -1,7 +1,8 @@
 import type { PieceDraft } from '@alnage/contract';
 import { FAMILIES } from '@alnage/core';
 import { render } from '../../testing/render';
-import { piece, workshop } from '../../testing/small-workshop';
+import { piece } from '../../testing/small-piece';
+import { workshop } from '../../testing/small-workshop';
 import { fitStages, coatStage, packStage } from './stage-form';
 import { newPiece } from './new-piece';
 import { pieceDraftOf, pieceForm } from './piece-form';

@@ -13,6 +13,7 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { SupplyLines } from '../../shared/larder/supply-lines';
 import { TextField } from '../../shared/forms/text-field';
 import { pieceMass } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
@@ -56,6 +57,7 @@ import { fitStages, stageForm, stageOf } from './stage-form';
     RouteFields,
     RowsField,
     RowTemplate,
+    SupplyLines,
     TextField,
   ],
   templateUrl: './piece-editor-page.html',
@@ -73,6 +75,10 @@ export class PieceEditorPage {
   private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
   private readonly weighings = this.store.selectSignal(weighingsFeature.selectWeighings);
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  protected readonly recipes = computed(() => [
+    { id: '', name: 'no recipe: bought, or washed' },
+    ...(this.workshop()?.recipes ?? []),
+  ]);
   protected readonly pieceId = computed(() => (this.id() === 'new' ? null : this.id()));
   protected readonly isGone = computed(
     () => this.pieceId() !== null && !this.pieces().some(({ id }) => id === this.id()),

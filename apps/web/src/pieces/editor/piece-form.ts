@@ -33,6 +33,7 @@ import {
   type Way,
 } from '@alnage/core';
 import { NumberControl } from '../../shared/forms/number-control';
+import { supplyLinesForm, supplyLinesOf } from '../../shared/larder/supply-lines';
 import { nameControl, textControl } from '../../shared/forms/text-field';
 import { stageForm, stageOf, type StageForm } from './stage-form';
 
@@ -88,6 +89,8 @@ export function pieceForm(piece: PieceDraft) {
     packingMinorPer100: new NumberControl(costs.packingMinorPer100, MINOR),
     priceMinor: new NumberControl(costs.priceMinor, MINOR, { isOptional: true }),
     route: new FormArray<StageForm>(piece.route.map(stageForm)),
+    recipe: plain(piece.recipe ?? ''),
+    supplies: supplyLinesForm(piece.supplies),
   });
 }
 
@@ -227,6 +230,8 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
       packingMinorPer100: c.packingMinorPer100.number,
       priceMinor: c.priceMinor.value,
     },
+    recipe: c.recipe.value || null,
+    supplies: supplyLinesOf(c.supplies),
   };
 }
 

@@ -42,12 +42,13 @@ export class CustomerNote {
   private readonly store = inject(Store);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
-  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   protected readonly allergies = computed(() => listed(this.customer().allergies));
   protected readonly clash = computed(() => {
-    const [pieces, coatings] = [this.pieces(), this.workshop()?.coatings ?? []];
+    const [pieces, declared] = [this.pieces(), this.declared()];
+
     const ordered = this.ordered().map(({ piece }) => piece);
-    const found = allergenClashes(this.customer().allergies, ordered, { pieces, coatings });
+    const found = allergenClashes(this.customer().allergies, ordered, { pieces, declared });
     return listed(found.map(({ piece, allergens }) => `${this.names().get(piece)} has ${listed(allergens)}`));
   });
 }

@@ -63,6 +63,7 @@ export class OrderDetails {
   private readonly names = this.store.selectSignal(workshopFeature.selectOrderNames);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
 
   protected readonly standing = computed(() => standingOf(this.order(), this.fate() ?? undefined));
@@ -98,10 +99,10 @@ export class OrderDetails {
   });
 
   protected readonly allergens = computed(() => {
-    const coatings = this.workshop()?.coatings ?? [];
+    const declared = this.declared();
     const all = this.order().pieces.flatMap((line) => {
       const piece = this.pieces().find((each) => each.id === line.piece);
-      return piece ? pieceAllergens(piece, coatings) : [];
+      return piece ? pieceAllergens(piece, declared) : [];
     });
     return listed([...new Set(all)].sort());
   });

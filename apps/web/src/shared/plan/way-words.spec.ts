@@ -1,5 +1,6 @@
 import type { Change } from '@alnage/core';
-import { order, piece, savedPlan, workshop } from '../../testing/small-workshop';
+import { piece } from '../../testing/small-piece';
+import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { planWords } from './plan-names';
 import { wayText } from './way-words';
 

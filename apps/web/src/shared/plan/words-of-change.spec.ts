@@ -1,5 +1,6 @@
 import type { EditRefusal, Help, PlanFigures } from '@alnage/core';
-import { order, piece, savedPlan, workshop } from '../../testing/small-workshop';
+import { piece } from '../../testing/small-piece';
+import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { differenceRows } from './difference-rows';
 import { nearestText, refusalText } from './edit-words';
 import { helpText } from './help-words';

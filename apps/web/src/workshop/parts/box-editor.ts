@@ -21,6 +21,7 @@ import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { nameControl, TextField } from '../../shared/forms/text-field';
 import { TicksField } from '../../shared/forms/ticks-field';
+import { SupplyLines, supplyLinesForm, supplyLinesOf } from '../../shared/larder/supply-lines';
 import { workshopFeature } from '../../state/workshop.state';
 
 type BoxForm = ReturnType<typeof boxForm>;
@@ -41,6 +42,7 @@ const FIRST: BoxDraft = {
   priceMinor: null,
   depositMinor: 0,
   netGrams: null,
+  supplies: [],
 };
 
 function boxForm(start: BoxDraft = FIRST) {
@@ -55,6 +57,7 @@ function boxForm(start: BoxDraft = FIRST) {
     priceMinor: new NumberControl(priceMinor, MINOR, { isOptional: true }),
     depositMinor: new NumberControl(start.depositMinor, MINOR),
     netGrams: new NumberControl(start.netGrams, NET_GRAMS, { isOptional: true }),
+    supplies: supplyLinesForm(start.supplies),
   });
 }
 
@@ -71,6 +74,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
     priceMinor: c.priceMinor.value,
     depositMinor: c.depositMinor.number,
     netGrams: c.netGrams.value,
+    supplies: supplyLinesOf(c.supplies),
   };
 }
 
@@ -84,6 +88,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
     RecordEditor,
     RowsField,
     RowTemplate,
+    SupplyLines,
     TextField,
     TicksField,
   ],
@@ -160,6 +165,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
           [choices]="pieces()"
           [control]="form.controls.among"
         />
+        <al-supply-lines legend="What one takes of the larder" [lines]="form.controls.supplies" />
       </al-record-editor>
     }
   `,

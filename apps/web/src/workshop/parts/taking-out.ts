@@ -17,6 +17,7 @@ import { troubleOf } from '../../state/problem';
       <div class="row">
         <a matButton="outlined" href="/api/lists/orders" download>Orders (CSV)</a>
         <a matButton="outlined" href="/api/lists/customers" download>Customers (CSV)</a>
+        <a matButton="outlined" href="/api/lists/buying" download>What to buy (CSV)</a>
       </div>
     </section>
     <section class="card">

@@ -1,0 +1,39 @@
+import type { LarderItem } from '@alnage/core';
+import { Column, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
+
+/** A centre that was made for a batch, by the version of its recipe. */
+@Entity('preparation')
+@Unique('preparation_batch', ['horizonStart', 'batch'])
+export class PreparationEntity {
+  @PrimaryGeneratedColumn('uuid')
+  id: string;
+
+  @Column('timestamptz', { name: 'horizon_start' })
+  horizonStart: Date;
+
+  @Column('text')
+  batch: string;
+
+  @Column('text', { name: 'piece_id' })
+  pieceId: string;
+
+  @Column('text', { name: 'recipe_id' })
+  recipeId: string;
+
+  @Column('integer', { name: 'recipe_version' })
+  recipeVersion: number;
+
+  /** Pieces that it was made for. */
+  @Column('integer')
+  pieces: number;
+
+  @Column('timestamptz')
+  at: Date;
+
+  @Column('text', { nullable: true })
+  by: string | null;
+
+  /** What it took that nobody had written down. */
+  @Column('jsonb')
+  missing: { readonly item: LarderItem; readonly amount: number }[];
+}

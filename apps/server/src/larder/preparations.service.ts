@@ -1,0 +1,213 @@
+import type { PreparationView } from '@alnage/contract';
+import {
+  bindRecipe,
+  itemsForYield,
+  preparations,
+  stockCourse,
+  baseAmountOf,
+  type ItemGrams,
+  type LarderBook,
+  type LarderItem,
+  type Preparation,
+} from '@alnage/core';
+import type { DataSource, EntityManager } from 'typeorm';
+import { PieceEntity } from '../pieces/piece.entity';
+import { workedPlan } from '../plan/plan-versions';
+import { announce } from '../plugins/live';
+import { ProblemError } from '../plugins/problem-error';
+import type { WorkshopClock } from '../plugins/workshop-clock';
+import { requireSetUp, type SetUp } from '../workshop/set-up';
+import { loadBook } from './load-book';
+import { lockLarder } from './lock-larder';
+import { findLots, leftOf, usableUntil } from './lot-view';
+import { LotMoveEntity, type LotEntity } from './lot.entity';
+import { PreparationEntity } from './preparation.entity';
+import { RecipeEntity } from './recipe.entity';
+import { SupplyEntity } from './supply.entity';
+
+const MS_PER_MINUTE = 60_000;
+
+/** Who finished something, and whether what stock lacked was there all the same. */
+export interface Finishing {
+  readonly despiteShort: boolean;
+  readonly by: string | null;
+}
+
+/** What of an item is taken, and what no lot has. */
+interface Drawn {
+  readonly item: LarderItem;
+  readonly taken: readonly { readonly lot: string; readonly amount: number }[];
+  readonly shortAmount: number;
+}
+
+/** The centres that the plan makes, and what was made of them out of which lots. */
+export class PreparationsService {
+  constructor(
+    private readonly db: DataSource,
+    private readonly clock: Pick<WorkshopClock, 'now'>,
+  ) {}
+
+  async list(): Promise<PreparationView[]> {
+    const { manager } = this.db;
+    const setUp = await requireSetUp(manager);
+    const done = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
+    const lots = await findLots(manager);
+    return (await planned(manager, setUp)).map((each) =>
+      view(each, setUp, { done: done.find(({ batch }) => batch === each.batch) ?? null, lots }),
+    );
+  }
+
+  /**
+   * Writes down that a centre is made: what its recipe took goes out of the lots that are to be used first.
+   * @throws ProblemError `record-not-found`, `already-done`, `stock-short` with what is missing
+   */
+  finish(batch: string, { despiteShort, by }: Finishing): Promise<PreparationView> {
+    return this.db.transaction(async (manager) => {
+      await lockLarder(manager);
+      const setUp = await requireSetUp(manager);
+      const horizonStart = setUp.span.start;
+      const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
+      if (!asked) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+      if (await manager.existsBy(PreparationEntity, { horizonStart, batch }))
+        throw new ProblemError('already-done', { batch });
+      const drawn = await this.draw(manager, asked, setUp.timeZone);
+      const missing = drawn
+        .filter(({ shortAmount }) => shortAmount > 0)
+        .map(({ item, shortAmount }) => ({ item, amount: shortAmount }));
+      if (missing.length > 0 && !despiteShort) throw new ProblemError('stock-short', { missing });
+      const done = await this.keep(manager, { asked, horizonStart, by, missing });
+      await this.takeOut(manager, drawn, done);
+      await announce(manager, 'larder');
+      return view(asked, setUp, { done, lots: await findLots(manager) });
+    });
+  }
+
+  /** Takes back that it is made: what it took is returned to its lots. @throws ProblemError `record-not-found` */
+  undo(batch: string, by: string | null): Promise<void> {
+    return this.db.transaction(async (manager) => {
+      await lockLarder(manager);
+      const { span } = await requireSetUp(manager);
+      const done = await manager.findOneBy(PreparationEntity, { horizonStart: span.start, batch });
+      if (!done) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+      const moves = await manager.findBy(LotMoveEntity, { preparationId: done.id });
+      await manager.insert(
+        LotMoveEntity,
+        moves.map(({ lotId, amount }) => ({
+          ...{ lotId, at: this.clock.now(), by, kind: 'returned' as const, amount: -amount },
+          ...{ reason: `Batch ${batch} is not made`, preparationId: null },
+        })),
+      );
+      await manager.delete(PreparationEntity, { id: done.id });
+      await announce(manager, 'larder');
+    });
+  }
+
+  private async keep(
+    manager: EntityManager,
+    {
+      asked,
+      horizonStart,
+      by,
+      missing,
+    }: {
+      readonly asked: Preparation;
+      readonly horizonStart: Date;
+      readonly by: string | null;
+      readonly missing: PreparationEntity['missing'];
+    },
+  ): Promise<PreparationEntity> {
+    const recipe = await manager.findOneByOrFail(RecipeEntity, { id: asked.recipe });
+    return manager.save(
+      manager.create(PreparationEntity, {
+        ...{ horizonStart, batch: asked.batch, pieceId: asked.piece, pieces: asked.startedPieces },
+        ...{ recipeId: recipe.id, recipeVersion: recipe.version, at: this.clock.now(), by, missing },
+      }),
+    );
+  }
+
+  private async takeOut(
+    manager: EntityManager,
+    drawn: readonly Drawn[],
+    { id: preparationId, at, by, batch }: PreparationEntity,
+  ): Promise<void> {
+    const moves = drawn.flatMap(({ taken }) => taken);
+    await manager.insert(
+      LotMoveEntity,
+      moves.map(({ lot: lotId, amount }) => ({
+        ...{ lotId, at, by, kind: 'used' as const, amount: -amount },
+        ...{ reason: `Batch ${batch}`, preparationId },
+      })),
+    );
+  }
+
+  private async draw(manager: EntityManager, asked: Preparation, timeZone: string): Promise<Drawn[]> {
+    const book = await loadBook(manager);
+    const lots = await findLots(manager);
+    const supplies = await manager.find(SupplyEntity);
+    return takenBy(asked, book).map(({ item, amount }) => {
+      const own = lots
+        .filter(({ itemKind, itemId }) => itemKind === item.kind && itemId === item.id)
+        .map((lot) => ({
+          id: lot.id,
+          amount: leftOf(lot),
+          usableUntil:
+            usableUntil(
+              lot,
+              supplies.find(({ id }) => id === lot.itemId),
+              timeZone,
+            )?.getTime() ?? Infinity,
+        }));
+      const { taken, shortAmount } = stockCourse([{ minute: this.clock.now().getTime(), amount }], own);
+      return { item, taken, shortAmount };
+    });
+  }
+}
+
+/** The preparations of the plan that is worked by. */
+async function planned(manager: EntityManager, setUp: SetUp): Promise<Preparation[]> {
+  const plan = await workedPlan(manager, setUp);
+  if (!plan) return [];
+  const recipes = new Map((await manager.find(PieceEntity)).map(({ id, recipe }) => [id, recipe]));
+  return preparations(plan, (piece) => recipes.get(piece) ?? null, await loadBook(manager));
+}
+
+/** What a preparation takes of each item, in what that is counted in. @throws InputError */
+export function takenBy(
+  { recipe, yieldGrams }: Pick<Preparation, 'recipe' | 'yieldGrams'>,
+  book: LarderBook,
+): { readonly item: LarderItem; readonly amount: number }[] {
+  const kept = book.recipes.find(({ id }) => id === recipe)!;
+  bindRecipe(kept, book);
+  return itemsForYield(kept, yieldGrams, book).map(({ item, grams }: ItemGrams) => {
+    const supply = book.supplies.find(({ id }) => item.kind === 'supply' && id === item.id);
+    const asked = { amount: grams, unit: 'g' } as const;
+    const amount = supply ? baseAmountOf(asked, supply, { measures: 'metric', field: '/recipe' }) : grams;
+    return { item, amount };
+  });
+}
+
+function view(
+  { start, end, ...each }: Preparation,
+  { span }: SetUp,
+  { done, lots }: { readonly done: PreparationEntity | null; readonly lots: readonly LotEntity[] },
+): PreparationView {
+  const instant = (minute: number): string =>
+    new Date(span.start.getTime() + minute * MS_PER_MINUTE).toISOString();
+  return { ...each, start: instant(start), end: instant(end), done: done && doneView(done, lots) };
+}
+
+function doneView(done: PreparationEntity, lots: readonly LotEntity[]): NonNullable<PreparationView['done']> {
+  const { id, at, by, recipeVersion, missing } = done;
+  return {
+    ...{ at: at.toISOString(), by, recipeVersion, missing },
+    lots: lots.flatMap((lot) =>
+      lot.moves
+        .filter(({ preparationId }) => preparationId === id)
+        .map(({ amount }) => ({
+          lot: lot.id,
+          item: { kind: lot.itemKind, id: lot.itemId },
+          amount: -amount,
+        })),
+    ),
+  };
+}

@@ -1,0 +1,134 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { LarderItem } from '@alnage/core';
+import { Actions, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { ChoiceField } from '../../shared/forms/choice-field';
+import { errorsAt, FieldErrors } from '../../shared/forms/field-errors';
+import { faultFocus } from '../../shared/forms/focus-fault';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { TextField } from '../../shared/forms/text-field';
+import { TicksField } from '../../shared/forms/ticks-field';
+import { signal } from '@angular/core';
+import { ALLERGEN_CHOICES } from '../../shared/piece-words';
+import { troubleText } from '../../shared/problem-text';
+import { LarderActions, larderFeature } from '../../state/larder.state';
+import { lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-forms';
+
+/** What has come in of one item: how much, of which lot, good until when. */
+@Component({
+  selector: 'al-lot-form',
+  imports: [
+    ReactiveFormsModule,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ChoiceField,
+    QuantityField,
+    TextField,
+    TicksField,
+  ],
+  template: `
+    @let own = form();
+    <form class="card" novalidate aria-label="Take in" (submit)="$event.preventDefault(); take()">
+      <h3>Take in</h3>
+      <al-quantity
+        label="How much"
+        [quantity]="base() === 'g' ? 'mass' : 'plain'"
+        [unit]="base() === 'g' ? '' : 'pieces'"
+        [control]="own.controls.amount"
+        at="/amount"
+      />
+      <al-text label="Lot, as the packet says" [control]="own.controls.code" at="/code" />
+      <mat-form-field floatLabel="always">
+        <mat-label>Best before, if it says</mat-label>
+        <input matInput type="date" [formControl]="own.controls.bestBefore" />
+        @for (text of dateErrors(); track text) {
+          <mat-hint class="over" role="alert">{{ text }}</mat-hint>
+        }
+      </mat-form-field>
+      <al-choice label="It was" [control]="own.controls.origin" [choices]="origins" />
+      @if (own.controls.origin.value === 'leftover') {
+        <al-ticks
+          legend="It met, beside what it declares itself"
+          [choices]="allergens"
+          [control]="own.controls.allergens"
+        />
+      }
+      @if (trouble(); as text) {
+        <p class="note over" role="alert">
+          {{ text }}
+          @for (other of errors.others(); track other) {
+            <br />{{ other }}
+          }
+        </p>
+      }
+      <div class="buttons">
+        <button matButton="outlined" type="button" (click)="closed.emit()">Leave it</button>
+        <button matButton="filled" type="submit" [disabled]="isBusy()">Take it in</button>
+      </div>
+    </form>
+  `,
+  styles: `
+    .buttons {
+      display: flex;
+      gap: 8px;
+      justify-content: flex-end;
+    }
+  `,
+  providers: [FieldErrors],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LotForm {
+  readonly item = input.required<LarderItem>();
+  readonly base = input.required<'g' | 'piece'>();
+  /** What is offered to be taken in, such as what was to be bought. */
+  readonly amount = input<number | null>(null);
+  readonly closed = output();
+
+  private readonly store = inject(Store);
+  private readonly focusFault = faultFocus();
+  protected readonly errors = inject(FieldErrors);
+  protected readonly origins = ORIGIN_CHOICES;
+  protected readonly allergens = ALLERGEN_CHOICES;
+  protected readonly form = linkedSignal(() => lotForm(this.amount(), ''));
+  protected readonly isBusy = this.store.selectSignal(larderFeature.selectIsBusy);
+  private readonly failed = this.store.selectSignal(larderFeature.selectFailed);
+  private readonly said = this.store.selectSignal(larderFeature.selectTrouble);
+  private readonly own = computed(() => (this.failed()?.kind === 'take' ? this.said() : null));
+  protected readonly trouble = computed(() => {
+    const trouble = this.own();
+    return trouble && troubleText(trouble);
+  });
+  protected readonly dateErrors = errorsAt(signal('/bestBefore'));
+
+  constructor() {
+    this.errors.from(this.own);
+    inject(Actions)
+      .pipe(ofType(LarderActions.deedDone), takeUntilDestroyed())
+      .subscribe(({ deed }) => {
+        if (deed.kind === 'take') this.closed.emit();
+      });
+  }
+
+  protected take(): void {
+    const form = this.form();
+    form.markAllAsTouched();
+    if (form.invalid) return this.focusFault();
+    this.store.dispatch(
+      LarderActions.deedAsked({ deed: { kind: 'take', draft: lotDraftOf(form, this.item()) } }),
+    );
+  }
+}

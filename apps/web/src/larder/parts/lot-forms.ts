@@ -1,0 +1,59 @@
+import { FormControl, FormGroup, Validators } from '@angular/forms';
+import { LOT_AMOUNT, type LotChange, type LotDraft } from '@alnage/contract';
+import type { LarderItem } from '@alnage/core';
+import { choicesOf } from '../../shared/forms/choice-field';
+import { NumberControl } from '../../shared/forms/number-control';
+import { nameControl, textControl } from '../../shared/forms/text-field';
+
+export const ORIGIN_CHOICES = choicesOf<LotDraft['origin']>({
+  delivery: 'delivered or bought',
+  leftover: 'left over from a bowl or a pot',
+  found: 'found when counting',
+});
+export const CHANGE_CHOICES = choicesOf<LotChange['kind']>({
+  counted: 'counted: there is',
+  used: 'used up of it',
+  discarded: 'thrown away of it',
+});
+
+const RECEIVED = { min: 0.001, max: LOT_AMOUNT.max };
+
+/** What has come in of an item. */
+export function lotForm(amount: number | null, code: string) {
+  return new FormGroup({
+    amount: new NumberControl(amount, RECEIVED),
+    code: nameControl(code),
+    bestBefore: new FormControl('', {
+      nonNullable: true,
+      validators: [Validators.pattern(/^(\d{4}-\d{2}-\d{2})?$/)],
+    }),
+    origin: new FormControl<LotDraft['origin']>('delivery', { nonNullable: true }),
+    allergens: new FormControl<readonly string[]>([], { nonNullable: true }),
+    note: textControl('', 200),
+  });
+}
+
+export function lotDraftOf({ controls: c }: ReturnType<typeof lotForm>, item: LarderItem): LotDraft {
+  return {
+    item: { kind: item.kind, id: item.id },
+    amount: c.amount.number,
+    code: c.code.value.trim(),
+    bestBefore: c.bestBefore.value || null,
+    origin: c.origin.value,
+    allergens: [...c.allergens.value] as LotDraft['allergens'],
+    note: c.note.value.trim(),
+  };
+}
+
+/** What was done to a lot. */
+export function moveForm(amount: number) {
+  return new FormGroup({
+    kind: new FormControl<LotChange['kind']>('counted', { nonNullable: true }),
+    amount: new NumberControl(amount, LOT_AMOUNT),
+    reason: textControl('', 200),
+  });
+}
+
+export function lotChangeOf({ controls: c }: ReturnType<typeof moveForm>): LotChange {
+  return { kind: c.kind.value, amount: c.amount.number, reason: c.reason.value.trim() };
+}

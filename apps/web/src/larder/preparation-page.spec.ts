@@ -1,0 +1,100 @@
+import { TestBed } from '@angular/core/testing';
+import type { PreparationView } from '@alnage/contract';
+import { larder, preparation, recipes } from '../testing/small-larder';
+import { render } from '../testing/render';
+import { workshop } from '../testing/small-workshop';
+import { leftText } from './parts/prep-timers';
+import { PreparationPage } from './preparation-page';
+import { prepGroups } from './preparation-rows';
+import { Timers } from './timers';
+
+const open = (...preparations: PreparationView[]) => render(PreparationPage, { larder, preparations });
+
+describe('the preparation', () => {
+  beforeEach(() => localStorage.clear());
+
+  test('says what goes into the pot, by scale and by spoon, and how it is made', async () => {
+    const { text } = await open(preparation);
+    expect(text()).toContain('Fri 19, Runa');
+    expect(text()).toContain('08:00–08:30');
+    expect(text()).toContain('43 dusk berry, of them 42 to be good, 9 g each · batch b1');
+    expect(text()).toContain('800 g in the pot, 784 g to portion');
+    // twice 300 g and 1 dl at 1 g/ml
+    expect(text()).toContain('Dark 64600 g');
+    expect(text()).toContain('Cream200 g2 dl');
+    expect(text()).toContain('Pour the hot cream over it 80 °C · 10 min · then rests 4 h');
+    expect(text()).toContain('1 still to make');
+  });
+
+  test('is written down as made, and asks where stock does not do', async () => {
+    const { click, http, text, settle } = await open(preparation);
+    await click('Made, batch b1');
+    const refused = http.expectOne('/api/preparations/b1/done');
+    expect(refused.request.body).toEqual({ despiteShort: false });
+    const missing = [{ item: { kind: 'supply', id: 'cream' }, amount: 200 }];
+    refused.flush(
+      { code: 'stock-short', errors: [], params: { missing } },
+      { status: 409, statusText: 'Short' },
+    );
+    await settle();
+    expect(text()).toContain('has not written down 200 g cream that this takes. Was it there all the same?');
+    await click('It was there');
+    expect(http.expectOne('/api/preparations/b1/done').request.body).toEqual({ despiteShort: true });
+  });
+
+  test('that is made tells by whom, by which version, out of how many lots; and can be taken back', async () => {
+    const done: PreparationView['done'] = {
+      ...{ at: '2026-06-19T05:40:00.000Z', by: 'runa', recipeVersion: 2, missing: [] },
+      lots: [{ lot: 'l1', item: { kind: 'coating', id: 'dark-64' }, amount: 600 }],
+    };
+    const { click, http, text } = await open({ ...preparation, done });
+    expect(text()).toContain('made Fri 19, 08:40 by Runa, by version 2, out of 1 lot');
+    await click('Not made, batch b1');
+    http.expectOne({ url: '/api/preparations/b1/done', method: 'DELETE' });
+  });
+
+  test('asks to clean first after what must not come in', () => {
+    const nutty = { ...recipes[0]!, id: 'nutty', name: 'Nutty' };
+    const nuts = { ...workshop.supplies[1]!, id: 'nuts', allergens: ['nuts' as const] };
+    const recipe = {
+      ...nutty,
+      ingredients: [{ of: 'supply' as const, id: 'nuts', amount: 100, unit: 'g' as const }],
+    };
+    const book = {
+      supplies: [...workshop.supplies, nuts],
+      coatings: workshop.coatings,
+      recipes: [...recipes, recipe],
+    };
+    const first = { ...preparation, batch: 'b0', recipe: 'nutty', start: '2026-06-19T04:00:00.000Z' };
+    const input = { workshop, book, pieceNames: new Map<string, string>(), span: null };
+    const [group] = prepGroups({ ...input, preparations: [first, preparation] });
+    expect(group!.rows.map(({ cleanFirst }) => cleanFirst)).toEqual([[], ['nuts']]);
+    // the other way about there is nothing to clean away but milk and soya
+    const after = { ...first, start: '2026-06-19T06:00:00.000Z' };
+    const [other] = prepGroups({ ...input, preparations: [preparation, after] });
+    expect(other!.rows[1]!.cleanFirst).not.toContain('nuts');
+  });
+
+  test('watches a rest, over the page being opened anew', async () => {
+    const { click, text, fixture } = await open(preparation);
+    await click('Start its rest');
+    expect(text()).toMatch(/Waiting.*Ganache, b1.*(4:00:00|3:59:\d\d)/);
+    await fixture.whenStable();
+    const kept = JSON.parse(localStorage.getItem('alnage-timers')!) as unknown[];
+    expect(kept).toHaveLength(1);
+    TestBed.inject(Timers).putAway(TestBed.inject(Timers).all()[0]!);
+    expect(TestBed.inject(Timers).all()).toEqual([]);
+  });
+
+  test.each([
+    [3_849_000, '1:04:09'],
+    [59_400, '0:59'],
+    [-125_000, 'over for 2:05'],
+  ])('%d ms are told as %s', (ms, text) => expect(leftText(ms)).toBe(text));
+
+  test('keeps no timer of what is none', () => {
+    localStorage.setItem('alnage-timers', '[{"name":"x"},3,{"name":"y","endsAt":5}]');
+    TestBed.configureTestingModule({});
+    expect(TestBed.inject(Timers).all()).toEqual([{ name: 'y', endsAt: 5 }]);
+  });
+});

@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { EllStore } from '../shared/ell/ell.store';
+import { listed } from '../shared/formats/formats';
+import { Keys } from '../shared/keys';
+import { baseOf, itemName, neededText } from '../shared/larder/larder-words';
+import { Margin } from '../shared/margin/margin';
+import { troubleText } from '../shared/problem-text';
+import { LarderActions, larderFeature, type LarderDeed } from '../state/larder.state';
+import { workshopFeature } from '../state/workshop.state';
+import { PrepTimers } from './parts/prep-timers';
+import { prepGroups, type PrepRow, type PrepStep } from './preparation-rows';
+import { Timers } from './timers';
+
+/** Preparation: the centres that are to be made, by day and person, what goes into each pot, and what was made. */
+@Component({
+  imports: [MatButtonModule, RouterLink, Margin, PrepTimers],
+  templateUrl: './preparation-page.html',
+  styleUrl: './preparation-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PreparationPage {
+  private readonly store = inject(Store);
+  private readonly ell = inject(EllStore);
+  private readonly timers = inject(Timers);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
+  private readonly pieceNames = this.store.selectSignal(workshopFeature.selectPieceNames);
+  private readonly preparations = this.store.selectSignal(larderFeature.selectPreparations);
+  private readonly larder = this.store.selectSignal(larderFeature.selectLarder);
+  private readonly said = this.store.selectSignal(larderFeature.selectTrouble);
+  private readonly failed = this.store.selectSignal(larderFeature.selectFailed);
+  protected readonly isBusy = this.store.selectSignal(larderFeature.selectIsBusy);
+  protected readonly isRead = computed(() => this.larder() !== null);
+  protected readonly listed = listed;
+
+  protected readonly groups = computed(() => {
+    const workshop = this.workshop();
+    if (!workshop) return [];
+    const [span, days] = [this.ell.span(), workshop.season?.days ?? []];
+    return prepGroups({
+      preparations: this.preparations(),
+      workshop,
+      book: this.declared().book,
+      pieceNames: this.pieceNames(),
+      span: span && { from: Date.parse(days[span.from]!.start), to: Date.parse(days[span.to]!.end) },
+    });
+  });
+  protected readonly toMake = computed(
+    () =>
+      this.groups()
+        .flatMap(({ rows }) => rows)
+        .filter(({ done }) => done === null).length,
+  );
+  protected readonly trouble = computed(() => {
+    const trouble = this.said();
+    return trouble && troubleText(trouble);
+  });
+  /** What stock lacks for the batch that could not be written down. */
+  protected readonly lacking = computed(() => {
+    const [trouble, failed, workshop] = [this.said(), this.failed(), this.workshop()];
+    if (trouble?.code !== 'stock-short' || failed?.kind !== 'finish') return null;
+    const missing = trouble.params['missing'] as {
+      item: { kind: 'coating' | 'supply'; id: string };
+      amount: number;
+    }[];
+    const texts = missing.map(
+      ({ item, amount }) =>
+        `${neededText(amount, baseOf(item, workshop))} ${itemName(item, workshop).toLowerCase()}`,
+    );
+    return { batch: failed.batch, text: listed(texts) };
+  });
+
+  constructor() {
+    this.store.dispatch(LarderActions.opened());
+    const router = inject(Router);
+    inject(Keys).bind({
+      key: 'Escape',
+      does: 'Back to the larder',
+      run: () => void router.navigate(['larder']),
+    });
+  }
+
+  protected ask(deed: LarderDeed): void {
+    this.store.dispatch(LarderActions.deedAsked({ deed }));
+  }
+
+  protected dismiss(): void {
+    this.store.dispatch(LarderActions.dismissed());
+  }
+
+  protected startTimer(row: PrepRow, step: PrepStep): void {
+    this.timers.start(`${row.title}, ${row.batch}`, step.restMinutes);
+  }
+}

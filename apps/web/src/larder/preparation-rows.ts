@@ -1,0 +1,160 @@
+import type { PreparationView, Workshop } from '@alnage/contract';
+import {
+  bindRecipe,
+  recipeFigures,
+  scaleRecipe,
+  type KeptRecipe,
+  type LarderBook,
+  type Recipe,
+  type RecipeStep,
+} from '@alnage/core';
+import { counted, duration, temperature } from '../shared/formats/formats';
+import { WallTime } from '../shared/formats/wall-time';
+import { measuredText, weighedText } from '../shared/larder/larder-words';
+
+/** What goes into one pot: the recipe's own words, scaled, and by the scale. */
+export interface PrepIngredient {
+  readonly name: string;
+  readonly amount: string;
+  readonly grams: string;
+}
+
+/** One centre to be made. */
+export interface PrepRow {
+  readonly batch: string;
+  readonly start: number;
+  readonly time: string;
+  readonly title: string;
+  readonly pieces: string;
+  readonly pot: string;
+  readonly ingredients: readonly PrepIngredient[];
+  readonly steps: readonly PrepStep[];
+  readonly allergens: readonly string[];
+  /** What was worked with on the benches that day before, and is not in this: clean first. */
+  readonly cleanFirst: readonly string[];
+  readonly done: PreparationView['done'];
+  readonly doneText: string;
+}
+
+export interface PrepStep {
+  readonly text: string;
+  readonly more: string;
+  /** Minutes that it then rests, for a timer; 0 where it does not. */
+  readonly restMinutes: number;
+}
+
+/** What one person makes on one day, in the order of work. */
+export interface PrepGroup {
+  readonly key: string;
+  readonly day: string;
+  readonly person: string;
+  readonly rows: readonly PrepRow[];
+}
+
+export interface PrepInput {
+  readonly preparations: readonly PreparationView[];
+  readonly workshop: Workshop;
+  readonly book: LarderBook;
+  readonly pieceNames: ReadonlyMap<string, string>;
+  /** From and to, in ms; null: the whole season. */
+  readonly span: { readonly from: number; readonly to: number } | null;
+}
+
+/** The centres to be made, by day and person. */
+export function prepGroups(input: PrepInput): PrepGroup[] {
+  const { preparations, workshop, span } = input;
+  const wall = new WallTime(workshop.timeZone);
+  const shown = preparations.filter(({ start }) => {
+    const at = Date.parse(start);
+    return span === null || (at >= span.from && at < span.to);
+  });
+  const rows = shown.flatMap((each) => {
+    const kept = input.book.recipes.find(({ id }) => id === each.recipe);
+    const row = kept && prepRow(each, { input, kept, wall });
+    return row ? [{ day: wall.day(Date.parse(each.start)), person: each.person, row }] : [];
+  });
+  const keys = [...new Set(rows.map(({ day, person }) => `${day} ${person}`))];
+  return keys.map((key) => {
+    const own = rows.filter(({ day, person }) => `${day} ${person}` === key);
+    const name = workshop.people.find(({ id }) => id === own[0]!.person)?.name ?? own[0]!.person;
+    return {
+      key,
+      day: own[0]!.day,
+      person: name,
+      rows: withCleaning(
+        own.map(({ row }) => row),
+        rows,
+        key,
+      ),
+    };
+  });
+}
+
+/** Benches are shared by all who work that day: whatever was there before and is not in this is cleaned away first. */
+function withCleaning(
+  own: readonly PrepRow[],
+  all: readonly { readonly day: string; readonly row: PrepRow }[],
+  key: string,
+): PrepRow[] {
+  return own.map((row) => {
+    const before = all.filter((each) => key.startsWith(`${each.day} `) && each.row.start < row.start);
+    const met = new Set(before.flatMap((each) => each.row.allergens));
+    return { ...row, cleanFirst: [...met].filter((each) => !row.allergens.includes(each)).sort() };
+  });
+}
+
+function prepRow(
+  one: PreparationView,
+  {
+    input: { workshop, book, pieceNames },
+    kept,
+    wall,
+  }: { readonly input: PrepInput; readonly kept: KeptRecipe; readonly wall: WallTime },
+): PrepRow {
+  const bound = scaleRecipe(bindRecipe(kept, book), one.factor);
+  const piece = pieceNames.get(one.piece) ?? one.piece;
+  const [start, end] = [Date.parse(one.start), Date.parse(one.end)];
+  const good = one.goodPieces === one.startedPieces ? '' : `, of them ${one.goodPieces} to be good`;
+  return {
+    batch: one.batch,
+    start,
+    time: `${wall.time(start)}–${wall.time(end)}`,
+    title: kept.name,
+    pieces: `${one.startedPieces} ${piece.toLowerCase()}${good}, ${weighedText(one.portionGrams)} each`,
+    pot: `${weighedText(one.potGrams)} in the pot, ${weighedText(one.yieldGrams)} to portion`,
+    ingredients: ingredientsOf(bound),
+    steps: kept.steps.map(prepStep),
+    allergens: recipeFigures(bound).allergens,
+    cleanFirst: [],
+    done: one.done,
+    doneText: one.done ? doneText(one.done, workshop, wall) : '',
+  };
+}
+
+function ingredientsOf(bound: Recipe): PrepIngredient[] {
+  const { grams } = recipeFigures(bound);
+  return bound.ingredients.map((each, index) => ({
+    name: each.name,
+    amount: measuredText(each, bound.measures),
+    grams: weighedText(grams[index]!),
+  }));
+}
+
+function prepStep({ text, workMinutes, restMinutes, celsius }: RecipeStep): PrepStep {
+  const more = [
+    ...(celsius === null ? [] : [temperature(celsius)]),
+    ...(workMinutes > 0 ? [`${workMinutes} min`] : []),
+    ...(restMinutes > 0 ? [`then rests ${duration(restMinutes)}`] : []),
+  ].join(' · ');
+  return { text, restMinutes, more };
+}
+
+function doneText(
+  { at, by, recipeVersion, lots, missing }: NonNullable<PreparationView['done']>,
+  workshop: Workshop,
+  wall: WallTime,
+): string {
+  const who = workshop.people.find(({ id }) => id === by)?.name;
+  const lack = missing.length > 0 ? `, ${missing.length} of it not written down as there` : '';
+  return `made ${wall.dayTime(Date.parse(at))}${who ? ` by ${who}` : ''}, by version ${recipeVersion}, out of ${counted(lots.length, 'lot')}${lack}`;
+}

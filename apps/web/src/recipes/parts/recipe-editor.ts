@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RECIPE_LINES_MOST, RECIPE_STEPS_MOST, type RecipeDraft, type RecipeView } from '@alnage/contract';
+import { InputError, bindRecipe, recipeFigures } from '@alnage/core';
+import { Store } from '@ngrx/store';
+import { count, listed } from '../../shared/formats/formats';
+import { ChoiceField } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { RecordEditor } from '../../shared/forms/record-editor';
+import { RecordForm } from '../../shared/forms/record-form';
+import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { TextField } from '../../shared/forms/text-field';
+import { askEffects } from '../../shared/larder/ask-effects';
+import { EffectsNote } from '../../shared/larder/effects-note';
+import { UNIT_CHOICES, weighedText } from '../../shared/larder/larder-words';
+import { Api } from '../../state/api';
+import { workshopFeature } from '../../state/workshop.state';
+import { lineTexts, refusalText } from '../recipe-figures';
+import {
+  ingredientForm,
+  MEASURE_CHOICES,
+  PORTION_CHOICES,
+  recipeDraftOf,
+  recipeForm,
+  stepForm,
+  YIELD_CHOICES,
+  type RecipeForm,
+} from '../recipe-form';
+
+/** A recipe: what goes in, how it is made, what comes out, how it is shared out. */
+@Component({
+  selector: 'al-recipe-editor',
+  imports: [
+    ReactiveFormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ChoiceField,
+    EffectsNote,
+    QuantityField,
+    RecordEditor,
+    RowsField,
+    RowTemplate,
+    TextField,
+  ],
+  templateUrl: './recipe-editor.html',
+  styleUrls: ['../../shared/forms/fields.scss', './recipe-editor.scss'],
+  providers: [FieldErrors],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RecipeEditor {
+  readonly id = input.required<string | null>();
+  readonly done = output<string | null>();
+  readonly left = output();
+
+  protected readonly linesMost = RECIPE_LINES_MOST;
+  protected readonly stepsMost = RECIPE_STEPS_MOST;
+  protected readonly measures = MEASURE_CHOICES;
+  protected readonly yields = YIELD_CHOICES;
+  protected readonly portions = PORTION_CHOICES;
+  protected readonly units = UNIT_CHOICES;
+  protected readonly ingredientForm = ingredientForm;
+  protected readonly stepForm = stepForm;
+  private readonly api = inject(Api);
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
+  protected readonly record = new RecordForm<RecipeView, RecipeForm, RecipeDraft>(
+    {
+      path: 'recipes',
+      thing: 'recipe',
+      records: () => this.workshop()?.recipes ?? [],
+      form: recipeForm,
+      draftOf: recipeDraftOf,
+      done: (id) => this.done.emit(id),
+      leave: () => this.left.emit(),
+    },
+    this.id,
+  );
+
+  /** Everything that may go in: supplies, coatings that are not blended, and the other recipes. */
+  protected readonly choices = computed(() => {
+    const workshop = this.workshop();
+    const recipes = (workshop?.recipes ?? []).filter(({ id }) => id !== this.id());
+    return [
+      ...(workshop?.supplies ?? []).map(({ id, name }) => ({ id: `supply:${id}`, name })),
+      ...(workshop?.coatings ?? []).map(({ id, name }) => ({
+        id: `coating:${id}`,
+        name: `${name}, coating`,
+      })),
+      ...recipes.map(({ id, name }) => ({ id: `recipe:${id}`, name: `${name}, recipe` })),
+    ];
+  });
+  private readonly drafted = computed(() => {
+    const draft = this.record.draft();
+    return draft && { ...draft, id: this.id() ?? '' };
+  });
+  /** Grams of each line, or why they are not known. */
+  protected readonly lines = computed(() => {
+    const draft = this.drafted();
+    return draft ? lineTexts(draft, this.declared().book) : [];
+  });
+  /** What it comes to as it is typed. */
+  protected readonly follows = computed(() => {
+    const draft = this.drafted();
+    if (!draft || draft.ingredients.some(({ id, amount }) => id === '' || Number.isNaN(amount))) return null;
+    try {
+      const { totalGrams, yieldGrams, pieces, portionGrams, allergens } = recipeFigures(
+        bindRecipe(draft, this.declared().book),
+      );
+      const text = `${weighedText(totalGrams)} go in, ${weighedText(yieldGrams)} are shared out: ${count(pieces)} portions of ${weighedText(portionGrams)}.`;
+      return { text, contains: listed(allergens) || 'no listed allergen', isRefused: false };
+    } catch (error) {
+      if (error instanceof InputError) return { text: refusalText(error), contains: '', isRefused: true };
+      throw error;
+    }
+  });
+  private readonly asked = computed(() => {
+    const [id, draft] = [this.id(), this.record.draft()];
+    return id !== null && draft && this.follows()?.isRefused === false ? { id, draft } : null;
+  });
+  protected readonly effects = askEffects(this.asked, (id, draft) => this.api.recipeEffects(id, draft));
+}

@@ -1,0 +1,176 @@
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, FormGroup } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  ALTITUDE_METRES,
+  BOILING_CELSIUS,
+  InputError,
+  POT_CELSIUS,
+  boilingCelsius,
+  sugarForecast,
+  sugarProgress,
+  sugarStagesAt,
+  type PotReading,
+  type SugarStage,
+} from '@alnage/core';
+import { temperature } from '../../shared/formats/formats';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { NumberControl } from '../../shared/forms/number-control';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { refusalText } from '../recipe-figures';
+
+const STAGE_WORDS: Readonly<Record<SugarStage, string>> = {
+  thread: 'thread',
+  'soft-ball': 'soft ball',
+  'firm-ball': 'firm ball',
+  'hard-ball': 'hard ball',
+  'soft-crack': 'soft crack',
+  'hard-crack': 'hard crack',
+  caramel: 'caramel',
+};
+const BY = choicesOf<'altitude' | 'measured'>({
+  altitude: 'by how high the kitchen lies',
+  measured: 'by where water boils here',
+});
+const MS_PER_MINUTE = 60_000;
+/** So long before the stage the next thing should stand ready. Shop default. */
+const READY_MINUTES = 2;
+
+/** Stages of boiled sugar where this kitchen lies, how far the pot is, and when it gets there. */
+@Component({
+  selector: 'al-sugar-sum',
+  imports: [MatButtonModule, ChoiceField, QuantityField],
+  template: `
+    @let c = form.controls;
+    <section class="card" aria-label="Boiling sugar">
+      <h2>Boiling sugar</h2>
+      <div class="row">
+        <al-choice class="choice" label="Corrected" [control]="c.by" [choices]="bys" />
+        @if (c.by.value === 'altitude') {
+          <al-quantity label="Above the sea" unit="m" [control]="c.altitude" />
+        } @else {
+          <al-quantity label="Water boils at" quantity="temperature" [control]="c.boils" />
+        }
+        <al-choice label="Wanted" [control]="c.wanted" [choices]="stages" />
+      </div>
+      @let told = sum();
+      @if (told.refusal) {
+        <p class="note care" role="alert">{{ told.refusal }}</p>
+      } @else {
+        <table class="ruled" aria-label="Stages of boiled sugar here">
+          <tbody>
+            @for (row of told.rows; track row.stage) {
+              <tr [class.wanted]="row.stage === c.wanted.value">
+                <th scope="row">{{ row.name }}</th>
+                <td class="figure number">{{ row.range }}</td>
+                <td>{{ row.stage === told.now ? 'the pot is here' : '' }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
+      <div class="row">
+        <al-quantity label="The pot is at, now" quantity="temperature" [control]="c.pot" />
+        <button matButton="filled" type="button" (click)="read()">Note it</button>
+        @if (readings().length > 0) {
+          <button matButton="outlined" type="button" (click)="readings.set([])">Another pot</button>
+        }
+      </div>
+      @if (forecast(); as text) {
+        <p class="note" role="status">{{ text }}</p>
+      }
+      <p class="note care">
+        Sugar this hot burns deeply. Do not stir once it boils, keep children from the stove, have all that
+        comes next weighed and at hand.
+      </p>
+    </section>
+  `,
+  styleUrl: '../../shared/forms/fields.scss',
+  styles: `
+    .wanted th,
+    .wanted td {
+      background: var(--woad-wash);
+      font-weight: 600;
+    }
+  `,
+  providers: [FieldErrors],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SugarSum {
+  protected readonly bys = BY;
+  protected readonly stages = choicesOf(STAGE_WORDS);
+  protected readonly form = new FormGroup({
+    by: new FormControl<'altitude' | 'measured'>('altitude', { nonNullable: true }),
+    altitude: new NumberControl(0, ALTITUDE_METRES),
+    boils: new NumberControl(100, BOILING_CELSIUS),
+    wanted: new FormControl<SugarStage>('hard-crack', { nonNullable: true }),
+    pot: new NumberControl(null, POT_CELSIUS, { isOptional: true }),
+  });
+  protected readonly readings = signal<readonly (PotReading & { readonly at: number })[]>([]);
+  private readonly typed = toSignal(this.form.valueChanges, { initialValue: null, equal: () => false });
+  protected readonly sum = computed(() => {
+    this.typed();
+    try {
+      const boils = this.boils();
+      const last = this.readings().at(-1);
+      const progress = last && sugarProgress(last.celsius, boils);
+      const rows = sugarStagesAt(boils).map(({ stage, low, high }) => ({
+        ...{ stage, low },
+        name: STAGE_WORDS[stage],
+        range: `${temperature(low)} to ${temperature(high)}`,
+      }));
+      return { rows, now: progress?.kind === 'in' ? progress.stage : null, refusal: '' };
+    } catch (error) {
+      if (error instanceof InputError) return { rows: [], now: null, refusal: refusalText(error) };
+      throw error;
+    }
+  });
+  /** When the pot gets to the stage that is wanted, by what was noted of it. */
+  protected readonly forecast = computed(() => {
+    const { rows } = this.sum();
+    const readings = this.readings();
+    const wanted = rows.find(({ stage }) => stage === this.form.controls.wanted.value);
+    const last = readings.at(-1);
+    if (!wanted || !last) return '';
+    const told = sugarForecast(readings, wanted.low);
+    switch (told.kind) {
+      case 'there':
+        return `${wanted.name} is there: take it off the heat.`;
+      case 'unknown':
+        return told.reason === 'too-few'
+          ? 'Note it once more in half a minute, and the pace is known.'
+          : 'It does not rise: water is still boiling off.';
+      case 'coming': {
+        const minutes = told.atMinute - last.minute;
+        const ready =
+          minutes > READY_MINUTES
+            ? `; have the next thing ready in ${minutesText(minutes - READY_MINUTES)}`
+            : ': have the next thing ready now';
+        return `${wanted.name} in about ${minutesText(minutes)} at this pace, ${temperature(told.kelvinPerMinute)} a minute${ready}.`;
+      }
+    }
+  });
+
+  protected read(): void {
+    const { pot } = this.form.controls;
+    if (pot.value === null || pot.invalid) return pot.markAsTouched();
+    const first = this.readings()[0]?.at ?? Date.now();
+    const at = Date.now();
+    this.readings.update((all) => [
+      ...all,
+      { at, minute: (at - first) / MS_PER_MINUTE, celsius: pot.number },
+    ]);
+    pot.reset(null);
+  }
+
+  private boils(): number {
+    const c = this.form.controls;
+    return c.by.value === 'altitude' ? boilingCelsius(c.altitude.number) : c.boils.number;
+  }
+}
+
+function minutesText(minutes: number): string {
+  return minutes < 1 ? `${Math.round(minutes * 60)} s` : `${Math.round(minutes)} min`;
+}

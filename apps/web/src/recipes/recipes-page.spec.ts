@@ -1,0 +1,151 @@
+import type { RecipeEffects } from '@alnage/contract';
+import { render } from '../testing/render';
+import { recipes } from '../testing/small-larder';
+import { workshop } from '../testing/small-workshop';
+import { boundRecipe, lineTexts, scaledRecipe } from './recipe-figures';
+import { recipeDraftOf, recipeForm } from './recipe-form';
+import { RecipesPage } from './recipes-page';
+import { SumsPage } from './sums-page';
+
+const book = { supplies: workshop.supplies, coatings: workshop.coatings, recipes };
+const ganache = recipes[0]!;
+
+describe('a recipe in figures', () => {
+  const bound = boundRecipe(ganache, book);
+  if (typeof bound === 'string') throw new Error(bound);
+
+  test('is scaled to pieces, shared over pots', () => {
+    const told = scaledRecipe(bound, { kind: 'pieces', pieces: 430 }, 2000);
+    if (told.kind !== 'scaled') throw new Error(told.text);
+    // 400 g · 0.98 make 392; 3,870 g of portions take 3,949 g in two pots
+    expect(told.rows.map(({ label, value }) => `${label} ${value}`)).toEqual([
+      'goes in 3.95 kg',
+      'to portion 3.87 kg',
+      'portions of 9 g 430',
+      'in 2 pots of 1.97 kg',
+    ]);
+    expect(told.lines[1]).toMatchObject({ name: 'Cream', grams: '987 g', perPot: '494 g' });
+  });
+
+  test('that cannot be scaled says why, with the value', () => {
+    expect(scaledRecipe(bound, { kind: 'pieces', pieces: 0 }, null)).toEqual({
+      kind: 'refused',
+      text: 'Pieces 0 will not do: a whole number in 1..1000000.',
+    });
+    expect(scaledRecipe(bound, { kind: 'have', ingredient: 'cream', grams: NaN }, null)).toMatchObject({
+      text: 'What is there: give 0.1..1000000.',
+    });
+  });
+
+  test('tells line by line what is not weighed', () => {
+    const ingredients = [
+      ...ganache.ingredients,
+      { of: 'supply', id: 'cream', amount: 2, unit: 'piece' } as const,
+    ];
+    expect(lineTexts({ ...ganache, ingredients }, book)).toEqual([
+      '300 g',
+      '100 g',
+      'pieces cannot be weighed: g, kg, oz or lb, or the weight of one piece to be known.',
+    ]);
+  });
+
+  test('comes out of its form as it went in', () => {
+    const { id: _id, version: _version, ...draft } = ganache;
+    expect(recipeDraftOf(recipeForm(draft))).toEqual(draft);
+    const scooped = { ...draft, portion: { kind: 'scoop', millilitres: 12, gramsPerMl: 1.1 } as const };
+    expect(recipeDraftOf(recipeForm({ ...scooped, yield: { kind: 'measured', grams: 380 } }))).toEqual({
+      ...scooped,
+      yield: { kind: 'measured', grams: 380 },
+    });
+  });
+});
+
+describe('the recipes', () => {
+  test('show one scaled, with what it contains by its ingredients', async () => {
+    const page = await render(RecipesPage, {}, { id: 'ganache' });
+    expect(page.text()).toContain('Contains milk and soya, by its ingredients.');
+    await page.type('Pieces', '43');
+    expect(page.text()).toContain('portions of 9 g43');
+    expect(page.text()).toContain('Pour the hot cream over it');
+  });
+
+  test('are changed with what that would touch told first', async () => {
+    const page = await render(RecipesPage, {}, { id: 'ganache' });
+    await page.click('Change');
+    await page.type('So much', '350');
+    expect(page.text()).toContain('450 g go in, 441 g are shared out: 49 portions of 9 g.');
+    // asked once nobody has typed for a moment
+    const asked = await vi.waitFor(() => page.http.expectOne('/api/recipes/ganache/effects'));
+    const effects: RecipeEffects = {
+      pieces: [{ piece: 'dusk-berry', gains: ['nuts'], loses: [] }],
+      orders: [
+        {
+          ...{ id: 'o1', ticket: 'M-0401', customer: 'O. Lind', pickupAt: '2026-06-19T12:00:00.000Z' },
+          ...{ pieces: ['dusk-berry'], mustNot: ['nuts'] },
+        },
+      ],
+    };
+    asked.flush(effects);
+    await page.settle();
+    expect(page.text()).toContain('Dusk berry will declare nuts.');
+    expect(page.text()).toContain('O. Lind must never have nuts: M-0401 is promised.');
+    expect(page.text()).toContain('It touches 1 promised order: M-0401 O. Lind, Fri 19, 15:00.');
+    await page.click('Save the recipe');
+    expect(page.http.expectOne('/api/recipes/ganache').request.body).toMatchObject({ version: 1 });
+  });
+
+  test('tell their versions, and what is wrong with a file', async () => {
+    const page = await render(RecipesPage, {}, { id: 'ganache' });
+    await page.click('Its versions');
+    const { id: _id, version: _version, ...recipe } = ganache;
+    page.http
+      .expectOne('/api/recipes/ganache/versions')
+      .flush([{ version: 1, at: '2026-06-15T04:00:00.000Z', by: 'runa', recipe }]);
+    await page.settle();
+    expect(page.text()).toContain('version 1, Mon 15 Jun, 07:00, Runa: 2 ingredients, 1 steps');
+  });
+
+  test('begin with an empty one', async () => {
+    const page = await render(RecipesPage, {}, { id: 'new' });
+    await page.click('Keep the recipe');
+    expect(page.text()).toContain('Give a name.');
+    expect(page.text()).toContain('Choose what goes in.');
+  });
+});
+
+describe('the kitchen’s sums', () => {
+  test('of a ganache add up, and doubt what is doubtful', async () => {
+    const page = await render(SumsPage);
+    const told = page.page.querySelector('[aria-label="Ganache, to weigh"]')!.textContent!;
+    const grams = [...told.matchAll(/([\d.]+) (k?)g(?!,)/g)].map(([, n, k]) => Number(n) * (k ? 1000 : 1));
+    // chocolate, cream, butter; in all to 10 g
+    expect(grams[0]! + grams[1]! + grams[2]!).toBeCloseTo(grams[3]!, -1);
+    await page.type('Firmness', 'soft');
+    expect(page.text()).toContain('Too soft to cut or roll');
+    await page.type('Good pieces', '0');
+    expect(page.text()).toContain('Pieces 0 will not do');
+  });
+
+  test('of sugar go by where the kitchen lies, and by the pot', async () => {
+    const page = await render(SumsPage);
+    expect(page.text()).toContain('hard crack146 °C to 154 °C');
+    await page.type('Above the sea', '1500');
+    expect(page.text()).toContain('hard crack141 °C to 149 °C');
+    await page.type('The pot is at, now', '119');
+    await page.click('Note it');
+    expect(page.text()).toContain('Note it once more in half a minute, and the pace is known.');
+    await page.type('The pot is at, now', '145');
+    await page.click('Note it');
+    expect(page.text()).toContain('hard crack is there: take it off the heat.');
+  });
+
+  test('of a dough go by the day', async () => {
+    const page = await render(SumsPage);
+    await page.type('Humidity', '70');
+    await page.type('The table it will stand on', '24');
+    // 1,800 g: 1.5% and 2.4%
+    expect(page.text()).toContain('for the wet day27 g');
+    expect(page.text()).toContain('for the warm table43.2 g');
+    expect(page.text()).toContain('to add70.2 g');
+  });
+});

@@ -1,0 +1,150 @@
+import type { Workshop } from '@alnage/contract';
+import {
+  ouncesFromGrams,
+  roundAmount,
+  type AmountUnit,
+  type LarderItem,
+  type Matter,
+  type Measures,
+  type SupplyKind,
+} from '@alnage/core';
+import { choicesOf } from '../forms/choice-field';
+import { count, mass, percent } from '../formats/formats';
+import { units } from '../units/units';
+
+export const UNIT_WORDS: Readonly<Record<AmountUnit, string>> = {
+  g: 'g',
+  kg: 'kg',
+  oz: 'oz',
+  lb: 'lb',
+  ml: 'ml',
+  dl: 'dl',
+  l: 'l',
+  tsp: 'teaspoons',
+  tbsp: 'tablespoons',
+  cup: 'cups',
+  floz: 'fl oz',
+  piece: 'pieces',
+};
+export const UNIT_CHOICES = choicesOf(UNIT_WORDS);
+
+export const SUPPLY_KIND_WORDS: Readonly<Record<SupplyKind, string>> = {
+  fruit: 'fruit',
+  dairy: 'dairy',
+  chocolate: 'chocolate and cocoa',
+  nuts: 'nuts',
+  sugar: 'sugar and syrup',
+  fat: 'fat',
+  dry: 'dry goods',
+  flavour: 'flavour and finish',
+  'bought-centre': 'bought centre',
+  packing: 'packing',
+};
+
+const SHORT_UNITS: Readonly<Partial<Record<AmountUnit, string>>> = {
+  tsp: 'tsp',
+  tbsp: 'tbsp',
+  cup: 'cups',
+  piece: 'pieces',
+};
+
+const amounts = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 3 });
+const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
+const SPOONED: readonly AmountUnit[] = ['cup', 'tbsp', 'tsp'];
+
+/** An amount as a recipe says it: 2.5 dl, 3½ tbsp, 1 cup, 12 pieces. */
+export function amountText({ amount, unit }: { readonly amount: number; readonly unit: AmountUnit }): string {
+  const said = SHORT_UNITS[unit] ?? UNIT_WORDS[unit];
+  const figure = SPOONED.includes(unit) ? spoonText(amount) : amounts.format(amount);
+  return `${figure} ${amount <= 1 ? said.replace(/^(cup|piece)s$/, '$1') : said}`;
+}
+
+/** Cups and spoons in eighths, where they come to some. */
+function spoonText(amount: number): string {
+  const eighths = Math.round(amount * 8);
+  if (Math.abs(amount * 8 - eighths) > 1e-6) return amounts.format(amount);
+  const [whole, rest] = [Math.floor(eighths / 8), EIGHTHS[eighths % 8]!];
+  return whole === 0 ? rest : `${whole}${rest}`;
+}
+
+/** What a scale that shows grams can do. Shop default. */
+const SCALE_STEP_GRAMS = 1;
+/** What nobody tastes is not told. */
+const TOLD_ERROR_SHARE = 0.01;
+
+/** An amount as spoon and cup can do it, with the error that makes where it matters; nothing for what is weighed. */
+export function measuredText(
+  line: { readonly amount: number; readonly unit: AmountUnit } & Matter,
+  measures: Measures,
+): string {
+  if (['g', 'kg', 'oz', 'lb'].includes(line.unit)) return '';
+  const asked = { measures, field: '', stepGrams: SCALE_STEP_GRAMS };
+  const rounded = roundAmount(line, line, asked);
+  const share = Math.abs(rounded.errorShare);
+  const error =
+    share < TOLD_ERROR_SHARE ? '' : `, ${percent(share)} too ${rounded.errorShare > 0 ? 'much' : 'little'}`;
+  return `${amountText(rounded)}${error}`;
+}
+
+/** Grams as a scale shows them, to a tenth below a hundred: 4.5 g, 312 g, 1.24 kg. */
+export function weighedText(grams: number): string {
+  if (grams >= 100 || units().mass !== 'g')
+    return grams >= 10 || units().mass === 'g' ? mass(grams) : fineOunces(grams);
+  return `${new Intl.NumberFormat('en-GB', { maximumFractionDigits: grams < 10 ? 2 : 1 }).format(grams)} g`;
+}
+
+function fineOunces(grams: number): string {
+  return `${new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 }).format(ouncesFromGrams(grams))} oz`;
+}
+
+/** What stock of an item is counted in. */
+export function baseOf(item: LarderItem, workshop: Workshop | null): 'g' | 'piece' {
+  if (item.kind === 'coating') return 'g';
+  return workshop?.supplies.find(({ id }) => id === item.id)?.base ?? 'g';
+}
+
+/** So much of an item: a mass, or a number of pieces. */
+export function stockText(amount: number, base: 'g' | 'piece'): string {
+  return base === 'piece' ? count(Math.round(amount)) : weighedText(amount);
+}
+
+/** The same rounded up, for what is needed: nobody buys half a berry. */
+export function neededText(amount: number, base: 'g' | 'piece'): string {
+  return base === 'piece' ? count(Math.ceil(amount - 1e-9)) : weighedText(amount);
+}
+
+export function itemName(item: LarderItem, workshop: Workshop | null): string {
+  const among = item.kind === 'coating' ? workshop?.coatings : workshop?.supplies;
+  return among?.find(({ id }) => id === item.id)?.name ?? item.id;
+}
+
+/** What an item is: a coating, or a supply's kind. */
+export function itemKind(item: LarderItem, workshop: Workshop | null): string {
+  if (item.kind === 'coating') return 'coating';
+  const supply = workshop?.supplies.find(({ id }) => id === item.id);
+  return supply ? SUPPLY_KIND_WORDS[supply.kind] : '';
+}
+
+/** The pack of an item by its size, as it is sold: 2.5 kg, 1 l, 25. */
+export function packText(item: LarderItem, size: number, workshop: Workshop | null): string {
+  if (baseOf(item, workshop) === 'piece') return `${count(size)} pieces`;
+  const supply = item.kind === 'supply' ? workshop?.supplies.find(({ id }) => id === item.id) : undefined;
+  if (!supply) return mass(size);
+  const single = supply.packs.length === 1 ? supply.packs[0] : undefined;
+  if (single) return amountText(single);
+  return stockText(size, supply.base);
+}
+
+/** So many packs of a size. */
+export function packsText(
+  item: LarderItem,
+  packs: readonly { readonly size: number; readonly count: number }[],
+  workshop: Workshop | null,
+): string {
+  return packs.map(({ size, count: n }) => `${count(n)} × ${packText(item, size, workshop)}`).join(' + ');
+}
+
+/** Key of an item, for lists and addresses. */
+export function itemKey({ kind, id }: LarderItem): string {
+  return `${kind}:${id}`;
+}

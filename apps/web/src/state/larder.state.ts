@@ -1,0 +1,137 @@
+import { inject } from '@angular/core';
+import type { Larder, LotChange, LotDraft, PreparationView } from '@alnage/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { concatLatestFrom } from '@ngrx/operators';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { catchError, concatMap, filter, forkJoin, map, of, switchMap, type Observable } from 'rxjs';
+import { Api } from './api';
+import { LiveActions } from './live.state';
+import { troubleOf, type Trouble } from './problem';
+
+/** One thing that is done to the larder, and what the screen says once it is. */
+export type LarderDeed =
+  | { readonly kind: 'take'; readonly draft: LotDraft }
+  | { readonly kind: 'change'; readonly lot: string; readonly change: LotChange }
+  | { readonly kind: 'open'; readonly lot: string; readonly isOpen: boolean }
+  | { readonly kind: 'remove'; readonly lot: string }
+  | { readonly kind: 'finish'; readonly batch: string; readonly despiteShort: boolean }
+  | { readonly kind: 'undo'; readonly batch: string };
+
+export const LarderActions = createActionGroup({
+  source: 'Larder',
+  events: {
+    Opened: emptyProps(),
+    Read: props<{ larder: Larder; preparations: PreparationView[] }>(),
+    'Read failed': props<{ trouble: Trouble }>(),
+    'Deed asked': props<{ deed: LarderDeed }>(),
+    'Deed done': props<{ deed: LarderDeed; id: string }>(),
+    'Deed failed': props<{ deed: LarderDeed; trouble: Trouble }>(),
+    Dismissed: emptyProps(),
+  },
+});
+
+export interface LarderState {
+  readonly larder: Larder | null;
+  readonly preparations: readonly PreparationView[];
+  /** Whether somebody has looked at it: only then it is read anew when something changes. */
+  readonly isWanted: boolean;
+  readonly isBusy: boolean;
+  readonly trouble: Trouble | null;
+  /** The deed that could not be done. */
+  readonly failed: LarderDeed | null;
+}
+
+const initial: LarderState = {
+  larder: null,
+  preparations: [],
+  isWanted: false,
+  isBusy: false,
+  trouble: null,
+  failed: null,
+};
+
+/** What there is and is needed, and the centres that are to be made. */
+export const larderFeature = createFeature({
+  name: 'larder',
+  reducer: createReducer(
+    initial,
+    on(LarderActions.opened, (state): LarderState => ({ ...state, isWanted: true })),
+    on(LarderActions.read, (state, { larder, preparations }): LarderState => ({
+      ...state,
+      larder,
+      preparations,
+    })),
+    on(LarderActions.readFailed, (state, { trouble }): LarderState => ({ ...state, trouble })),
+    on(LarderActions.deedAsked, (state): LarderState => ({
+      ...state,
+      isBusy: true,
+      trouble: null,
+      failed: null,
+    })),
+    on(LarderActions.deedDone, (state): LarderState => ({ ...state, isBusy: false })),
+    on(LarderActions.deedFailed, (state, { deed, trouble }): LarderState => ({
+      ...state,
+      isBusy: false,
+      trouble,
+      failed: deed,
+    })),
+    on(LarderActions.dismissed, (state): LarderState => ({ ...state, trouble: null, failed: null })),
+  ),
+});
+
+export const readLarder = createEffect(
+  (actions = inject(Actions), store = inject(Store), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(
+        LarderActions.opened,
+        LiveActions.larderChanged,
+        LiveActions.planChanged,
+        LiveActions.ordersChanged,
+        LiveActions.workshopChanged,
+        LiveActions.weighingsChanged,
+        LiveActions.connectionBack,
+      ),
+      concatLatestFrom(() => store.select(larderFeature.selectIsWanted)),
+      filter(([, isWanted]) => isWanted),
+      switchMap(() =>
+        forkJoin({ larder: api.larder(), preparations: api.preparations() }).pipe(
+          map((read) => LarderActions.read(read)),
+          catchError((error: unknown) => of(LarderActions.readFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+export const doDeed = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(LarderActions.deedAsked),
+      concatMap(({ deed }) =>
+        answerOf(deed, api).pipe(
+          map((answer) => LarderActions.deedDone({ deed, id: answer?.id ?? '' })),
+          catchError((error: unknown) => of(LarderActions.deedFailed({ deed, trouble: troubleOf(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+function answerOf(deed: LarderDeed, api: Api): Observable<{ id?: string } | null> {
+  switch (deed.kind) {
+    case 'take':
+      return api.takeLot(deed.draft);
+    case 'change':
+      return api.changeLot(deed.lot, deed.change);
+    case 'open':
+      return api.openLot(deed.lot, deed.isOpen);
+    case 'remove':
+      return api.removeLot(deed.lot);
+    case 'finish':
+      return api.finishPreparation(deed.batch, deed.despiteShort).pipe(map(({ batch }) => ({ id: batch })));
+    case 'undo':
+      return api.undoPreparation(deed.batch);
+  }
+}

@@ -1,0 +1,109 @@
+import { Type, type Static } from 'typebox';
+import { Version } from '../shared/bounds';
+import { closed, Id, Instant } from '../shared/closed';
+import { LarderItemSchema, Lot } from './lot';
+
+const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
+  Type.Union([type, Type.Null()]);
+
+/** One row of the sum that a need is made of. */
+export const NeedPart = closed({
+  kind: Type.Enum(['batch', 'on-pieces', 'tail', 'reserve', 'box']),
+  piece: orNull(Id),
+  recipe: orNull(Id),
+  box: orNull(Id),
+  bowl: orNull(Id),
+  /** Pieces, boxes or melts that it is for. */
+  count: Type.Integer(),
+  amount: Type.Number(),
+  firstAt: Instant,
+});
+export type NeedPart = Static<typeof NeedPart>;
+
+const BoughtPack = closed({
+  /** In what its stock is counted in. */
+  size: Type.Number(),
+  priceMinor: Type.Integer(),
+  count: Type.Integer(),
+});
+
+export const PurchaseView = closed({
+  buyBy: Instant,
+  firstUse: Instant,
+  lastUse: Instant,
+  usedAmount: Type.Number(),
+  wantedAmount: Type.Number(),
+  packs: Type.Array(BoughtPack),
+  boughtAmount: Type.Number(),
+  priceMinor: Type.Integer(),
+});
+export type PurchaseView = Static<typeof PurchaseView>;
+
+const Option = closed({
+  packSize: Type.Number(),
+  boughtAmount: Type.Number(),
+  priceMinor: Type.Integer(),
+  chanceShort: Type.Number(),
+});
+
+/** What is needed of an item by the plan that is worked by, what is there, and what to buy. */
+export const NeedView = closed({
+  item: LarderItemSchema,
+  parts: Type.Array(NeedPart),
+  usedAmount: Type.Number(),
+  service: Type.Number({ description: 'Share of weeks in which it shall do' }),
+  spareAmount: Type.Number(),
+  neededAmount: Type.Number(),
+  hereAmount: Type.Number(),
+  spoiledAmount: Type.Number({ description: 'There, but out of date before it is used' }),
+  shortAmount: Type.Number(),
+  runsOutAt: orNull(Instant),
+  purchases: Type.Array(PurchaseView),
+  boughtAmount: Type.Number(),
+  priceMinor: Type.Integer(),
+  chanceShort: Type.Number(),
+  fewer: orNull(Option),
+  more: orNull(Option),
+});
+export type NeedView = Static<typeof NeedView>;
+
+/** The larder against the plan that is worked by; no plan, no needs. */
+export const Larder = closed({
+  plan: orNull(closed({ version: Version, isPublished: Type.Boolean(), madeAt: Instant })),
+  needs: Type.Array(NeedView),
+  lots: Type.Array(Lot),
+});
+export type Larder = Static<typeof Larder>;
+
+/** A centre to be made for a batch, by whom and when, and what was made of it. */
+export const PreparationView = closed({
+  batch: Id,
+  piece: Id,
+  recipe: Id,
+  person: Id,
+  start: Instant,
+  end: Instant,
+  goodPieces: Type.Integer(),
+  startedPieces: Type.Integer(),
+  factor: Type.Number(),
+  potGrams: Type.Number(),
+  yieldGrams: Type.Number(),
+  portionGrams: Type.Number(),
+  done: orNull(
+    closed({
+      at: Instant,
+      by: orNull(Id),
+      recipeVersion: Version,
+      lots: Type.Array(closed({ lot: Id, item: LarderItemSchema, amount: Type.Number() })),
+      /** Of what nobody had written down that it was there. */
+      missing: Type.Array(closed({ item: LarderItemSchema, amount: Type.Number() })),
+    }),
+  ),
+});
+export type PreparationView = Static<typeof PreparationView>;
+
+/** Says that a centre is made. Where stock does not have what it took, `despiteShort` says that it was there all the same. */
+export const PreparationDone = closed({ despiteShort: Type.Boolean() });
+export type PreparationDone = Static<typeof PreparationDone>;
+
+export const BatchParams = closed({ batch: Id });

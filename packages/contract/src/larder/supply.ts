@@ -1,0 +1,52 @@
+import {
+  AHEAD_HOURS,
+  AMOUNT,
+  AMOUNT_UNITS,
+  GRAMS_PER_ML,
+  GRAMS_PER_PIECE,
+  KEEPS_HOURS,
+  MINOR,
+  SORTED_OUT_SHARE,
+  SUPPLY_BASES,
+  SUPPLY_KINDS,
+} from '@alnage/core';
+import { Type, type Static } from 'typebox';
+import { Allergens } from '../shared/allergens';
+import { Version, within } from '../shared/bounds';
+import { closed, Id, plainText } from '../shared/closed';
+
+export const SUPPLY_PACKS_MOST = 8;
+export const SUPPLY_LINES_MOST = 12;
+
+export const amount = { amount: within(AMOUNT), unit: Type.Enum([...AMOUNT_UNITS]) };
+
+const draft = {
+  name: plainText({ minLength: 1, maxLength: 60 }),
+  kind: Type.Enum([...SUPPLY_KINDS]),
+  /** What its stock is counted in. */
+  base: Type.Enum([...SUPPLY_BASES]),
+  gramsPerMl: Type.Union([within(GRAMS_PER_ML), Type.Null()]),
+  gramsPerPiece: Type.Union([within(GRAMS_PER_PIECE), Type.Null()]),
+  allergens: Allergens,
+  supplier: plainText({ maxLength: 60 }),
+  packs: Type.Array(closed({ ...amount, priceMinor: within(MINOR) }), { maxItems: SUPPLY_PACKS_MOST }),
+  sortedOutShare: within(SORTED_OUT_SHARE),
+  /** From being bought; null: its best-before date alone counts. */
+  keepsHours: Type.Union([within(KEEPS_HOURS), Type.Null()]),
+  aheadHours: within(AHEAD_HOURS),
+};
+
+/** What the larder keeps beside coatings: an ingredient, fruit, a bought centre, or packing. */
+export const SupplyDraft = closed(draft);
+export type SupplyDraft = Static<typeof SupplyDraft>;
+
+export const SupplyChange = closed({ ...draft, version: Version });
+export type SupplyChange = Static<typeof SupplyChange>;
+
+export const SupplyView = closed({ id: Id, ...draft, version: Version });
+export type SupplyView = Static<typeof SupplyView>;
+
+/** So much of a supply that goes into, onto or around one of something. */
+export const SupplyLine = closed({ supply: Id, ...amount });
+export type SupplyLine = Static<typeof SupplyLine>;
+export const SupplyLines = Type.Array(SupplyLine, { maxItems: SUPPLY_LINES_MOST });

@@ -1,0 +1,63 @@
+import { InputError } from '../input/input-error';
+import { RecordReader } from '../input/record-reader';
+import {
+  BUTTER_SHARE,
+  ganache,
+  GANACHE_CHOCOLATES,
+  GANACHE_GRAMS,
+  GANACHE_RATIO,
+  GANACHE_TYPES,
+  INFUSION_LOSS,
+  type GanacheWish,
+} from '../recipes/ganache';
+
+const FIELDS = ['type', 'ratio', 'chocolate', 'totalG', 'creamG', 'butterShare', 'liquidG', 'infusionLoss'];
+
+/** The `ganache` command. @throws InputError */
+export function runGanache(json: unknown): unknown {
+  const input = new RecordReader(json).allowOnly(FIELDS);
+  const made = ganache({
+    firmness:
+      eitherOf(input, 'type', 'ratio') === 'type'
+        ? input.oneOf('type', GANACHE_TYPES)
+        : { ratio: input.number('ratio', GANACHE_RATIO) },
+    chocolate: input.oneOf('chocolate', GANACHE_CHOCOLATES),
+    size: readSize(input),
+    butterShare: input.optionalNumber('butterShare', BUTTER_SHARE) ?? 0,
+    liquidGrams: input.optionalNumber('liquidG', { min: 0, max: GANACHE_GRAMS.max }) ?? 0,
+    infusionLoss: input.optionalNumber('infusionLoss', INFUSION_LOSS) ?? 0,
+  });
+  return {
+    chocolateG: made.chocolateGrams,
+    creamG: made.creamGrams,
+    creamBeforeInfusionG: made.creamBeforeInfusionGrams,
+    butterG: made.butterGrams,
+    liquidG: made.liquidGrams,
+    totalG: made.totalGrams,
+  };
+}
+
+function readSize(input: RecordReader): GanacheWish['size'] {
+  return eitherOf(input, 'totalG', 'creamG') === 'totalG'
+    ? { totalGrams: input.number('totalG', GANACHE_GRAMS) }
+    : { baseGrams: input.number('creamG', GANACHE_GRAMS) };
+}
+
+/** Which of two fields is there: just one must be. */
+function eitherOf<A extends string, B extends string>(input: RecordReader, one: A, other: B): A | B {
+  if (input.has(one) && input.has(other))
+    throw new InputError({
+      code: 'unknown-field',
+      field: input.at(other),
+      value: input.raw(other),
+      range: `nothing beside ${one}`,
+    });
+  if (!input.has(one) && !input.has(other))
+    throw new InputError({
+      code: 'missing-field',
+      field: input.at(one),
+      value: undefined,
+      range: `${one} or ${other}`,
+    });
+  return input.has(one) ? one : other;
+}

@@ -1,0 +1,80 @@
+import { InputError } from '../input/input-error';
+import type { Amount } from '../recipes/amount';
+import { portionGramsOf } from '../recipes/recipe-figures';
+import { itemsForYield, recipeAllergens, type LarderBook } from './book';
+import { baseAmountOf, type Supply } from './supply';
+import type { LarderItem } from './use';
+
+/** What goes into one piece, or around it, beside its coatings. */
+export interface MakeUp {
+  /** By which its centre is made; null where it is bought, or a washed fruit. */
+  readonly recipe: string | null;
+  readonly supplies: readonly SupplyAmount[];
+}
+
+export interface SupplyAmount extends Amount {
+  readonly supply: string;
+}
+
+/** What one piece takes of an item, in what its stock is counted in. */
+export interface PieceUse {
+  readonly item: LarderItem;
+  readonly amount: number;
+  /** Packing goes round good pieces only; all else into every piece that is started. */
+  readonly per: 'started' | 'good';
+  /** The recipe that takes it; null for what the piece takes by itself. */
+  readonly recipe: string | null;
+}
+
+/**
+ * What one piece takes out of the larder, its centre by its recipe's portion.
+ * @throws InputError at `/recipe` or `/supplies/…` for what there is not, or cannot be turned into its stock
+ */
+export function usesOfPiece(makeUp: MakeUp, book: LarderBook): PieceUse[] {
+  return [
+    ...centreUses(makeUp.recipe, book),
+    ...makeUp.supplies.map((line, index): PieceUse => {
+      const supply = requireSupply(line.supply, book, `/supplies/${index}/supply`);
+      const measuring = { measures: 'metric', field: `/supplies/${index}/unit` } as const;
+      return {
+        item: { kind: 'supply', id: line.supply },
+
+        amount: baseAmountOf(line, supply, measuring),
+        per: supply.kind === 'packing' ? 'good' : 'started',
+        recipe: null,
+      };
+    }),
+  ];
+}
+
+function centreUses(recipe: string | null, book: LarderBook): PieceUse[] {
+  if (recipe === null) return [];
+  const kept = book.recipes.find(({ id }) => id === recipe);
+  if (!kept)
+    throw new InputError({ code: 'unknown-reference', field: '/recipe', value: recipe, range: 'a recipe' });
+  return itemsForYield(kept, portionGramsOf(kept.portion), book).map(({ item, grams }): PieceUse => {
+    if (item.kind === 'coating') return { item, amount: grams, per: 'started', recipe };
+    const supply = requireSupply(item.id, book, '/recipe');
+    const amount = { amount: grams, unit: 'g' } as const;
+    const inBase = baseAmountOf(amount, supply, { measures: 'metric', field: '/recipe' });
+    return { item, amount: inBase, per: 'started', recipe };
+  });
+}
+
+function requireSupply(id: string, book: LarderBook, field: string): Supply {
+  const supply = book.supplies.find((each) => each.id === id);
+  if (supply) return supply;
+  throw new InputError({ code: 'unknown-reference', field, value: id, range: 'a supply of the larder' });
+}
+
+/**
+ * Allergens that come into a piece with its recipe and its supplies, sorted, each once; of what there is not, none.
+ * Source: the shop's own lists.
+ */
+export function makeUpAllergens({ recipe, supplies }: MakeUp, book: LarderBook): string[] {
+  const kept = book.recipes.find(({ id }) => id === recipe);
+  const ofRecipe = kept ? recipeAllergens(kept, book) : [];
+  const ids = new Set(supplies.map(({ supply }) => supply));
+  const own = book.supplies.filter(({ id }) => ids.has(id)).flatMap(({ allergens }) => allergens);
+  return [...new Set([...ofRecipe, ...own])].sort();
+}

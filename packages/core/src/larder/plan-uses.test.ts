@@ -1,0 +1,116 @@
+import { describe, expect, test } from 'vitest';
+import { makePlan } from '../planner/make-plan';
+import { startedPieces } from '../planner/amounts';
+import { randomProblem, seeded } from '../planner/testing/small-problem';
+import { usesOfPiece, type MakeUp } from './piece-uses';
+import { planUses, reserveUses } from './plan-uses';
+import { preparations } from './preparations';
+import { BOOK } from './testing/small-book';
+
+describe('what a plan takes', () => {
+  const makeUps: Readonly<Record<string, MakeUp>> = {
+    berry: { recipe: null, supplies: [{ supply: 'cup', amount: 1, unit: 'piece' }] },
+    twist: { recipe: 'centre', supplies: [{ supply: 'rod', amount: 1, unit: 'piece' }] },
+  };
+  const usesOf = (product: string) => usesOfPiece(makeUps[product] ?? makeUps['twist']!, BOOK);
+  const recipeOf = (product: string) => (makeUps[product] ?? makeUps['twist']!).recipe;
+  const blend = [
+    { coating: 'dark', parts: 3 },
+    { coating: 'milk', parts: 1 },
+  ];
+
+  test('agrees with its orders, batches and melts to the piece and the gram in 200 workshops', () => {
+    let [planned, melted, prepared] = [0, 0, 0];
+    for (let seed = 1; seed <= 200; seed++) {
+      const problem = randomProblem(seed);
+      const { plan } = makePlan(problem, { steps: 20, seed });
+      const isBlend = seeded(seed)() < 0.5;
+      const partsOf = (coating: string) => (isBlend && coating === 'dark' ? blend : []);
+      const uses = planUses({ problem: { ...problem, now: 0 }, plan, usesOf, partsOf });
+      const sumOf = (kind: string, id?: string): number =>
+        uses
+          .filter(({ item }) => item.kind === kind && (id === undefined || item.id === id))
+          .reduce((sum, { amount }) => sum + amount, 0);
+      const ordered = problem.orders.flatMap(({ lines }) => lines);
+      const unmet = plan.unmet.reduce((sum, { pieces }) => sum + pieces, 0);
+      const good = ordered.reduce((sum, { pieces }) => sum + pieces, 0) - unmet;
+      const berries = plan.batches.filter(({ product }) => product === 'berry');
+      const others = plan.batches.filter(({ product }) => product !== 'berry');
+      const goodOf = (batches: typeof berries): number =>
+        batches.reduce((sum, { pieces }) => sum + pieces, 0);
+      const startedOf = (batches: typeof berries): number =>
+        batches.reduce((sum, { product, pieces }) => {
+          return (
+            sum +
+            startedPieces(
+              problem.products.find(({ id }) => id === product)!,
+              pieces,
+            )
+          );
+        }, 0);
+      expect(goodOf(berries) + goodOf(others), `seed ${seed}`).toBe(good);
+      expect(sumOf('supply', 'cup'), `seed ${seed}`).toBe(goodOf(berries));
+      expect(sumOf('supply', 'rod'), `seed ${seed}`).toBe(startedOf(others));
+      expect(sumOf('supply', 'cream'), `seed ${seed}`).toBeCloseTo(5 * startedOf(others), 6);
+      const grams = plan.melts.reduce((sum, each) => sum + each.grams, 0);
+      expect(sumOf('coating'), `seed ${seed}`).toBeCloseTo(grams, 6);
+      const made = preparations({ problem, plan }, recipeOf, BOOK);
+      const portions = made.reduce((sum, each) => sum + each.yieldGrams, 0);
+      expect(portions, `seed ${seed}`).toBeCloseTo(10 * startedOf(others), 6);
+      planned += good;
+      melted += plan.melts.length;
+      prepared += made.length;
+    }
+    expect([planned, melted, prepared].every((each) => each > 300)).toBe(true);
+  });
+
+  test('is only what has not begun', () => {
+    const problem = randomProblem(3);
+    const { plan } = makePlan(problem, { steps: 20 });
+    const at = (now: number) => planUses({ problem: { ...problem, now }, plan, usesOf, partsOf: () => [] });
+    const [first] = [...plan.batches].sort((a, b) => a.stages[0]!.start - b.stages[0]!.start);
+    const now = first!.stages[0]!.start + 1;
+    expect(at(now).length).toBeLessThan(at(0).length);
+    expect(at(now).every(({ minute }) => minute >= now)).toBe(true);
+    expect(at(100_000)).toEqual([]);
+    // what was to be made but is not said to be will still take its recipe
+    const isPrepared = (batch: string) => batch === first!.id;
+    const late = planUses({
+      problem: { ...problem, now: 100_000 },
+      plan,
+      usesOf,
+      partsOf: () => [],
+      isPrepared,
+    });
+    expect(
+      late.every(({ cause, minute }) => cause.kind === 'batch' && cause.recipe && minute === 100_000),
+    ).toBe(true);
+    expect(late.some(({ cause }) => cause.kind === 'batch' && cause.batch === first!.id)).toBe(false);
+    expect(late.length).toBeGreaterThan(0);
+  });
+
+  test('keeps solid in reserve as much as the largest seed of a day', () => {
+    const melt = (id: string, setupStart: number, grams: number) => ({
+      ...{ id, melter: 'a', coating: 'dark', grams, person: 'p', setupStart },
+      ...{ setupEnd: setupStart + 20, closed: setupStart + 100 },
+    });
+    const melts = [melt('m1', 100, 3000), melt('m2', 900, 1500), melt('m3', 2000, 4000)];
+    const reading = {
+      problem: { products: [], now: 0 },
+      plan: { batches: [], melts },
+      usesOf,
+      partsOf: () => blend,
+    };
+    const rules = {
+      seedShare: 1 / 3,
+      dayOf: (minute: number) => Math.floor(minute / 1440),
+      isTempered: () => true,
+    };
+    // 4,500 g on the first day: 1,500 of seed, three parts of it dark
+    expect(reserveUses(reading, rules)).toEqual([
+      { item: { kind: 'coating', id: 'dark' }, minute: 100, amount: 1125, cause: { kind: 'reserve' } },
+      { item: { kind: 'coating', id: 'milk' }, minute: 100, amount: 375, cause: { kind: 'reserve' } },
+    ]);
+    expect(reserveUses(reading, { ...rules, isTempered: () => false })).toEqual([]);
+  });
+});

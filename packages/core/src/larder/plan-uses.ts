@@ -1,0 +1,144 @@
+import type { BlendPart } from '../coating/coating-flow';
+import { stageGrams, startedPieces } from '../planner/amounts';
+import type { Batch, Melt, Plan, Problem, Product } from '../planner/problem';
+import type { PieceUse } from './piece-uses';
+import type { ItemUse, LarderItem, UseCause } from './use';
+
+/** What a plan is read with. */
+export interface PlanReading {
+  readonly problem: Pick<Problem, 'products' | 'now'>;
+  readonly plan: Pick<Plan, 'batches' | 'melts'>;
+  /** What one piece of a product takes beside its coatings. */
+  readonly usesOf: (product: string) => readonly PieceUse[];
+  /** The coatings that a blend is made of; none for one that is bought. */
+  readonly partsOf: (coating: string) => readonly BlendPart[];
+  /** Whether the centre of a batch is made: its recipe is taken then, and not before, whatever the plan's hour. */
+  readonly isPrepared?: (batch: string) => boolean;
+}
+
+/**
+ * What the work that has not begun takes: of supplies when the first stage of a batch begins, packing when its last
+ * does, of coatings when a melt is set up – all that is melted, parted into what goes onto each batch and what stays in
+ * the bowl. Begun work has taken its part already. Masses are those of the plan, to the gram.
+ * By hand: a batch of 100 good, 104 started, at 9 g cream: 936 g when it begins; its label for 100.
+ */
+export function planUses(reading: PlanReading): ItemUse[] {
+  const now = reading.problem.now ?? 0;
+  return [
+    ...reading.plan.batches.flatMap((batch) => batchUses(batch, now, reading)),
+    ...reading.plan.melts
+      .filter(({ setupStart }) => setupStart >= now)
+      .flatMap((melt) => meltUses(melt, reading)),
+  ];
+}
+
+/** A coating that a recipe takes is bought as what it is blended of. */
+function batchUses(batch: Batch, now: number, reading: PlanReading): ItemUse[] {
+  const product = reading.problem.products.find(({ id }) => id === batch.product)!;
+  const started = startedPieces(product, batch.pieces);
+  return reading.usesOf(batch.product).flatMap((use): ItemUse[] => {
+    const planned = (use.per === 'good' ? batch.stages.at(-1)! : batch.stages[0]!).start;
+    if (isTaken({ batch, use, planned }, now, reading)) return [];
+    const minute = Math.max(planned, now);
+    const pieces = use.per === 'good' ? batch.pieces : started;
+    const cause: UseCause = {
+      ...{ kind: 'batch', batch: batch.id, piece: batch.product, pieces },
+      ...{ per: use.per, recipe: use.recipe },
+    };
+    const parted =
+      use.item.kind === 'coating'
+        ? partedOver(use.item.id, reading.partsOf(use.item.id))
+        : [{ item: use.item, share: 1 }];
+    return parted.map(({ item, share }) => ({ item, minute, amount: pieces * use.amount * share, cause }));
+  });
+}
+
+function isTaken(
+  { batch, use, planned }: { readonly batch: Batch; readonly use: PieceUse; readonly planned: number },
+  now: number,
+  { isPrepared }: PlanReading,
+): boolean {
+  return use.recipe !== null && isPrepared ? isPrepared(batch.id) : planned < now;
+}
+
+function meltUses(melt: Melt, { problem, plan, partsOf }: PlanReading): ItemUse[] {
+  const minute = melt.setupStart;
+  const dipped = plan.batches.flatMap((batch) => {
+    const product = problem.products.find(({ id }) => id === batch.product)!;
+    const grams = gramsOutOf(melt.id, batch, product);
+    const pieces = startedPieces(product, batch.pieces);
+    const cause: UseCause = { kind: 'on-pieces', batch: batch.id, piece: batch.product, pieces };
+    return grams > 0 ? [{ grams, cause }] : [];
+  });
+  const left = melt.grams - dipped.reduce((sum, { grams }) => sum + grams, 0);
+  const tail: UseCause = { kind: 'tail', melt: melt.id, bowl: melt.melter };
+  return [...dipped, ...(left > 0 ? [{ grams: left, cause: tail }] : [])].flatMap(({ grams, cause }) =>
+    partedOver(melt.coating, partsOf(melt.coating)).map(({ item, share }) => ({
+      ...{ item, minute, amount: grams * share, cause },
+    })),
+  );
+}
+
+function gramsOutOf(melt: string, batch: Batch, product: Product): number {
+  const started = startedPieces(product, batch.pieces);
+  return batch.stages.reduce((sum, each) => {
+    if (each.melt !== melt) return sum;
+    return (
+      sum +
+      stageGrams(
+        product.stages.find(({ id }) => id === each.stage)!,
+        started,
+      )
+    );
+  }, 0);
+}
+
+/** A coating as what is bought of it: itself, or a blend's parts by mass. */
+export function partedOver(
+  coating: string,
+  parts: readonly BlendPart[],
+): { readonly item: LarderItem; readonly share: number }[] {
+  if (parts.length === 0) return [{ item: { kind: 'coating', id: coating }, share: 1 }];
+  const all = parts.reduce((sum, each) => sum + each.parts, 0);
+  return parts.map((each) => ({ item: { kind: 'coating', id: each.coating }, share: each.parts / all }));
+}
+
+/**
+ * One reserve of each coating for the whole plan, as solid as the largest seed of a day: kept from the day's first melt on.
+ * By hand: melts of 3,000 and 1,500 g on the heaviest day, a third of it seed: 1,500 g. Source: shop default.
+ */
+export function reserveUses(
+  { problem, plan, partsOf }: PlanReading,
+  {
+    seedShare,
+    dayOf,
+    isTempered,
+  }: {
+    readonly seedShare: number;
+    /** The day that a minute belongs to. */
+    readonly dayOf: (minute: number) => number;
+    readonly isTempered: (coating: string) => boolean;
+  },
+): ItemUse[] {
+  const ahead = plan.melts.filter(
+    ({ setupStart, coating }) => setupStart >= (problem.now ?? 0) && isTempered(coating),
+  );
+  const coatings = [...new Set(ahead.map(({ coating }) => coating))];
+  return coatings.flatMap((coating) => {
+    const byDay = new Map<number, { grams: number; minute: number }>();
+    for (const { setupStart, grams } of ahead.filter((melt) => melt.coating === coating)) {
+      const day = byDay.get(dayOf(setupStart)) ?? { grams: 0, minute: setupStart };
+      byDay.set(dayOf(setupStart), {
+        grams: day.grams + grams,
+        minute: Math.min(day.minute, setupStart),
+      });
+    }
+    const [heaviest] = [...byDay.values()].sort((a, b) => b.grams - a.grams || a.minute - b.minute);
+    return partedOver(coating, partsOf(coating)).map(({ item, share }) => ({
+      item,
+      minute: heaviest!.minute,
+      amount: seedShare * heaviest!.grams * share,
+      cause: { kind: 'reserve' } as const,
+    }));
+  });
+}

@@ -1,0 +1,60 @@
+import { requireWithin, type Bound } from '../input/bounds';
+
+export const HUMIDITY_PERCENT: Bound = { min: 0, max: 100 };
+export const TABLE_CELSIUS: Bound = { min: -5, max: 40 };
+
+/**
+ * Two ways to stiffen a dough that is soft: icing sugar keeps it smooth, crumb keeps it from getting sweeter.
+ */
+export const DOUGH_SCHOOLS = ['sugar', 'crumb'] as const;
+export type DoughSchool = (typeof DOUGH_SCHOOLS)[number];
+
+/** A dough's day: how wet the air is, how warm the table that it stands on, and whether its nut butter is natural. */
+export interface DoughDay {
+  readonly humidityPercent: number;
+  readonly tableCelsius: number;
+  /** Unstabilised nut butter, whose oil runs. */
+  readonly isNaturalButter: boolean;
+  readonly school: DoughSchool;
+}
+
+/** What to add for the day, as shares of the dough's mass, with each cause. */
+export interface DoughAdvice {
+  readonly addShare: number;
+  readonly school: DoughSchool;
+  readonly causes: readonly {
+    readonly cause: 'humid' | 'warm-table' | 'natural-butter';
+    readonly share: number;
+  }[];
+  /** Whether more would have been asked than is sound to add: better another day, or colder. */
+  readonly isCapped: boolean;
+}
+
+/** Above these a dough softens; each step asks for a little more. Source: shop default. */
+const DRY_ENOUGH_PERCENT = 55;
+const COOL_ENOUGH_CELSIUS = 20;
+const SHARE_PER_PERCENT = 0.001;
+const SHARE_PER_KELVIN = 0.006;
+const NATURAL_BUTTER_SHARE = 0.02;
+/** Crumb takes up more than sugar does. */
+const SCHOOL_FACTOR: Readonly<Record<DoughSchool, number>> = { sugar: 1, crumb: 0.7 };
+/** More than this makes another sweet of it. */
+const MOST_SHARE = 0.08;
+
+/**
+ * How much icing sugar or crumb a nut-butter dough asks for on such a day, a suggestion between 0 and 8% of its mass:
+ * 0.1% for each percent of humidity above 55, 0.6% for each kelvin of the table above 20 °C, 2% for natural butter.
+ * By hand: 70% and 24 °C with sugar: 1.5% + 2.4% = 3.9%. Source: shop default. @throws InputError
+ */
+export function doughAdvice(day: DoughDay): DoughAdvice {
+  const humid = requireWithin('/humidityPercent', day.humidityPercent, HUMIDITY_PERCENT) - DRY_ENOUGH_PERCENT;
+  const warm = requireWithin('/tableCelsius', day.tableCelsius, TABLE_CELSIUS) - COOL_ENOUGH_CELSIUS;
+  const factor = SCHOOL_FACTOR[day.school];
+  const causes = [
+    { cause: 'humid' as const, share: Math.max(0, humid) * SHARE_PER_PERCENT * factor },
+    { cause: 'warm-table' as const, share: Math.max(0, warm) * SHARE_PER_KELVIN * factor },
+    { cause: 'natural-butter' as const, share: day.isNaturalButter ? NATURAL_BUTTER_SHARE * factor : 0 },
+  ].filter(({ share }) => share > 0);
+  const asked = causes.reduce((sum, { share }) => sum + share, 0);
+  return { addShare: Math.min(asked, MOST_SHARE), school: day.school, causes, isCapped: asked > MOST_SHARE };
+}

@@ -1,0 +1,100 @@
+import { RecordReader } from '../input/record-reader';
+import { InputError } from '../input/input-error';
+import { MEASURES } from '../units/volume';
+import { AMOUNT, AMOUNT_UNITS, GRAMS_PER_ML, GRAMS_PER_PIECE } from './amount';
+import { KNOWN_INGREDIENTS } from './ingredient-table';
+import {
+  LOSS_SHARE,
+  PORTION_OF_RECIPE_GRAMS,
+  RECIPE_FORMAT,
+  SCOOP_ML,
+  STEP_CELSIUS,
+  STEP_MINUTES,
+  YIELD_GRAMS,
+  type Recipe,
+  type RecipeIngredient,
+  type RecipePortion,
+  type RecipeStep,
+  type RecipeYield,
+} from './recipe';
+
+/** `figures` is what we write beside a recipe for whoever reads it; it is computed anew and never read. */
+const FIELDS = ['format', 'name', 'measures', 'ingredients', 'steps', 'yield', 'portion', 'figures'];
+const INGREDIENT_FIELDS = [
+  'ingredient',
+  'name',
+  'amount',
+  'unit',
+  'gramsPerMl',
+  'gramsPerPiece',
+  'allergens',
+];
+
+/**
+ * Reads a recipe file. What an ingredient does not say of itself – name, density, weight, allergens – is taken from the
+ * table of known ingredients; an ingredient of another key stands by what it says. @throws InputError
+ */
+export function readRecipe(json: unknown, pointer = ''): Recipe {
+  const input = new RecordReader(json, pointer).allowOnly(FIELDS);
+  const recipe: Recipe = {
+    format: input.oneOf('format', [RECIPE_FORMAT]),
+    name: input.text('name'),
+    measures: input.has('measures') ? input.oneOf('measures', MEASURES) : 'metric',
+    ingredients: input.records('ingredients').map(readIngredient),
+    steps: input.has('steps') ? input.records('steps').map(readStep) : [],
+    yield: input.has('yield') ? readYield(input.child('yield')) : { kind: 'computed', lossShare: 0 },
+    portion: readPortion(input.child('portion')),
+  };
+  if (recipe.ingredients.length > 0) return recipe;
+  const field = input.at('ingredients');
+  throw new InputError({ code: 'out-of-range', field, value: 0, range: 'one ingredient or more' });
+}
+
+function readIngredient(input: RecordReader): RecipeIngredient {
+  input.allowOnly(INGREDIENT_FIELDS);
+  const ingredient = input.text('ingredient');
+  const known = KNOWN_INGREDIENTS.find(({ id }) => id === ingredient);
+  const weight = (key: 'gramsPerMl' | 'gramsPerPiece', bound: typeof GRAMS_PER_ML): number | null =>
+    input.has(key) && input.raw(key) !== null ? input.number(key, bound) : (known?.[key] ?? null);
+  return {
+    ingredient,
+    name: input.has('name') ? input.text('name') : (known?.name ?? ingredient),
+    amount: input.number('amount', AMOUNT),
+    unit: input.oneOf('unit', AMOUNT_UNITS),
+    gramsPerMl: weight('gramsPerMl', GRAMS_PER_ML),
+    gramsPerPiece: weight('gramsPerPiece', GRAMS_PER_PIECE),
+    allergens: input.has('allergens') ? input.texts('allergens') : (known?.allergens ?? []),
+  };
+}
+
+function readStep(input: RecordReader): RecipeStep {
+  input.allowOnly(['text', 'workMinutes', 'restMinutes', 'celsius']);
+  const minutes = (key: string): number => input.optionalNumber(key, STEP_MINUTES) ?? 0;
+  return {
+    text: input.text('text'),
+    workMinutes: minutes('workMinutes'),
+    restMinutes: minutes('restMinutes'),
+    celsius:
+      input.has('celsius') && input.raw('celsius') !== null ? input.number('celsius', STEP_CELSIUS) : null,
+  };
+}
+
+function readYield(input: RecordReader): RecipeYield {
+  const kind = input.oneOf('kind', ['measured', 'computed']);
+  input.allowOnly(['kind', kind === 'measured' ? 'grams' : 'lossShare']);
+  return kind === 'measured'
+    ? { kind, grams: input.number('grams', YIELD_GRAMS) }
+    : { kind, lossShare: input.number('lossShare', LOSS_SHARE) };
+}
+
+function readPortion(input: RecordReader): RecipePortion {
+  const kind = input.oneOf('kind', ['weight', 'scoop']);
+  input.allowOnly(kind === 'weight' ? ['kind', 'grams'] : ['kind', 'millilitres', 'gramsPerMl']);
+  return kind === 'weight'
+    ? { kind, grams: input.number('grams', PORTION_OF_RECIPE_GRAMS) }
+    : {
+        kind,
+        millilitres: input.number('millilitres', SCOOP_ML),
+        gramsPerMl: input.number('gramsPerMl', GRAMS_PER_ML),
+      };
+}
