@@ -5,7 +5,14 @@ const PLACES = [
   '/orders',
   '/pieces',
   '/pieces/new',
+  '/pieces/recipes',
+  '/pieces/recipes/new',
+  '/pieces/sums',
+  '/larder',
+  '/larder/market',
+  '/larder/preparation',
   '/plan',
+
   '/counter',
   '/workshop/coatings',
   '/workshop/bowls',
@@ -14,6 +21,7 @@ const PLACES = [
   '/workshop/people',
   '/workshop/seasons',
   '/workshop/rules',
+  '/workshop/supplies',
   '/workshop/boxes',
   '/workshop/points',
   '/workshop/customers',
@@ -36,7 +44,7 @@ for (const path of PLACES) {
     await expectAccessible(demo);
     const widths = await demo.evaluate(() => [
       document.documentElement.scrollWidth,
-      document.querySelector('.place')!.scrollWidth,
+      document.querySelector('.place, .sheet')!.scrollWidth,
     ]);
     expect(Math.max(...widths)).toBeLessThanOrEqual(390);
   });

@@ -78,7 +78,6 @@ export function fileProblems(file: WorkshopFile): FieldProblem[] {
       'version',
     ),
     ...referenceProblems(file),
-    ...lotProblems(file),
     ...file.plans.flatMap((plan, index) => planProblems(plan, `/plans/${index}`)),
   ];
 }
@@ -201,6 +200,7 @@ export async function recordProblems(
     ...(await judged('pieces', pieces(clock))),
     ...(await judged('boxes', BOXES)),
     ...(await judged('seasons', seasons(clock))),
+    ...lotProblems(file),
   ];
 }
 

@@ -32,7 +32,10 @@ describe('the file of a workshop', () => {
     const { token } = (await shop.app.inject('/api/feed')).json<{ token: string }>();
     expect(await fileOf(shop)).toBe(text);
     expect(text).not.toContain(token);
-    const { orders, weighings, seasons, plans, pieces } = file();
+    const { orders, weighings, seasons, plans, pieces, recipes, lots, preparations } = file();
+    expect(recipes!.map(({ versions }) => versions.length)).toEqual([1, 1, 1]);
+    expect(lots!.length).toBeGreaterThan(20);
+    expect(preparations!.length).toBeGreaterThan(2);
     expect(orders).toHaveLength(42 + 35 + 1);
     expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 2, 8]);
     const schema = (await shop.app.inject('/api/workshop-file/schema')).json<object>();
@@ -106,6 +109,27 @@ describe('a file that cannot be', () => {
       }),
       '/seasons/0/startsOn',
       'seasons-cross',
+    ],
+    [
+      'a recipe of what there is not',
+      (f) => ({ ...f, supplies: f.supplies!.filter(({ id }) => id !== 'rolled-oats') }),
+      /^\/recipes\/1\/ingredients\/1\/id$/,
+      'unknown-reference',
+    ],
+    [
+      'a piece by a recipe that there is not',
+      (f) => ({ ...f, recipes: [] }),
+      /^\/pieces\/\d+\/recipe$/,
+      'unknown-reference',
+    ],
+    [
+      'more out of a lot than came in',
+      (f) => ({
+        ...f,
+        lots: f.lots!.map((lot) => ({ ...lot, moves: lot.moves.map((m) => ({ ...m, amount: -1 })) })),
+      }),
+      '/lots/0/moves',
+      'out-of-range',
     ],
     [
       'a plan that breaks its rules',

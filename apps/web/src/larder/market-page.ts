@@ -23,7 +23,7 @@ interface Ticked {
 @Component({
   imports: [MatButtonModule, RouterLink],
   template: `
-    <div class="sheet">
+    <main class="sheet">
       <div class="place-head">
         <h1>Market list</h1>
         <span class="soft">{{ against() }}</span>
@@ -89,7 +89,7 @@ interface Ticked {
           </ul>
         </section>
       }
-    </div>
+    </main>
   `,
   styleUrl: './market-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

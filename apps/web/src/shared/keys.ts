@@ -27,11 +27,21 @@ export class Keys {
   private press(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
     if (event.key !== 'Escape' && isTyping(event.target)) return;
+    if (event.key === 'Enter' && isPressed(event.target)) return;
     const binding = this.bindings().find(({ key }) => key === event.key);
     if (!binding) return;
     event.preventDefault();
     binding.run();
   }
+}
+
+/** What Enter presses by itself; the row that is chosen already is done with. */
+function isPressed(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    ['BUTTON', 'A', 'SUMMARY'].includes(target.tagName) &&
+    target.getAttribute('aria-current') !== 'true'
+  );
 }
 
 function isTyping(target: EventTarget | null): boolean {

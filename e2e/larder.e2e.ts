@@ -1,0 +1,157 @@
+import type { Locator, Page } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { expect, expectAccessible, go, test } from './workshop';
+
+const address = (): string => process.env['ALNAGE_E2E_DEMO']!;
+
+interface Larder {
+  readonly lots: readonly { readonly item: { readonly id: string }; readonly amount: number }[];
+  readonly needs: readonly {
+    readonly item: { readonly id: string };
+    readonly shortAmount: number;
+    readonly boughtAmount: number;
+  }[];
+}
+
+const larder = async (page: Page): Promise<Larder> =>
+  (await (await page.request.get(`${address()}/api/larder`)).json()) as Larder;
+const here = async (page: Page, id: string): Promise<number> =>
+  (await larder(page)).lots.filter(({ item }) => item.id === id).reduce((sum, { amount }) => sum + amount, 0);
+const need = async (page: Page, id: string) => (await larder(page)).needs.find(({ item }) => item.id === id)!;
+
+/** Goes on by Tab until this has the keys. */
+async function tabTo(page: Page, target: Locator): Promise<void> {
+  await target.waitFor();
+  for (let i = 0; i < 90; i++) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  await expect(target).toBeFocused();
+}
+
+async function typeInto(page: Page, target: Locator, text: string): Promise<void> {
+  await tabTo(page, target);
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type(text);
+}
+
+async function textOf(pdf: Buffer): Promise<string> {
+  const document = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: true }).promise;
+  const pages = await Promise.all(
+    Array.from({ length: document.numPages }, async (_, index) => {
+      const { items } = await (await document.getPage(index + 1)).getTextContent();
+      return items.map((item) => ('str' in item ? item.str : '')).join(' ');
+    }),
+  );
+  return pages.join(' ').replace(/\s+/g, ' ');
+}
+
+test('by keyboard: a recipe in cups, scaled to a pot, prepared until a lot is used up, the buying list printed', async ({
+  demo,
+}) => {
+  await go(demo, '/pieces/recipes');
+  await demo.keyboard.press('+');
+  const editor = demo.getByRole('form', { name: 'New recipe' });
+  await typeInto(demo, editor.getByLabel('Name'), 'Honey oat butter');
+  const line = async (index: number, [amount, unit, of]: readonly [string, string, string]) => {
+    await typeInto(demo, editor.getByLabel('So much').nth(index), amount);
+    await tabTo(demo, editor.getByLabel('Unit').nth(index));
+    await demo.keyboard.type(unit);
+    await tabTo(demo, editor.getByLabel('Of', { exact: true }).nth(index));
+    await demo.keyboard.type(of);
+  };
+  await line(0, ['2', 'cups', 'Hazelnut']);
+  await expect(editor.getByText('530 g', { exact: true })).toBeVisible();
+  await tabTo(demo, editor.getByRole('button', { name: 'Add an ingredient' }));
+  await demo.keyboard.press('Enter');
+  await line(1, ['1', 'cups', 'Honey']);
+  // a cup of honey at 1.42 g/ml
+  await expect(editor.getByText('355 g', { exact: true })).toBeVisible();
+  await typeInto(demo, editor.getByLabel('One portion'), '13');
+  await expectAccessible(demo);
+  await demo.keyboard.press('Enter');
+  await expect(demo.getByRole('heading', { level: 2, name: 'Honey oat butter' }).first()).toBeVisible();
+
+  await typeInto(demo, demo.getByLabel('Pieces', { exact: true }), '300');
+  await typeInto(demo, demo.getByLabel('A pot holds'), '2000');
+  // 300 of 13 g with 3% left in the pot
+  await expect(demo.getByRole('row', { name: /^in 3 pots of 1\.34 kg/ })).toBeVisible();
+
+  await go(demo, '/pieces/oat-ball');
+  await tabTo(demo, demo.getByLabel('Its centre is made by'));
+  await demo.keyboard.type('Honey oat');
+  await tabTo(demo, demo.getByRole('button', { name: 'Save the piece' }));
+  await demo.keyboard.press('Enter');
+  await expect(demo.getByText('Oat ball is kept')).toBeVisible();
+
+  await go(demo, '/larder');
+  await demo.keyboard.press('p');
+  await expect(demo.getByRole('heading', { level: 1, name: 'Preparation' })).toBeVisible();
+  await expect(demo.getByText('Honey oat butter').first()).toBeVisible();
+  await expectAccessible(demo);
+  const honey = await here(demo, 'honey');
+  const made = demo.getByRole('button', { name: /^Made, batch/ });
+  const toMake = await made.count();
+  await tabTo(demo, made.first());
+  await demo.keyboard.press('Enter');
+  await expect(made).toHaveCount(toMake - 1);
+  expect(await here(demo, 'honey')).toBeLessThan(honey);
+  await expect(demo.getByText(/by version 1, out of 2 lots/).first()).toBeVisible();
+
+  // one after the other, until the jar is empty
+  const wasThere = demo.getByRole('button', { name: 'It was there' });
+  for (let left = toMake - 2; left >= 0 && !(await wasThere.isVisible()); left--) {
+    await tabTo(demo, made.first());
+    await demo.keyboard.press('Enter');
+    await expect(async () => {
+      expect((await made.count()) === left || (await wasThere.isVisible())).toBe(true);
+    }).toPass();
+  }
+  await expect(demo.getByText(/has not written down \d+ g honey that this takes/)).toBeVisible();
+  await expectAccessible(demo);
+  await tabTo(demo, wasThere);
+  await demo.keyboard.press('Enter');
+  await expect(demo.getByText(/1 of it not written down as there/)).toBeVisible();
+  expect(await here(demo, 'honey')).toBe(0);
+});
+
+test('the market list is printed, and ticked off on a phone: what is bought comes in, and is taken back', async ({
+  demo,
+}) => {
+  await go(demo, '/larder');
+  await demo.keyboard.press('m');
+  await expect(demo.getByRole('region', { name: 'Quay market' })).toBeVisible();
+  const text = await textOf(await demo.pdf());
+  expect(text).toContain('Market list');
+  expect(text).toMatch(/\d+ × 25 pieces Strawberry/);
+  expect(text).not.toContain('Skerry Dipworks');
+  expect(await (await demo.request.get(`${address()}/api/lists/buying`)).text()).toContain(
+    'Strawberry,Quay market',
+  );
+
+  await demo.setViewportSize({ width: 390, height: 844 });
+  const before = await need(demo, 'strawberry');
+  const berries = demo
+    .getByRole('region', { name: 'Quay market' })
+    .getByRole('button', { name: /Strawberry/ });
+  await berries.first().click();
+  await expect(demo.getByRole('region', { name: 'Bought' })).toContainText('Strawberry');
+  expect((await need(demo, 'strawberry')).shortAmount).toBeLessThan(before.shortAmount);
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Undo, Strawberry' }).click();
+  await expect(demo.getByRole('region', { name: 'Bought' })).toBeHidden();
+  expect(await need(demo, 'strawberry')).toEqual(before);
+});
+
+test('what a recipe would make of promised orders is told before it is saved', async ({ demo }) => {
+  await go(demo, '/pieces/recipes/honeycomb');
+  await demo.getByRole('button', { name: 'Change' }).click();
+  await demo.getByRole('button', { name: 'Add an ingredient' }).click();
+  await demo.getByLabel('So much').nth(4).fill('50');
+  await demo.getByLabel('Of', { exact: true }).nth(4).selectOption({ label: 'Hazelnut butter' });
+  await expect(demo.getByText('Foam bar will declare nuts.')).toBeVisible();
+  await expect(demo.getByText(/It touches \d+ promised orders: M-/)).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Leave it' }).click();
+  await expect(demo.getByText('Contains no listed allergen, by its ingredients.')).toBeVisible();
+});
