@@ -47,6 +47,24 @@ const SHOTS = [
     path: '/pieces/new',
     prepare: (page) => page.getByLabel('Name').fill('Ember berry'),
   },
+  {
+    name: 'recipes',
+    path: '/pieces/recipes/oat-hazel',
+    prepare: async (page) => {
+      await page.getByLabel('Pieces', { exact: true }).fill('240');
+      await page.getByLabel('A pot holds').fill('2000');
+    },
+  },
+  {
+    name: 'larder',
+    path: '/larder',
+    prepare: (page) => page.getByRole('button', { name: /^Dark 64/ }).click(),
+  },
+  {
+    name: 'preparation',
+    path: '/larder/preparation',
+    prepare: (page) => page.getByRole('heading', { name: 'Thu 18, Runa' }).scrollIntoViewIfNeeded(),
+  },
   { name: 'workshop', path: '/workshop/bowls', prepare: (page) => page.getByText('Bowl B').click() },
   {
     name: 'customers',

@@ -426,6 +426,8 @@ export {
   type DoughDay,
   type DoughSchool,
 } from './recipes/dough';
+export { FAT_PERCENT, MIX_GRAMS, bowlMix, clusterMix, type BowlMix, type ClusterMix } from './recipes/mixes';
+export { PAN_GRAMS_PER_ML, makingOf, panGrams, type Making } from './recipes/making';
 export {
   LEFTOVER_GRAMS,
   PLAIN_BARK,

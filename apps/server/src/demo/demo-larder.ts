@@ -108,8 +108,8 @@ export const DEMO_RECIPES: readonly Row<RecipeEntity>[] = [
     steps: [
       step('Chop the chocolate small. Warm the cream with the malt until it steams.', 12, { celsius: 80 }),
       step('Pour over the chocolate, cover a minute, stir from the middle without beating in air.', 8),
-      step('Stir in soft butter and salt below 40 °C.', 4, { celsius: 38 }),
-      step('Leave to the room, then cool until it can be scooped.', 2, { restMinutes: 240 }),
+      step('Stir in soft butter and salt below 40 °C.', 6, { celsius: 38 }),
+      step('Leave to the room, then cool until it can be scooped.', 4, { restMinutes: 240 }),
     ],
     yield: { kind: 'computed', lossShare: 0.04 },
     portion: { kind: 'weight', grams: 9 },
@@ -127,9 +127,9 @@ export const DEMO_RECIPES: readonly Row<RecipeEntity>[] = [
       of('supply', 'salt', 1, 'tsp'),
     ],
     steps: [
-      step('Toast the oats light gold; cool them.', 10, { restMinutes: 15, celsius: 160 }),
+      step('Toast the oats light gold and spread them out to cool.', 7, { celsius: 160 }),
       step('Mix all until a ball holds. On a wet day add icing sugar by the spoon.', 8),
-      step('Portion, roll, and chill until firm.', 25, { restMinutes: 60 }),
+      step('Portion by the scoop, roll, and chill until firm.', 0, { restMinutes: 30 }),
     ],
     yield: { kind: 'computed', lossShare: 0.03 },
     portion: { kind: 'scoop', millilitres: 12, gramsPerMl: 1.0833 },

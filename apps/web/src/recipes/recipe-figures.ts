@@ -34,9 +34,9 @@ export type Scaled =
   | { readonly kind: 'refused'; readonly text: string };
 
 /** The recipe by a wish, in pots of a size where one is given. */
-export function scaledRecipe(recipe: Recipe, wish: ScaleWish, potGrams: number | null): Scaled {
+export function scaledRecipe(recipe: Recipe, wish: () => ScaleWish, potGrams: number | null): Scaled {
   return refusable(() => {
-    const scaled = scaleRecipe(recipe, scaleFactor(recipe, wish));
+    const scaled = scaleRecipe(recipe, scaleFactor(recipe, wish()));
     const figures = recipeFigures(scaled);
     const split = potGrams === null ? null : splitIntoPots(scaled, potGrams);
     const perPot = split && split.pots > 1 ? recipeFigures(split.perPot) : null;
@@ -80,7 +80,10 @@ function refusable(make: () => Scaled): Scaled {
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   '/pieces': 'Pieces',
   '/have/g': 'What is there',
-  '/yieldG': 'The pan',
+  '/yieldG': 'What is shared out',
+  '/pan/lengthMm': 'The pan’s length',
+  '/pan/widthMm': 'The pan’s width',
+  '/pan/heightMm': 'How high it is filled',
   '/potG': 'A pot',
   '/factor': 'So many times the recipe',
 };

@@ -15,7 +15,7 @@ describe('a recipe in figures', () => {
   if (typeof bound === 'string') throw new Error(bound);
 
   test('is scaled to pieces, shared over pots', () => {
-    const told = scaledRecipe(bound, { kind: 'pieces', pieces: 430 }, 2000);
+    const told = scaledRecipe(bound, () => ({ kind: 'pieces', pieces: 430 }), 2000);
     if (told.kind !== 'scaled') throw new Error(told.text);
     // 400 g · 0.98 make 392; 3,870 g of portions take 3,949 g in two pots
     expect(told.rows.map(({ label, value }) => `${label} ${value}`)).toEqual([
@@ -28,11 +28,13 @@ describe('a recipe in figures', () => {
   });
 
   test('that cannot be scaled says why, with the value', () => {
-    expect(scaledRecipe(bound, { kind: 'pieces', pieces: 0 }, null)).toEqual({
+    expect(scaledRecipe(bound, () => ({ kind: 'pieces', pieces: 0 }), null)).toEqual({
       kind: 'refused',
       text: 'Pieces 0 will not do: a whole number in 1..1000000.',
     });
-    expect(scaledRecipe(bound, { kind: 'have', ingredient: 'cream', grams: NaN }, null)).toMatchObject({
+    expect(
+      scaledRecipe(bound, () => ({ kind: 'have', ingredient: 'cream', grams: NaN }), null),
+    ).toMatchObject({
       text: 'What is there: give 0.1..1000000.',
     });
   });
@@ -67,6 +69,20 @@ describe('the recipes', () => {
     await page.type('Pieces', '43');
     expect(page.text()).toContain('portions of 9 g43');
     expect(page.text()).toContain('Pour the hot cream over it');
+  });
+
+  test('are scaled to all cavities of moulds, and to a pan', async () => {
+    const moulds = [{ id: 'rounds', name: 'Rounds', cavities: 24, count: 4, version: 1 }];
+    const page = await render(RecipesPage, { workshop: { ...workshop, moulds } }, { id: 'ganache' });
+    await page.type('Scaled to', 'mould');
+    await page.type('Mould', 'rounds');
+    await page.type('How many of them', '2');
+    expect(page.text()).toContain('portions of 9 g48');
+    await page.type('Scaled to', 'pan');
+    // 300 × 200 × 15 mm at 1.2 g/ml
+    expect(page.text()).toContain('to portion1.08 kg');
+    await page.type('Long', '0');
+    expect(page.text()).toContain('The pan’s length 0 will not do');
   });
 
   test('are changed with what that would touch told first', async () => {
@@ -137,6 +153,18 @@ describe('the kitchen’s sums', () => {
     await page.type('The pot is at, now', '145');
     await page.click('Note it');
     expect(page.text()).toContain('hard crack is there: take it off the heat.');
+  });
+
+  test('of a bowl and of clusters add up', async () => {
+    const page = await render(SumsPage);
+    await page.type('A bowl of', '3000');
+    await page.type('Fat stirred in', '2');
+    expect(page.text()).toContain('dark 642.94 kg');
+    expect(page.text()).toContain('fat, melted and stirred in60 g');
+    await page.type('Nuts, crumb or fruit', '450');
+    await page.type('Coating, of all', '50');
+    await page.type('One weighs', '30');
+    expect(page.text()).toContain('clusters of 30 g30');
   });
 
   test('of a dough go by the day', async () => {

@@ -4,12 +4,13 @@ import { Router, RouterLink } from '@angular/router';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { DoughSum } from './parts/dough-sum';
+import { MixSums } from './parts/mix-sums';
 import { GanacheSum } from './parts/ganache-sum';
 import { SugarSum } from './parts/sugar-sum';
 
 /** Sums that a kitchen does in its head: a ganache, boiling sugar, a dough for the day. Nothing of it is kept. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, DoughSum, GanacheSum, SugarSum],
+  imports: [MatButtonModule, RouterLink, Margin, DoughSum, GanacheSum, MixSums, SugarSum],
   template: `
     <div class="place">
       <main>
@@ -24,6 +25,7 @@ import { SugarSum } from './parts/sugar-sum';
           <al-ganache-sum />
           <al-sugar-sum />
           <al-dough-sum />
+          <al-mix-sums />
         </div>
       </main>
       <al-margin>

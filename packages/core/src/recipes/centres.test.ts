@@ -6,6 +6,8 @@ import { doughAdvice, type DoughDay } from './dough';
 import { ganache, GANACHE_CHOCOLATES, GANACHE_TYPES, type GanacheWish } from './ganache';
 import { ganacheChecks } from './ganache-checks';
 import { ganacheGramsFor, ganachePortionGrams, sheetHeightMm } from './ganache-size';
+import { makingOf, panGrams } from './making';
+import { bowlMix, clusterMix } from './mixes';
 import { leftoverUses, PLAIN_BARK } from './leftover-uses';
 import { sugarForecast } from './sugar-forecast';
 import { sugarProgress } from './sugar-stage';
@@ -198,6 +200,45 @@ describe('a dough', () => {
     const worst = { ...day, humidityPercent: 100, tableCelsius: 35, isNaturalButter: true };
     expect(doughAdvice(worst)).toMatchObject({ addShare: 0.08, isCapped: true });
     expect(() => doughAdvice({ ...day, humidityPercent: 101 })).toThrow('/humidityPercent');
+  });
+});
+
+describe('a mix', () => {
+  test('of clusters is by its inclusions', () => {
+    const half = { coatingShare: 0.5, portionGrams: 30 };
+    expect(clusterMix(450, half)).toEqual({ coatingGrams: 450, totalGrams: 900, pieces: 30, restGrams: 0 });
+    expect(() => clusterMix(450, { ...half, coatingShare: 1 })).toThrow('/coatingShare');
+  });
+
+  test('of a bowl adds up: parts, fat, and of them seed', () => {
+    const parts = [
+      { coating: 'dark', parts: 1 },
+      { coating: 'milk', parts: 1 },
+    ];
+    const wish = { coating: 'blend', parts, fatPercent: 2, seedShare: 1 / 3 };
+    const mix = bowlMix(3000, wish);
+    expect(mix).toMatchObject({ fatGrams: 60, seedGrams: 980, reserveGrams: 980 });
+    expect(mix.parts.map(({ grams }) => grams)).toEqual([1470, 1470]);
+    expect(bowlMix(500, { ...wish, coating: 'dark', parts: [], fatPercent: 0 }).parts).toEqual([
+      { coating: 'dark', grams: 500 },
+    ]);
+    expect(() => bowlMix(500, { ...wish, fatPercent: 11 })).toThrow('/fatPercent');
+  });
+
+  test('in a pan fills it, and making takes its steps', () => {
+    expect(panGrams({ lengthMm: 300, widthMm: 200, heightMm: 15 })).toBeCloseTo(1080, 9);
+    expect(() => panGrams({ lengthMm: 0, widthMm: 200, heightMm: 15 })).toThrow('/pan/lengthMm');
+    const step = (workMinutes: number, restMinutes: number) => ({
+      text: 'x',
+      workMinutes,
+      restMinutes,
+      celsius: null,
+    });
+    expect(makingOf({ steps: [step(10, 15), step(8, 0), step(25, 60)] })).toEqual({
+      workMinutes: 58,
+      restMinutes: 60,
+    });
+    expect(makingOf({ steps: [] })).toEqual({ workMinutes: 0, restMinutes: 0 });
   });
 });
 

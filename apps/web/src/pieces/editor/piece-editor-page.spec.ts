@@ -54,6 +54,21 @@ describe('the editor of a piece', () => {
     page.http.expectNone('/api/pieces');
   });
 
+  test('holds its route against its recipe, and takes the making from there', async () => {
+    const page = await open('dusk-berry');
+    await page.type('Its centre is made by', 'ganache');
+    expect(page.text()).toContain('the recipe’s steps come to 10 min of work and 4 h of rest.');
+    expect(page.text()).toContain('The recipe portions 9.0 g, the centre of this piece weighs 18.0 g.');
+    await page.click('Take 10 min of work and 4 h of rest from the recipe');
+    expect(page.text()).not.toContain('the recipe’s steps come to');
+    await page.click('Save the piece');
+    const { body } = page.http.expectOne('/api/pieces/dusk-berry').request;
+    const draft = body as PieceDraft;
+    expect(draft.recipe).toBe('ganache');
+    expect(draft.route[0]).toMatchObject({ fixedMinutes: 10, rest: { minMinutes: 240 } });
+    expect(draft.supplies).toEqual([{ supply: 'strawberry', amount: 1, unit: 'piece' }]);
+  });
+
   test('keeps a new one as it was described', async () => {
     const page = await open('new');
     await page.type('Name', ' Giant ');

@@ -35,6 +35,7 @@ import {
   sizeForm,
   type PieceFormGroup,
 } from './piece-form';
+import { MakingNote } from './making-note';
 import { RouteFields } from './route-fields';
 import { fitStages, stageForm, stageOf } from './stage-form';
 
@@ -50,6 +51,7 @@ import { fitStages, stageForm, stageOf } from './stage-form';
     DippedFields,
     FigureTable,
     KeepingFields,
+    MakingNote,
     Margin,
     PieceSection,
     QuantityField,

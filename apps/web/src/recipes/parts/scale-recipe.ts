@@ -1,21 +1,36 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { FormControl, FormGroup } from '@angular/forms';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { HAVE_GRAMS, POT_GRAMS, RECIPE_PIECES, type Recipe, type ScaleWish } from '@alnage/core';
+import {
+  GRAMS_PER_ML,
+  HAVE_GRAMS,
+  PAN_GRAMS_PER_ML,
+  panGrams,
+  POT_GRAMS,
+  RECIPE_PIECES,
+  type Recipe,
+  type ScaleWish,
+} from '@alnage/core';
+import { Store } from '@ngrx/store';
 import { map, startWith, switchMap } from 'rxjs';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
+import { workshopFeature } from '../../state/workshop.state';
 import { scaledRecipe } from '../recipe-figures';
 
-type By = ScaleWish['kind'];
+type By = ScaleWish['kind'] | 'mould' | 'pan';
 const BY_CHOICES = choicesOf<By>({
   pieces: 'so many pieces',
   have: 'all of what is there of',
-  yield: 'a pan, a frame or moulds that hold',
+  mould: 'all cavities of the moulds',
+  pan: 'a pan or frame',
+  yield: 'so many grams to share out',
 });
+
+const PAN_MM = { min: 1, max: 2000 };
 
 function wishForm(recipe: Recipe) {
   return new FormGroup({
@@ -24,6 +39,12 @@ function wishForm(recipe: Recipe) {
     ingredient: new FormControl(recipe.ingredients[0]!.ingredient, { nonNullable: true }),
     haveGrams: new NumberControl(500, HAVE_GRAMS),
     yieldGrams: new NumberControl(1000, HAVE_GRAMS),
+    mould: new FormControl('', { nonNullable: true }),
+    moulds: new NumberControl(1, RECIPE_PIECES),
+    panLengthMm: new NumberControl(300, PAN_MM),
+    panWidthMm: new NumberControl(200, PAN_MM),
+    panHeightMm: new NumberControl(15, PAN_MM),
+    panGramsPerMl: new NumberControl(PAN_GRAMS_PER_ML, GRAMS_PER_ML),
     potGrams: new NumberControl(3000, POT_GRAMS, { isOptional: true }),
   });
 }
@@ -49,8 +70,24 @@ function wishForm(recipe: Recipe) {
           />
           <al-quantity label="There is" quantity="mass" [control]="own.controls.haveGrams" />
         }
+        @case ('mould') {
+          <al-choice
+            class="choice"
+            label="Mould"
+            wanted="Choose a mould."
+            [control]="own.controls.mould"
+            [choices]="moulds()"
+          />
+          <al-quantity label="How many of them" [control]="own.controls.moulds" />
+        }
+        @case ('pan') {
+          <al-quantity label="Long" quantity="length" [control]="own.controls.panLengthMm" />
+          <al-quantity label="Wide" quantity="length" [control]="own.controls.panWidthMm" />
+          <al-quantity label="Filled to" quantity="length" [control]="own.controls.panHeightMm" />
+          <al-quantity label="A millilitre of it" unit="g" [control]="own.controls.panGramsPerMl" />
+        }
         @case ('yield') {
-          <al-quantity label="Holds" quantity="mass" [control]="own.controls.yieldGrams" />
+          <al-quantity label="So much" quantity="mass" [control]="own.controls.yieldGrams" />
         }
       }
       <al-quantity label="A pot holds" quantity="mass" [control]="own.controls.potGrams" />
@@ -116,6 +153,7 @@ function wishForm(recipe: Recipe) {
 export class ScaleRecipe {
   readonly recipe = input.required<Recipe>();
 
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly bys = BY_CHOICES;
   /** Another recipe begins anew; the same one changed by somebody keeps what was typed. */
   protected readonly form = linkedSignal({
@@ -136,15 +174,34 @@ export class ScaleRecipe {
   protected readonly ingredients = computed(() =>
     this.recipe().ingredients.map(({ ingredient, name }) => ({ id: ingredient, name })),
   );
+  protected readonly moulds = computed(() => this.workshop()?.moulds ?? []);
   protected readonly scaled = computed(() => {
     const now = this.typed();
     if (!now) return null;
-    const { by, pieces, ingredient, haveGrams, yieldGrams, potGrams } = now.form.controls;
-    const wishes: Readonly<Record<By, ScaleWish>> = {
-      pieces: { kind: 'pieces', pieces: pieces.number },
-      have: { kind: 'have', ingredient: ingredient.value, grams: haveGrams.number },
-      yield: { kind: 'yield', grams: yieldGrams.number },
-    };
-    return scaledRecipe(this.recipe(), wishes[by.value], potGrams.value);
+    return scaledRecipe(this.recipe(), () => this.wish(now.form), now.form.controls.potGrams.value);
   });
+
+  /** What the form wishes. @throws InputError for a pan that is none */
+  private wish({ controls: c }: ReturnType<typeof wishForm>): ScaleWish {
+    switch (c.by.value) {
+      case 'pieces':
+        return { kind: 'pieces', pieces: c.pieces.number };
+      case 'have':
+        return { kind: 'have', ingredient: c.ingredient.value, grams: c.haveGrams.number };
+      case 'yield':
+        return { kind: 'yield', grams: c.yieldGrams.number };
+      case 'mould': {
+        const cavities = this.moulds().find(({ id }) => id === c.mould.value)?.cavities ?? NaN;
+        return { kind: 'pieces', pieces: cavities * c.moulds.number };
+      }
+      case 'pan': {
+        const pan = {
+          lengthMm: c.panLengthMm.number,
+          widthMm: c.panWidthMm.number,
+          heightMm: c.panHeightMm.number,
+        };
+        return { kind: 'yield', grams: panGrams(pan, c.panGramsPerMl.number) };
+      }
+    }
+  }
 }
