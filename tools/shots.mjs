@@ -74,22 +74,12 @@ const SHOTS = [
   {
     name: 'plan',
     path: '/plan',
-    prepare: async (page) => {
-      await page
-        .getByRole('button', { name: /^Fri 19/ })
-        .first()
-        .click();
-      await chooseMovable(page);
-    },
+    prepare: chooseMovable,
   },
   {
     name: 'plan-by-hand',
     path: '/plan',
     prepare: async (page) => {
-      await page
-        .getByRole('button', { name: /^Fri 19/ })
-        .first()
-        .click();
       await chooseMovable(page);
       await page.keyboard.press('m');
       await page.getByText(/It can go here|Not here/).waitFor();
