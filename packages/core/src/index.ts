@@ -465,6 +465,7 @@ export {
 } from './larder/piece-uses';
 export { planUses, reserveUses, type PlanReading } from './larder/plan-uses';
 export { isSameItem, type ItemUse, type LarderItem, type UseCause } from './larder/use';
+export { KEPT_APART, nutFreeFirst, type Judged } from './planner/nut-free-first';
 export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './larder/item-need';
 export { stockCourse, type LotThere, type StockCourse, type TimedAmount } from './larder/stock-course';
 export { type Purchase } from './larder/purchases';

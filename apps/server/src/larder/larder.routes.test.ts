@@ -1,4 +1,12 @@
-import type { Larder, Lot, LotDraft, PreparationView, SupplyDraft, SupplyView } from '@alnage/contract';
+import type {
+  Larder,
+  Lot,
+  LotDraft,
+  PreparationView,
+  SavedPlan,
+  SupplyDraft,
+  SupplyView,
+} from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, pieceDraft, workshopOf } from '../testing/ask';
 import { openApp, type WorkshopApp } from '../testing/workshop-app';
@@ -107,6 +115,9 @@ describe('a lot', () => {
   });
 });
 
+/** Monday before Midsummer, midnight in Helsinki. */
+const spanStart = '2026-06-14T21:00:00Z';
+
 describe('the larder', () => {
   test('tells of every coating and supply what the published plan still needs, from what, and what to buy', async () => {
     const { plan, needs } = await larder();
@@ -156,13 +167,24 @@ describe('the larder', () => {
       expect(startedPieces).toBeGreaterThanOrEqual(goodPieces);
       expect(yieldGrams).toBeCloseTo(startedPieces * portionGrams, 6);
     }
-    const truffles = all.filter(({ piece }) => piece === 'rye-truffle');
-    const planned = (await shop.app.inject('/api/plan/versions/1')).json<{
-      plan: { batches: { product: string; pieces: number }[] };
-    }>();
-    const pieces = (of: { product: string; pieces: number }[]): number =>
-      of.filter(({ product }) => product === 'rye-truffle').reduce((sum, each) => sum + each.pieces, 0);
-    expect(truffles.reduce((sum, { goodPieces }) => sum + goodPieces, 0)).toBe(pieces(planned.plan.batches));
+    const { problem, plan } = (await shop.app.inject('/api/plan/versions/1')).json<SavedPlan>();
+    const sum = (numbers: readonly number[]): number => numbers.reduce((total, each) => total + each, 0);
+    for (const { id } of problem.products) {
+      const ordered = problem.orders.flatMap(({ lines }) => lines.filter(({ product }) => product === id));
+      const batches = plan.batches.filter(({ product }) => product === id);
+      expect(sum(batches.map(({ pieces }) => pieces)), id).toBe(sum(ordered.map(({ pieces }) => pieces)));
+      const made = all.filter(({ piece }) => piece === id);
+      if (made.length > 0)
+        expect(made.map(({ batch }) => batch).sort()).toEqual(batches.map((each) => each.id).sort());
+    }
+    // coating of melts to come and nothing else but the reserve, to the gram
+    const now = (shop.app.clock.now().getTime() - Date.parse(spanStart)) / 60_000;
+    const ahead = plan.melts.filter(({ setupStart }) => setupStart >= now);
+    const needs = (await larder()).needs.filter(({ item }) => item.kind === 'coating');
+    const parts = needs
+      .flatMap((need) => need.parts)
+      .filter(({ kind }) => kind === 'on-pieces' || kind === 'tail');
+    expect(sum(parts.map(({ amount }) => amount))).toBeCloseTo(sum(ahead.map(({ grams }) => grams)), 6);
   });
 });
 

@@ -94,7 +94,7 @@ function itemsOf({ dippery, book }: Kitchen): LarderItem[] {
 async function allUses(manager: EntityManager, kitchen: Kitchen): Promise<ItemUse[]> {
   const { setUp, plan, now, book, dippery, pieces } = kitchen;
   const made = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
-  const prepared = new Set(made.map(({ batch }) => batch));
+  const prepared = new Set(made.map(({ batch, pieceId }) => `${batch} ${pieceId}`));
   const reading: PlanReading = {
     problem: { ...plan.problem, now: minutesFrom(setUp.span.start, now) },
     plan: plan.plan,
@@ -103,7 +103,7 @@ async function allUses(manager: EntityManager, kitchen: Kitchen): Promise<ItemUs
       return piece ? usesOfPiece(piece, book) : [];
     },
     partsOf: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.parts ?? [],
-    isPrepared: (batch) => prepared.has(batch),
+    isPrepared: ({ id, product }) => prepared.has(`${id} ${product}`),
   };
   const starts = setUp.days.map(({ start }) => minutesFrom(setUp.span.start, start));
   return [

@@ -1,9 +1,12 @@
 import type { LarderItem } from '@alnage/core';
 import { Column, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
 
-/** A centre that was made for a batch, by the version of its recipe. */
+/**
+ * A centre that was made for a batch of a piece, by the version of its recipe. A plan made anew may call another piece's
+ * batch so; what was made then stays with its own piece.
+ */
 @Entity('preparation')
-@Unique('preparation_batch', ['horizonStart', 'batch'])
+@Unique('preparation_batch', ['horizonStart', 'batch', 'pieceId'])
 export class PreparationEntity {
   @PrimaryGeneratedColumn('uuid')
   id: string;

@@ -53,7 +53,10 @@ export class PreparationsService {
     const done = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
     const lots = await findLots(manager);
     return (await planned(manager, setUp)).map((each) =>
-      view(each, setUp, { done: done.find(({ batch }) => batch === each.batch) ?? null, lots }),
+      view(each, setUp, {
+        done: done.find(({ batch, pieceId }) => batch === each.batch && pieceId === each.piece) ?? null,
+        lots,
+      }),
     );
   }
 
@@ -68,7 +71,7 @@ export class PreparationsService {
       const horizonStart = setUp.span.start;
       const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
       if (!asked) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
-      if (await manager.existsBy(PreparationEntity, { horizonStart, batch }))
+      if (await manager.existsBy(PreparationEntity, { horizonStart, batch, pieceId: asked.piece }))
         throw new ProblemError('already-done', { batch });
       const drawn = await this.draw(manager, asked, setUp.timeZone);
       const missing = drawn
@@ -86,8 +89,13 @@ export class PreparationsService {
   undo(batch: string, by: string | null): Promise<void> {
     return this.db.transaction(async (manager) => {
       await lockLarder(manager);
-      const { span } = await requireSetUp(manager);
-      const done = await manager.findOneBy(PreparationEntity, { horizonStart: span.start, batch });
+      const setUp = await requireSetUp(manager);
+      const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
+      const done = await manager.findOneBy(PreparationEntity, {
+        horizonStart: setUp.span.start,
+        batch,
+        ...(asked && { pieceId: asked.piece }),
+      });
       if (!done) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
       const moves = await manager.findBy(LotMoveEntity, { preparationId: done.id });
       await manager.insert(

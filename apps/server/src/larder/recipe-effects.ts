@@ -6,7 +6,7 @@ import {
   type Declared,
   type LarderBook,
 } from '@alnage/core';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../customers/customer.entity';
 import { orderedIn } from '../orders/ordered';
 import { OrderEntity } from '../orders/order.entity';
@@ -46,7 +46,10 @@ async function touched(
   const setUp = await findSetUp(manager);
   if (!setUp) return [];
   const orders = await orderedIn(manager, setUp.span, OPEN_STATES);
-  const rows = new Map((await manager.find(OrderEntity)).map((order) => [order.id, order]));
+  const rows = await customersOf(
+    manager,
+    orders.map(({ id }) => id),
+  );
   const customers = new Map((await manager.find(CustomerEntity)).map((each) => [each.id, each]));
   return orders.flatMap(({ id, ticket, pickupAt, contents }) => {
     const ids = new Set(piecesOfOrder(contents).map(({ piece }) => piece));
@@ -63,4 +66,17 @@ async function touched(
       },
     ];
   });
+}
+
+/** Who ordered, without all that was ordered. */
+async function customersOf(
+  manager: EntityManager,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, Pick<OrderEntity, 'customer' | 'customerId'>>> {
+  const rows = await manager.find(OrderEntity, {
+    select: { id: true, customer: true, customerId: true },
+    where: { id: In([...ids]) },
+    loadEagerRelations: false,
+  });
+  return new Map(rows.map((order) => [order.id, order]));
 }

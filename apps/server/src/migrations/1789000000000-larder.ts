@@ -77,7 +77,7 @@ const UP = [
     "at" TIMESTAMP WITH TIME ZONE NOT NULL,
     "by" text,
     "missing" jsonb NOT NULL,
-    CONSTRAINT "preparation_batch" UNIQUE ("horizon_start", "batch"),
+    CONSTRAINT "preparation_batch" UNIQUE ("horizon_start", "batch", "piece_id"),
     CONSTRAINT "PK_preparation" PRIMARY KEY ("id")
   )`,
   `ALTER TABLE "lot_move" ADD CONSTRAINT "FK_lot_move_lot" FOREIGN KEY ("lot_id") REFERENCES "lot"("id") ON DELETE CASCADE ON UPDATE NO ACTION`,

@@ -3,6 +3,7 @@ import {
   checkPlan,
   editPlan,
   makePlan,
+  nutFreeFirst,
   tasksOf,
   type Plan,
   type Problem,
@@ -84,7 +85,8 @@ export class PlanService {
     return this.changing(async (manager, setUp) => {
       const { worked, told } = await this.before(manager, setUp);
       const now = await continued(manager, setUp, { clock: this.clock, worked, told });
-      const answer = makePlan(now.shut, { ...(told && { from: told.plan }), steps: PLAN_STEPS });
+      const planned = makePlan(now.shut, { ...(told && { from: told.plan }), steps: PLAN_STEPS });
+      const answer = { ...planned, ...nutFreeFirst(now.shut, planned) };
       const made = { ...now, origin: 'planned', by: null, basedOn: told } as const;
       return this.view(manager, setUp, await this.keep(manager, setUp, { answer, made }));
     });

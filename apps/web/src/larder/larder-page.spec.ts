@@ -39,6 +39,7 @@ describe('the Larder place', () => {
     expect(why).toContain('4 × 25 pieces by Thu 18, 20:00, used Fri 19, 08:00');
     expect(why).toContain('One pack of 25 pieces fewer saves €6.50; 4 chances in 10 that it does not do.');
     expect(why).toContain('One pack of 25 pieces more costs €6.50; it surely does.');
+    expect(why).toContain('What is here lasts until Fri 19, 08:00.');
     expect(why).toContain('out of date since Tue 16 Jun');
   });
 
@@ -47,7 +48,7 @@ describe('the Larder place', () => {
     press('ArrowDown');
     await settle();
     expect(margin(page)).toContain('on 104 dusk berry650 g');
-    expect(margin(page)).toContain('left in bowl a, 1 melt550 g');
+    expect(margin(page)).toContain('left in Bowl A, 1 melt550 g');
     expect(margin(page)).toContain('or 32 bark of 30 g with 320 g of nuts, crumb or fruit');
     await type('Find', 'cream');
     expect(rows(page)).toHaveLength(1);

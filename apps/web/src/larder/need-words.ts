@@ -47,7 +47,7 @@ function partText(part: NeedPart, { workshop, pieceNames }: NeedContext): string
     case 'on-pieces':
       return `on ${count(part.count)} ${piece.toLowerCase()}`;
     case 'tail':
-      return `left in ${nameIn(workshop.bowls, part.bowl).toLowerCase()}, ${counted(part.count, 'melt')}`;
+      return `left in ${nameIn(workshop.bowls, part.bowl)}, ${counted(part.count, 'melt')}`;
     case 'reserve':
       return 'solid in reserve';
     case 'box':
@@ -89,6 +89,12 @@ export function chanceText(chance: number): string {
   const [of, many] =
     chance >= 0.1 ? [10, Math.round(chance * 10)] : [100, Math.max(1, Math.round(chance * 100))];
   return `${counted(many, 'chance')} in ${of} that it does not do`;
+}
+
+/** Until when what is here lasts; nothing where it does, or where none is here. */
+export function lastsText({ runsOutAt, hereAmount }: NeedView, { wall }: NeedContext): string {
+  if (runsOutAt === null || hereAmount <= 0) return '';
+  return `What is here lasts until ${wall.dayTime(Date.parse(runsOutAt))}.`;
 }
 
 /** When to buy how many packs for which uses. */

@@ -18,7 +18,7 @@ import { measuredText, UNIT_WORDS, weighedText } from '../shared/larder/larder-w
 export interface ScaledLine {
   readonly name: string;
   readonly grams: string;
-  /** As spoon and cup can do it, with the error where it matters. */
+  /** What goes into one pot as spoon and cup can do it, with the error where it matters. */
   readonly measured: string;
   readonly perPot: string;
 }
@@ -40,13 +40,14 @@ export function scaledRecipe(recipe: Recipe, wish: () => ScaleWish, potGrams: nu
     const figures = recipeFigures(scaled);
     const split = potGrams === null ? null : splitIntoPots(scaled, potGrams);
     const perPot = split && split.pots > 1 ? recipeFigures(split.perPot) : null;
+    const spooned = split?.perPot ?? scaled;
     return {
       kind: 'scaled',
       pots: split?.pots ?? 1,
       lines: scaled.ingredients.map((each, index) => ({
         name: each.name,
         grams: weighedText(figures.grams[index]!),
-        measured: measuredText(each, scaled.measures),
+        measured: measuredText(spooned.ingredients[index]!, scaled.measures),
         perPot: perPot ? weighedText(perPot.grams[index]!) : '',
       })),
       rows: [

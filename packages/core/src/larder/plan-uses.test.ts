@@ -74,7 +74,7 @@ describe('what a plan takes', () => {
     expect(at(now).every(({ minute }) => minute >= now)).toBe(true);
     expect(at(100_000)).toEqual([]);
     // what was to be made but is not said to be will still take its recipe
-    const isPrepared = (batch: string) => batch === first!.id;
+    const isPrepared = ({ id }: { readonly id: string }) => id === first!.id;
     const late = planUses({
       problem: { ...problem, now: 100_000 },
       plan,

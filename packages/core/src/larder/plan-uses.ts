@@ -13,7 +13,7 @@ export interface PlanReading {
   /** The coatings that a blend is made of; none for one that is bought. */
   readonly partsOf: (coating: string) => readonly BlendPart[];
   /** Whether the centre of a batch is made: its recipe is taken then, and not before, whatever the plan's hour. */
-  readonly isPrepared?: (batch: string) => boolean;
+  readonly isPrepared?: (batch: Batch) => boolean;
 }
 
 /**
@@ -58,7 +58,7 @@ function isTaken(
   now: number,
   { isPrepared }: PlanReading,
 ): boolean {
-  return use.recipe !== null && isPrepared ? isPrepared(batch.id) : planned < now;
+  return use.recipe !== null && isPrepared ? isPrepared(batch) : planned < now;
 }
 
 function meltUses(melt: Melt, { problem, plan, partsOf }: PlanReading): ItemUse[] {

@@ -1,5 +1,14 @@
 import type { MessagePort } from 'node:worker_threads';
-import { makePlan, repairPlan, type BestSoFar, type Plan, type PlanLimits, type Problem } from '@alnage/core';
+import {
+  makePlan,
+  nutFreeFirst,
+  repairPlan,
+  type BestSoFar,
+  type Plan,
+  type PlanLimits,
+  type PlanResult,
+  type Problem,
+} from '@alnage/core';
 import type { JobKind } from '@alnage/contract';
 import type { Answer } from '../plan.service';
 
@@ -36,7 +45,12 @@ export default function planWork(task: PlanTask): Answer {
   const limits: PlanLimits = { progress: () => teller.progress(), tell: (read) => teller.hear(read) };
   return kind === 'repair' && told
     ? repairPlan(problem, told, limits)
-    : makePlan(problem, { ...limits, ...(told && { from: told }) });
+    : tidied(problem, makePlan(problem, { ...limits, ...(told && { from: told }) }));
+}
+
+/** The same with nut-free work first where that costs next to nothing. */
+function tidied(problem: Problem, answer: PlanResult): Answer {
+  return { ...answer, ...nutFreeFirst(problem, answer) };
 }
 
 /** Tells of each better plan, but not too often. */

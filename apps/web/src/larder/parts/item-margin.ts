@@ -7,7 +7,7 @@ import { count } from '../../shared/formats/formats';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { baseOf, neededText, stockText, weighedText } from '../../shared/larder/larder-words';
 import { workshopFeature } from '../../state/workshop.state';
-import { chanceText, needRows, optionTexts, purchaseTexts } from '../need-words';
+import { chanceText, lastsText, needRows, optionTexts, purchaseTexts } from '../need-words';
 import type { LarderRow } from '../larder-rows';
 import { LarderPageStore } from '../larder.store';
 import { LotForm } from './lot-form';
@@ -29,6 +29,9 @@ import { LotRow } from './lot-row';
     @if (purchases().length > 0) {
       <div class="note">
         @for (text of purchases(); track text) {
+          <p>{{ text }}</p>
+        }
+        @if (lasts(); as text) {
           <p>{{ text }}</p>
         }
         <p class="soft">{{ risk() }}</p>
@@ -105,6 +108,10 @@ export class ItemMargin {
   protected readonly purchases = computed(() => {
     const context = this.page.context();
     return context ? purchaseTexts(this.row().need, context) : [];
+  });
+  protected readonly lasts = computed(() => {
+    const context = this.page.context();
+    return context ? lastsText(this.row().need, context) : '';
   });
   protected readonly options = computed(() => {
     const context = this.page.context();

@@ -105,7 +105,9 @@ function wishForm(recipe: Recipe) {
                 @if (told.pots > 1) {
                   <th scope="col" class="number">Each pot</th>
                 }
-                <th scope="col" class="spoon">By spoon and cup</th>
+                <th scope="col" class="spoon">
+                  {{ told.pots > 1 ? 'Each, by spoon and cup' : 'By spoon and cup' }}
+                </th>
               </tr>
             </thead>
             <tbody>
@@ -135,9 +137,12 @@ function wishForm(recipe: Recipe) {
     .spoon {
       padding-left: 20px;
     }
+    .number {
+      white-space: nowrap;
+    }
     .both {
       display: grid;
-      grid-template-columns: minmax(0, 1.6fr) minmax(200px, 1fr);
+      grid-template-columns: minmax(0, 1.7fr) minmax(190px, 1fr);
       gap: 24px;
       align-items: start;
     }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Order, OrderState } from '@alnage/contract';
-import { pieceAllergens } from '@alnage/core';
+import { mayContain, pieceAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { counted, duration, listed, money } from '../formats/formats';
 import { wallText, type WallTime } from '../formats/wall-time';
@@ -98,13 +98,17 @@ export class OrderDetails {
     );
   });
 
+  /** What its boxes contain, and what they may beside that from shared bowls and benches. */
   protected readonly allergens = computed(() => {
-    const declared = this.declared();
-    const all = this.order().pieces.flatMap((line) => {
-      const piece = this.pieces().find((each) => each.id === line.piece);
-      return piece ? pieceAllergens(piece, declared) : [];
+    const [declared, pieces] = [this.declared(), this.pieces()];
+    const own = pieces.filter(({ id }) => this.order().pieces.some(({ piece }) => piece === id));
+    const contains = new Set(own.flatMap((piece) => pieceAllergens(piece, declared)));
+    const traces = own.flatMap((piece) => {
+      const { fromBowls, fromBenches } = mayContain(piece, pieces, declared);
+      return [...fromBowls, ...fromBenches];
     });
-    return listed([...new Set(all)].sort());
+    const may = [...new Set(traces)].filter((each) => !contains.has(each));
+    return { contains: listed([...contains].sort()), may: listed(may.sort()) };
   });
 
   /** How each of its pieces is kept, said once. */
