@@ -65,10 +65,11 @@ test('the composer and the keys are accessible too', async ({ demo }) => {
 test('digits go from place to place; only what is built is there', async ({ demo }) => {
   await go(demo, '/');
   const places = demo.getByRole('navigation', { name: 'Places' }).getByRole('link');
-  await expect(places).toHaveText(['Season', 'Orders', 'Pieces', 'Plan', 'Counter']);
+  await expect(places).toHaveText(['Season', 'Orders', 'Pieces', 'Larder', 'Plan', 'Counter']);
   for (const [digit, path] of [
     ['1', 'season'],
     ['3', 'pieces'],
+    ['4', 'larder'],
     ['5', 'plan'],
     ['7', 'counter'],
     ['2', 'orders'],

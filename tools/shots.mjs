@@ -63,7 +63,7 @@ const SHOTS = [
   {
     name: 'preparation',
     path: '/larder/preparation',
-    prepare: (page) => page.getByRole('heading', { name: 'Thu 18, Runa' }).scrollIntoViewIfNeeded(),
+    prepare: (page) => page.getByRole('heading', { name: 'Thu 18, Runa' }).waitFor(),
   },
   { name: 'workshop', path: '/workshop/bowls', prepare: (page) => page.getByText('Bowl B').click() },
   {

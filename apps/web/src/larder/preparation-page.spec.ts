@@ -66,9 +66,20 @@ describe('the preparation', () => {
       recipes: [...recipes, recipe],
     };
     const first = { ...preparation, batch: 'b0', recipe: 'nutty', start: '2026-06-19T04:00:00.000Z' };
-    const input = { workshop, book, pieceNames: new Map<string, string>(), span: null };
+    const input = { workshop, book, pieceNames: new Map<string, string>(), span: null, today: 0 };
     const [group] = prepGroups({ ...input, preparations: [first, preparation] });
     expect(group!.rows.map(({ cleanFirst }) => cleanFirst)).toEqual([[], ['nuts']]);
+    // what was made before today is left out, until its day is picked
+    const done: PreparationView['done'] = {
+      at: first.end,
+      by: null,
+      recipeVersion: 1,
+      lots: [],
+      missing: [],
+    };
+    const old = { preparations: [{ ...first, done }], today: Date.parse('2026-06-20T00:00:00Z') };
+    expect(prepGroups({ ...input, ...old })).toEqual([]);
+    expect(prepGroups({ ...input, ...old, span: { from: 0, to: Infinity } })).toHaveLength(1);
     // the other way about there is nothing to clean away but milk and soya
     const after = { ...first, start: '2026-06-19T06:00:00.000Z' };
     const [other] = prepGroups({ ...input, preparations: [preparation, after] });

@@ -9,6 +9,7 @@ import { baseOf, itemName, neededText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
 import { troubleText } from '../shared/problem-text';
 import { LarderActions, larderFeature, type LarderDeed } from '../state/larder.state';
+import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { PrepTimers } from './parts/prep-timers';
 import { prepGroups, type PrepRow, type PrepStep } from './preparation-rows';
@@ -25,6 +26,7 @@ export class PreparationPage {
   private readonly store = inject(Store);
   private readonly ell = inject(EllStore);
   private readonly timers = inject(Timers);
+  private readonly clock = inject(WorkshopClock);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   private readonly pieceNames = this.store.selectSignal(workshopFeature.selectPieceNames);
@@ -45,6 +47,10 @@ export class PreparationPage {
       workshop,
       book: this.declared().book,
       pieceNames: this.pieceNames(),
+      today: Math.max(
+        -Infinity,
+        ...days.map(({ start }) => Date.parse(start)).filter((start) => start <= this.clock.now()),
+      ),
       span: span && { from: Date.parse(days[span.from]!.start), to: Date.parse(days[span.to]!.end) },
     });
   });

@@ -56,17 +56,19 @@ export interface PrepInput {
   readonly workshop: Workshop;
   readonly book: LarderBook;
   readonly pieceNames: ReadonlyMap<string, string>;
-  /** From and to, in ms; null: the whole season. */
+  /** From and to, in ms; null: what is still to be made, and all of today and later. */
   readonly span: { readonly from: number; readonly to: number } | null;
+  /** When today began, in ms. */
+  readonly today: number;
 }
 
 /** The centres to be made, by day and person. */
 export function prepGroups(input: PrepInput): PrepGroup[] {
-  const { preparations, workshop, span } = input;
+  const { preparations, workshop, span, today } = input;
   const wall = new WallTime(workshop.timeZone);
-  const shown = preparations.filter(({ start }) => {
+  const shown = preparations.filter(({ start, done }) => {
     const at = Date.parse(start);
-    return span === null || (at >= span.from && at < span.to);
+    return span === null ? done === null || at >= today : at >= span.from && at < span.to;
   });
   const rows = shown.flatMap((each) => {
     const kept = input.book.recipes.find(({ id }) => id === each.recipe);
