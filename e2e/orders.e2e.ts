@@ -213,7 +213,9 @@ test('what cannot be is said at its field, and nothing is stored', async ({ demo
 
 test('an order is changed and cancelled, and the cancelling undone', async ({ demo }) => {
   await go(demo, '/orders');
-  await demo.getByRole('button', { name: 'M-0383', exact: true }).click();
+  const ticket = demo.getByRole('button', { name: 'M-0383', exact: true });
+  await ticket.click();
+  await expect(ticket).toHaveAttribute('aria-current', 'true');
   await demo.keyboard.press('Enter');
   await expect(demo.getByRole('heading', { name: 'Change M-0383' })).toBeVisible();
   await demo.getByLabel('Note').fill('Ring the bell');
