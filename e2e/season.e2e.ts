@@ -44,8 +44,11 @@ test('a season takes its holidays from the calendar of its country, and ends ord
   await demo.getByLabel('Last day').fill('2026-12-28');
   await demo.getByRole('button', { name: '+ Christmas Eve, Thu 24 Dec' }).click();
   await expect(demo.getByLabel('All leads to')).toHaveValue('2026-12-24');
+  const named = demo.getByLabel('Its name');
+  const before = await named.count();
   await demo.getByRole('button', { name: 'Add a day' }).click();
-  await demo.getByLabel('Its name').last().fill('Harbour market');
+  await expect(named).toHaveCount(before + 1);
+  await named.last().fill('Harbour market');
   await demo.getByLabel('Held against').selectOption('Midsummer 2026');
   await demo.getByRole('button', { name: 'Add a piece' }).click();
   await demo.getByLabel('Order by, day').fill('2026-12-22');

@@ -119,6 +119,19 @@ describe('the Larder place', () => {
     expect(margin(page)).toContain('9000 is more than there is: 4360.');
   });
 
+  test('counts by packs as well as by the scale', async () => {
+    const { click, type, http, settle } = await open();
+    press('ArrowDown');
+    await settle();
+    await click('Count or take out');
+    await type('Counted', '5000');
+    await type('How much', '1');
+    await type('Why', 'a whole pack');
+    await click('Write it down');
+    const asked = http.expectOne('/api/lots/l1/moves');
+    expect(asked.request.body).toEqual({ kind: 'counted', amount: 5000, reason: 'a whole pack' });
+  });
+
   test('opens a packet, and takes back what was written by mistake', async () => {
     const { click, http, settle, page } = await open();
     press('ArrowDown');

@@ -25,7 +25,8 @@ import { signal } from '@angular/core';
 import { ALLERGEN_CHOICES } from '../../shared/piece-words';
 import { troubleText } from '../../shared/problem-text';
 import { LarderActions, larderFeature } from '../../state/larder.state';
-import { lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-forms';
+import { workshopFeature } from '../../state/workshop.state';
+import { BY_BASE, countedBy, lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-forms';
 
 /** What has come in of one item: how much, of which lot, good until when. */
 @Component({
@@ -44,10 +45,11 @@ import { lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-forms';
     @let own = form();
     <form class="card" novalidate aria-label="Take in" (submit)="$event.preventDefault(); take()">
       <h3>Take in</h3>
+      <al-choice label="Counted" [control]="own.controls.by" [choices]="bys()" />
       <al-quantity
         label="How much"
-        [quantity]="base() === 'g' ? 'mass' : 'plain'"
-        [unit]="base() === 'g' ? '' : 'pieces'"
+        [quantity]="isWeighed(own) ? 'mass' : 'plain'"
+        [unit]="isWeighed(own) ? '' : own.controls.by.value === '1' ? 'pieces' : 'packs'"
         [control]="own.controls.amount"
         at="/amount"
       />
@@ -100,9 +102,11 @@ export class LotForm {
 
   private readonly store = inject(Store);
   private readonly focusFault = faultFocus();
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly errors = inject(FieldErrors);
   protected readonly origins = ORIGIN_CHOICES;
   protected readonly allergens = ALLERGEN_CHOICES;
+  protected readonly bys = computed(() => countedBy(this.item(), this.workshop()));
   protected readonly form = linkedSignal(() => lotForm(this.amount(), ''));
   protected readonly isBusy = this.store.selectSignal(larderFeature.selectIsBusy);
   private readonly failed = this.store.selectSignal(larderFeature.selectFailed);
@@ -121,6 +125,11 @@ export class LotForm {
       .subscribe(({ deed }) => {
         if (deed.kind === 'take') this.closed.emit();
       });
+  }
+
+  /** Whether what is typed is a mass. */
+  protected isWeighed({ controls }: ReturnType<typeof lotForm>): boolean {
+    return this.base() === 'g' && controls.by.value === BY_BASE;
   }
 
   protected take(): void {

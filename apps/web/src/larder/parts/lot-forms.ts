@@ -1,7 +1,8 @@
 import { FormControl, FormGroup, Validators } from '@angular/forms';
-import { LOT_AMOUNT, type LotChange, type LotDraft } from '@alnage/contract';
+import { LOT_AMOUNT, type LotChange, type LotDraft, type Workshop } from '@alnage/contract';
 import type { LarderItem } from '@alnage/core';
-import { choicesOf } from '../../shared/forms/choice-field';
+import { choicesOf, type Choice } from '../../shared/forms/choice-field';
+import { baseOf, packSizes, packText } from '../../shared/larder/larder-words';
 import { NumberControl } from '../../shared/forms/number-control';
 import { nameControl, textControl } from '../../shared/forms/text-field';
 
@@ -18,10 +19,24 @@ export const CHANGE_CHOICES = choicesOf<LotChange['kind']>({
 
 const RECEIVED = { min: 0.001, max: LOT_AMOUNT.max };
 
+/** Counted as its stock is: by the scale, or piece by piece. */
+export const BY_BASE = '1';
+
+/** In what an item can be counted: as its stock is, or in its packs, by what one holds. */
+export function countedBy(item: LarderItem, workshop: Workshop | null): readonly Choice[] {
+  const base = baseOf(item, workshop);
+  const sizes = packSizes(item, workshop);
+  return [
+    { id: BY_BASE, name: base === 'g' ? 'by the scale' : 'pieces' },
+    ...sizes.map((size) => ({ id: String(size), name: `packs of ${packText(item, size, workshop)}` })),
+  ];
+}
+
 /** What has come in of an item. */
 export function lotForm(amount: number | null, code: string) {
   return new FormGroup({
     amount: new NumberControl(amount, RECEIVED),
+    by: new FormControl(BY_BASE, { nonNullable: true }),
     code: nameControl(code),
     bestBefore: new FormControl('', {
       nonNullable: true,
@@ -36,7 +51,7 @@ export function lotForm(amount: number | null, code: string) {
 export function lotDraftOf({ controls: c }: ReturnType<typeof lotForm>, item: LarderItem): LotDraft {
   return {
     item: { kind: item.kind, id: item.id },
-    amount: c.amount.number,
+    amount: c.amount.number * Number(c.by.value),
     code: c.code.value.trim(),
     bestBefore: c.bestBefore.value || null,
     origin: c.origin.value,
@@ -50,10 +65,12 @@ export function moveForm(amount: number) {
   return new FormGroup({
     kind: new FormControl<LotChange['kind']>('counted', { nonNullable: true }),
     amount: new NumberControl(amount, LOT_AMOUNT),
+    by: new FormControl(BY_BASE, { nonNullable: true }),
     reason: textControl('', 200),
   });
 }
 
 export function lotChangeOf({ controls: c }: ReturnType<typeof moveForm>): LotChange {
-  return { kind: c.kind.value, amount: c.amount.number, reason: c.reason.value.trim() };
+  const amount = c.amount.number * Number(c.by.value);
+  return { kind: c.kind.value, amount, reason: c.reason.value.trim() };
 }

@@ -23,7 +23,7 @@ import { troubleText } from '../../shared/problem-text';
 import { LarderActions, larderFeature, type LarderDeed } from '../../state/larder.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
-import { CHANGE_CHOICES, lotChangeOf, moveForm } from './lot-forms';
+import { BY_BASE, CHANGE_CHOICES, countedBy, lotChangeOf, moveForm } from './lot-forms';
 import { moveText } from './move-words';
 
 /** One lot: what is left of it, until when it is good, and what can be done to it. */
@@ -74,10 +74,11 @@ import { moveText } from './move-words';
         (submit)="$event.preventDefault(); change()"
       >
         <al-choice label="It was" [control]="own.controls.kind" [choices]="kinds" />
+        <al-choice label="Counted" [control]="own.controls.by" [choices]="bys()" />
         <al-quantity
           label="How much"
-          [quantity]="base() === 'g' ? 'mass' : 'plain'"
-          [unit]="base() === 'g' ? '' : 'pieces'"
+          [quantity]="isWeighed(own) ? 'mass' : 'plain'"
+          [unit]="isWeighed(own) ? '' : own.controls.by.value === '1' ? 'pieces' : 'packs'"
           [control]="own.controls.amount"
           at="/amount"
         />
@@ -145,6 +146,7 @@ export class LotRow {
   private readonly failed = this.store.selectSignal(larderFeature.selectFailed);
   protected readonly kinds = CHANGE_CHOICES;
   protected readonly isOpen = signal(false);
+  protected readonly bys = computed(() => countedBy(this.lot().item, this.workshop()));
   protected readonly form = linkedSignal(() => moveForm(this.lot().amount));
   private readonly wall = computed(() => new WallTime(this.workshop()?.timeZone ?? 'UTC'));
   private readonly own = computed(() => {
@@ -194,6 +196,11 @@ export class LotRow {
 
   protected ask(deed: LarderDeed): void {
     this.store.dispatch(LarderActions.deedAsked({ deed }));
+  }
+
+  /** Whether what is typed is a mass. */
+  protected isWeighed({ controls }: ReturnType<typeof moveForm>): boolean {
+    return this.base() === 'g' && controls.by.value === BY_BASE;
   }
 
   protected change(): void {

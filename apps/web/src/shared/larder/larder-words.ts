@@ -1,5 +1,6 @@
 import type { Workshop } from '@alnage/contract';
 import {
+  baseAmountOf,
   ouncesFromGrams,
   roundAmount,
   type AmountUnit,
@@ -123,6 +124,15 @@ export function itemKind(item: LarderItem, workshop: Workshop | null): string {
   if (item.kind === 'coating') return 'coating';
   const supply = workshop?.supplies.find(({ id }) => id === item.id);
   return supply ? SUPPLY_KIND_WORDS[supply.kind] : '';
+}
+
+/** What the packs of an item hold, in what it is counted in. */
+export function packSizes(item: LarderItem, workshop: Workshop | null): number[] {
+  if (item.kind === 'coating')
+    return workshop?.coatings.find(({ id }) => id === item.id)?.own.packs.map(({ grams }) => grams) ?? [];
+  const supply = workshop?.supplies.find(({ id }) => id === item.id);
+  const measuring = { measures: 'metric', field: '/packs' } as const;
+  return supply?.packs.map((pack) => Math.floor(baseAmountOf(pack, supply, measuring))) ?? [];
 }
 
 /** The pack of an item by its size, as it is sold: 2.5 kg, 1 l, 25. */
