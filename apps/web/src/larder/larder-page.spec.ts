@@ -120,11 +120,13 @@ describe('the Larder place', () => {
   });
 
   test('counts by packs as well as by the scale', async () => {
-    const { click, type, http, settle } = await open();
+    const { click, type, http, settle, field } = await open();
     press('ArrowDown');
     await settle();
     await click('Count or take out');
     await type('Counted', '5000');
+    // 4,360 g are so many packs of 5 kg
+    expect(field('How much').value).toBe('0.872');
     await type('How much', '1');
     await type('Why', 'a whole pack');
     await click('Write it down');

@@ -1,6 +1,7 @@
 import { FormControl, FormGroup, Validators } from '@angular/forms';
 import { LOT_AMOUNT, type LotChange, type LotDraft, type Workshop } from '@alnage/contract';
 import type { LarderItem } from '@alnage/core';
+import { pairwise, startWith } from 'rxjs';
 import { choicesOf, type Choice } from '../../shared/forms/choice-field';
 import { baseOf, packSizes, packText } from '../../shared/larder/larder-words';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -32,11 +33,19 @@ export function countedBy(item: LarderItem, workshop: Workshop | null): readonly
   ];
 }
 
+/** An amount, and in what it is counted: counted otherwise, it stays as much. */
+function countedControls(amount: NumberControl) {
+  const by = new FormControl(BY_BASE, { nonNullable: true });
+  by.valueChanges.pipe(startWith(BY_BASE), pairwise()).subscribe(([before, now]) => {
+    if (amount.value !== null) amount.setValue((amount.value * Number(before)) / Number(now));
+  });
+  return { amount, by };
+}
+
 /** What has come in of an item. */
 export function lotForm(amount: number | null, code: string) {
   return new FormGroup({
-    amount: new NumberControl(amount, RECEIVED),
-    by: new FormControl(BY_BASE, { nonNullable: true }),
+    ...countedControls(new NumberControl(amount, RECEIVED)),
     code: nameControl(code),
     bestBefore: new FormControl('', {
       nonNullable: true,
@@ -64,8 +73,7 @@ export function lotDraftOf({ controls: c }: ReturnType<typeof lotForm>, item: La
 export function moveForm(amount: number) {
   return new FormGroup({
     kind: new FormControl<LotChange['kind']>('counted', { nonNullable: true }),
-    amount: new NumberControl(amount, LOT_AMOUNT),
-    by: new FormControl(BY_BASE, { nonNullable: true }),
+    ...countedControls(new NumberControl(amount, LOT_AMOUNT)),
     reason: textControl('', 200),
   });
 }
