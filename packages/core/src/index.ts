@@ -369,9 +369,9 @@ export {
   type RecipeStep,
   type RecipeYield,
 } from './recipes/recipe';
-export { portionGramsOf, recipeFigures, type RecipeFigures } from './recipes/recipe-figures';
+export { portionGramsOf, recipeFigures, withFigures, type RecipeFigures } from './recipes/recipe-figures';
 export { readRecipe } from './recipes/read-recipe';
-export { withFigures } from './commands/run-scale';
+
 export {
   HAVE_GRAMS,
   RECIPE_PIECES,
@@ -457,8 +457,10 @@ export {
   type ItemGrams,
 } from './larder/book';
 export {
+  amountsForYield,
   makeUpAllergens,
   usesOfPiece,
+  type ItemAmount,
   type MakeUp,
   type PieceUse,
   type SupplyAmount,

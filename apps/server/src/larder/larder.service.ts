@@ -32,7 +32,7 @@ import { minutesFrom } from '../workshop/workshop-time';
 import { WorkshopEntity } from '../workshop/workshop.entity';
 import { costsOf } from './item-costs';
 import { loadBook } from './load-book';
-import { findLots, leftOf, lotView, usableUntil } from './lot-view';
+import { findLots, lotsThere, lotView } from './lot-view';
 import type { LotEntity } from './lot.entity';
 import { needView, partsOf } from './need-view';
 import { PreparationEntity } from './preparation.entity';
@@ -148,17 +148,10 @@ function needOf(
   const { setUp } = kitchen;
   const uses = parts.uses.filter((use) => isSameItem(use.item, item));
   const terms = termsOf(item, kitchen);
-  const there = parts.lots
-    .filter(({ itemKind, itemId }) => itemKind === item.kind && itemId === item.id)
-    .map((lot) => {
-      const supply = supplies.find(({ id }) => item.kind === 'supply' && id === item.id);
-      const until = usableUntil(lot, supply, setUp.timeZone);
-      return {
-        id: lot.id,
-        amount: leftOf(lot),
-        usableUntil: until ? minutesFrom(setUp.span.start, until) : Infinity,
-      };
-    });
+  const there = lotsThere(item, { lots: parts.lots, supplies, timeZone: setUp.timeZone }).map((lot) => ({
+    ...lot,
+    usableUntil: lot.usableUntil ? minutesFrom(setUp.span.start, lot.usableUntil) : Infinity,
+  }));
   const now = minutesFrom(setUp.span.start, kitchen.now);
   const inDate = there.filter((lot) => lot.usableUntil >= now);
   const need = itemNeed({

@@ -1,4 +1,5 @@
 import type { Lot } from '@alnage/contract';
+import type { LarderItem } from '@alnage/core';
 import { DateTime } from 'luxon';
 import type { EntityManager } from 'typeorm';
 import { LotEntity } from './lot.entity';
@@ -26,6 +27,25 @@ export function leftOf({ moves }: Pick<LotEntity, 'moves'>): number {
   const left = moves.reduce((sum, { amount }) => sum + amount, 0);
   // what floating point leaves of nothing is nothing
   return Math.abs(left) < 1e-6 ? 0 : left;
+}
+
+/** The lots of an item, with what is left of each and until when it may be used. */
+export function lotsThere(
+  item: LarderItem,
+  {
+    lots,
+    supplies,
+    timeZone,
+  }: {
+    readonly lots: readonly LotEntity[];
+    readonly supplies: readonly SupplyEntity[];
+    readonly timeZone: string;
+  },
+): { readonly id: string; readonly amount: number; readonly usableUntil: Date | null }[] {
+  const supply = supplies.find(({ id }) => item.kind === 'supply' && id === item.id);
+  return lots
+    .filter(({ itemKind, itemId }) => itemKind === item.kind && itemId === item.id)
+    .map((lot) => ({ id: lot.id, amount: leftOf(lot), usableUntil: usableUntil(lot, supply, timeZone) }));
 }
 
 export function lotView(lot: LotEntity, supplies: readonly SupplyEntity[], timeZone: string): Lot {

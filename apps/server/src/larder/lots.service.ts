@@ -54,9 +54,11 @@ export class LotsService {
   change(id: string, { kind, amount, reason }: LotChange, by: string | null): Promise<Lot> {
     return this.db.transaction(async (manager) => {
       await lockLarder(manager);
-      const there = leftOf(await this.require(manager, id));
+      const lot = await this.require(manager, id);
+      const there = leftOf(lot);
       const move = moved(kind, amount, there);
-      const problems = changeProblems({ kind, amount, reason }, there);
+      const unit = await this.unitOf(manager, lot);
+      const problems = changeProblems({ kind, amount, reason }, { there, unit });
       if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
       await manager.insert(LotMoveEntity, {
         ...{ lotId: id, at: this.clock.now(), by, kind, amount: move },
@@ -91,6 +93,13 @@ export class LotsService {
     const lot = await manager.findOne(LotEntity, { where: { id }, relations: { moves: true } });
     if (!lot) throw new ProblemError('record-not-found', { what: 'lot', id });
     return lot;
+  }
+
+  /** What a lot is counted in, in words. */
+  private async unitOf(manager: EntityManager, { itemKind, itemId }: LotEntity): Promise<string> {
+    if (itemKind === 'coating') return 'g';
+    const { base } = await manager.findOneByOrFail(SupplyEntity, { id: itemId });
+    return base === 'g' ? 'g' : 'pieces';
   }
 
   private async told(manager: EntityManager, id: string): Promise<Lot> {
@@ -128,11 +137,20 @@ function moved(kind: LotChange['kind'], amount: number, there: number): number {
   return kind === 'counted' ? amount - there : -amount;
 }
 
-function changeProblems({ kind, amount, reason }: LotChange, there: number): FieldProblem[] {
+function changeProblems(
+  { kind, amount, reason }: LotChange,
+  { there, unit }: { readonly there: number; readonly unit: string },
+): FieldProblem[] {
   const isMore = kind !== 'counted' && amount > there + 1e-6;
   return [
     ...(isMore
-      ? [{ pointer: '/amount', code: 'more-than-there' as const, params: { value: amount, limit: there } }]
+      ? [
+          {
+            pointer: '/amount',
+            code: 'more-than-there' as const,
+            params: { value: amount, limit: there, unit },
+          },
+        ]
       : []),
     ...(kind !== 'used' && reason.trim() === ''
       ? [{ pointer: '/reason', code: 'blank' as const, params: {} }]

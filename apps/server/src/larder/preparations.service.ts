@@ -1,15 +1,5 @@
 import type { PreparationView } from '@alnage/contract';
-import {
-  bindRecipe,
-  itemsForYield,
-  preparations,
-  stockCourse,
-  baseAmountOf,
-  type ItemGrams,
-  type LarderBook,
-  type LarderItem,
-  type Preparation,
-} from '@alnage/core';
+import { amountsForYield, preparations, stockCourse, type LarderItem, type Preparation } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { PieceEntity } from '../pieces/piece.entity';
 import { workedPlan } from '../plan/plan-versions';
@@ -19,7 +9,7 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { loadBook } from './load-book';
 import { lockLarder } from './lock-larder';
-import { findLots, leftOf, usableUntil } from './lot-view';
+import { findLots, lotsThere } from './lot-view';
 import { LotMoveEntity, type LotEntity } from './lot.entity';
 import { PreparationEntity } from './preparation.entity';
 import { RecipeEntity } from './recipe.entity';
@@ -152,19 +142,12 @@ export class PreparationsService {
     const book = await loadBook(manager);
     const lots = await findLots(manager);
     const supplies = await manager.find(SupplyEntity);
-    return takenBy(asked, book).map(({ item, amount }) => {
-      const own = lots
-        .filter(({ itemKind, itemId }) => itemKind === item.kind && itemId === item.id)
-        .map((lot) => ({
-          id: lot.id,
-          amount: leftOf(lot),
-          usableUntil:
-            usableUntil(
-              lot,
-              supplies.find(({ id }) => id === lot.itemId),
-              timeZone,
-            )?.getTime() ?? Infinity,
-        }));
+    const kept = book.recipes.find(({ id }) => id === asked.recipe)!;
+    return amountsForYield(kept, asked.yieldGrams, book).map(({ item, amount }) => {
+      const own = lotsThere(item, { lots, supplies, timeZone }).map((lot) => ({
+        ...lot,
+        usableUntil: lot.usableUntil?.getTime() ?? Infinity,
+      }));
       const { taken, shortAmount } = stockCourse([{ minute: this.clock.now().getTime(), amount }], own);
       return { item, taken, shortAmount };
     });
@@ -177,21 +160,6 @@ async function planned(manager: EntityManager, setUp: SetUp): Promise<Preparatio
   if (!plan) return [];
   const recipes = new Map((await manager.find(PieceEntity)).map(({ id, recipe }) => [id, recipe]));
   return preparations(plan, (piece) => recipes.get(piece) ?? null, await loadBook(manager));
-}
-
-/** What a preparation takes of each item, in what that is counted in. @throws InputError */
-export function takenBy(
-  { recipe, yieldGrams }: Pick<Preparation, 'recipe' | 'yieldGrams'>,
-  book: LarderBook,
-): { readonly item: LarderItem; readonly amount: number }[] {
-  const kept = book.recipes.find(({ id }) => id === recipe)!;
-  bindRecipe(kept, book);
-  return itemsForYield(kept, yieldGrams, book).map(({ item, grams }: ItemGrams) => {
-    const supply = book.supplies.find(({ id }) => item.kind === 'supply' && id === item.id);
-    const asked = { amount: grams, unit: 'g' } as const;
-    const amount = supply ? baseAmountOf(asked, supply, { measures: 'metric', field: '/recipe' }) : grams;
-    return { item, amount };
-  });
 }
 
 function view(

@@ -31,7 +31,7 @@ export function markdownOf(recipe: Recipe, note: string): string {
   const { grams, totalGrams, yieldGrams, portionGrams, pieces, allergens } = recipeFigures(recipe);
   const rows = recipe.ingredients.map(
     ({ name, amount, unit }, index) =>
-      `| ${cell(name)} | ${number(amount)} ${unit} | ${number(grams[index]!)} g |`,
+      `| ${escaped(name)} | ${number(amount)} ${unit} | ${number(grams[index]!)} g |`,
   );
   const steps = recipe.steps.map(({ text, workMinutes, restMinutes, celsius }, index) => {
     const told = [
@@ -56,10 +56,6 @@ export function markdownOf(recipe: Recipe, note: string): string {
 /** Text that Markdown would read as its own signs. */
 function escaped(text: string): string {
   return text.replaceAll(/([\\`*_{}[\]<>#|])/g, '\\$1');
-}
-
-function cell(text: string): string {
-  return escaped(text);
 }
 
 /** A file read into what the workshop keeps: its ingredients found among the supplies, or new ones. */

@@ -110,13 +110,15 @@ describe('the Larder place', () => {
     asked.flush(
       {
         code: 'invalid-input',
-        errors: [{ pointer: '/amount', code: 'more-than-there', params: { value: 9000, limit: 4360 } }],
+        errors: [
+          { pointer: '/amount', code: 'more-than-there', params: { value: 9000, limit: 4360, unit: 'g' } },
+        ],
         params: {},
       },
       { status: 400, statusText: 'Bad' },
     );
     await settle();
-    expect(margin(page)).toContain('9000 is more than there is: 4360.');
+    expect(margin(page)).toContain('9000 g is more than there is: 4360 g.');
   });
 
   test('counts by packs as well as by the scale', async () => {

@@ -8,9 +8,9 @@ import {
   type Recipe,
   type RecipeStep,
 } from '@alnage/core';
-import { counted, duration, temperature } from '../shared/formats/formats';
+import { counted } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
-import { measuredText, weighedText } from '../shared/larder/larder-words';
+import { measuredText, stepText, weighedText } from '../shared/larder/larder-words';
 
 /** What goes into one pot: the recipe's own words, scaled, and by the scale. */
 export interface PrepIngredient {
@@ -142,13 +142,8 @@ function ingredientsOf(bound: Recipe): PrepIngredient[] {
   }));
 }
 
-function prepStep({ text, workMinutes, restMinutes, celsius }: RecipeStep): PrepStep {
-  const more = [
-    ...(celsius === null ? [] : [temperature(celsius)]),
-    ...(workMinutes > 0 ? [`${workMinutes} min`] : []),
-    ...(restMinutes > 0 ? [`then rests ${duration(restMinutes)}`] : []),
-  ].join(' · ');
-  return { text, restMinutes, more };
+function prepStep(step: RecipeStep): PrepStep {
+  return { text: step.text, restMinutes: step.restMinutes, more: stepText(step) };
 }
 
 function doneText(

@@ -15,6 +15,7 @@ import { Store } from '@ngrx/store';
 import { count, listed } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
+import { stepText, weighedText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
 import { fieldTexts, otherFieldTexts, troubleText } from '../shared/problem-text';
 import { Api } from '../state/api';
@@ -42,6 +43,7 @@ export class RecipesPage {
   private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly recipes = computed(() => this.workshop()?.recipes ?? []);
+  protected readonly stepText = stepText;
   protected readonly isNew = computed(() => this.id() === 'new');
   protected readonly chosen = computed(
     () =>
@@ -69,7 +71,7 @@ export class RecipesPage {
       more: this.usedBy(recipe.id),
       figure:
         recipe.portion.kind === 'weight'
-          ? `${count(recipe.portion.grams)} g`
+          ? weighedText(recipe.portion.grams)
           : `${count(recipe.portion.millilitres)} ml`,
     })),
   );

@@ -58,7 +58,8 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'out-of-range': ({ value, range }) => `${value ?? 'This'} will not do: ${range}.`,
   'not-convertible': ({ value, range }) => `${value ?? 'This unit'} cannot be weighed: ${range}.`,
   'in-past': ({ value, now }) => `${value} is over: it is ${now} today.`,
-  'more-than-there': ({ value, limit }) => `${value} is more than there is: ${limit}.`,
+  'more-than-there': ({ value, limit, unit = 'of it' }) =>
+    `${value} ${unit} is more than there is: ${limit} ${unit}.`,
   'unknown-reference': ({ value, range }) => `${value || 'Nothing'} will not do: ${range}.`,
   'name-taken': ({ value }) => `${value} is there already; give another name.`,
   twice: ({ value }) => `${value} is there twice.`,

@@ -136,6 +136,9 @@ export class WorkshopPage {
   /** From the address. */
   readonly section = input<string>('coatings');
 
+  /** The record to open, from the address; else the first. */
+  readonly record = input<string>();
+
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly customers = this.store.selectSignal(customersFeature.selectCustomers);
@@ -147,7 +150,8 @@ export class WorkshopPage {
   protected readonly openId = linkedSignal<Section, string | null>({
     source: this.shown,
     // what others save meanwhile does not close what is open here
-    computation: () => untracked(this.rows)[0]?.id ?? null,
+    computation: () =>
+      untracked(() => (this.rows().find(({ id }) => id === this.record()) ?? this.rows()[0])?.id ?? null),
   });
   protected readonly why = computed(() => WHY[this.shown()]);
   protected readonly name = computed(() => this.workshop()?.name ?? '');

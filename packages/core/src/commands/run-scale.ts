@@ -2,7 +2,7 @@ import { InputError } from '../input/input-error';
 import { RecordReader } from '../input/record-reader';
 import { RECIPE_FORMAT, type Recipe } from '../recipes/recipe';
 import { readRecipe } from '../recipes/read-recipe';
-import { recipeFigures } from '../recipes/recipe-figures';
+import { withFigures } from '../recipes/recipe-figures';
 import { HAVE_GRAMS, RECIPE_PIECES, scaleFactor, scaleRecipe, type ScaleWish } from '../recipes/scale-recipe';
 
 /**
@@ -12,12 +12,6 @@ import { HAVE_GRAMS, RECIPE_PIECES, scaleFactor, scaleRecipe, type ScaleWish } f
 export function runScale(json: unknown): unknown {
   const { recipe, wish } = readWish(json);
   return withFigures(scaleRecipe(recipe, scaleFactor(recipe, wish)));
-}
-
-/** A recipe as it is written to a file: with its figures for whoever reads it. @throws InputError */
-export function withFigures(recipe: Recipe): unknown {
-  const { grams, totalGrams, yieldGrams, portionGrams, pieces, allergens } = recipeFigures(recipe);
-  return { ...recipe, figures: { grams, totalGrams, yieldGrams, portionGrams, pieces, allergens } };
 }
 
 function readWish(json: unknown): { recipe: Recipe; wish: ScaleWish } {

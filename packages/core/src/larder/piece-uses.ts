@@ -1,7 +1,7 @@
 import { InputError } from '../input/input-error';
 import type { Amount } from '../recipes/amount';
 import { portionGramsOf } from '../recipes/recipe-figures';
-import { itemsForYield, recipeAllergens, type LarderBook } from './book';
+import { itemsForYield, recipeAllergens, type KeptRecipe, type LarderBook } from './book';
 import { baseAmountOf, type Supply } from './supply';
 import type { LarderItem } from './use';
 
@@ -52,12 +52,28 @@ function centreUses(recipe: string | null, book: LarderBook): PieceUse[] {
   const kept = book.recipes.find(({ id }) => id === recipe);
   if (!kept)
     throw new InputError({ code: 'unknown-reference', field: '/recipe', value: recipe, range: 'a recipe' });
-  return itemsForYield(kept, portionGramsOf(kept.portion), book).map(({ item, grams }): PieceUse => {
-    if (item.kind === 'coating') return { item, amount: grams, per: 'started', recipe };
+  return amountsForYield(kept, portionGramsOf(kept.portion), book).map((use): PieceUse => ({
+    ...use,
+    ...{ per: 'started', recipe },
+  }));
+}
+
+/** So much of an item, in what its stock is counted in. */
+export interface ItemAmount {
+  readonly item: LarderItem;
+  readonly amount: number;
+}
+
+/**
+ * What so many grams of a recipe's yield take of each item, in grams or pieces as its stock is counted.
+ * Source: proportion. @throws InputError at `/recipe` for what cannot be turned into its stock
+ */
+export function amountsForYield(kept: KeptRecipe, yieldGrams: number, book: LarderBook): ItemAmount[] {
+  return itemsForYield(kept, yieldGrams, book).map(({ item, grams }) => {
+    if (item.kind === 'coating') return { item, amount: grams };
     const supply = requireSupply(item.id, book, '/recipe');
-    const amount = { amount: grams, unit: 'g' } as const;
-    const inBase = baseAmountOf(amount, supply, { measures: 'metric', field: '/recipe' });
-    return { item, amount: inBase, per: 'started', recipe };
+    const measuring = { measures: 'metric', field: '/recipe' } as const;
+    return { item, amount: baseAmountOf({ amount: grams, unit: 'g' }, supply, measuring) };
   });
 }
 

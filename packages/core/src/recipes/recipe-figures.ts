@@ -65,3 +65,9 @@ export function portionGramsOf(portion: RecipePortion): number {
     requireWithin('/portion/gramsPerMl', portion.gramsPerMl, GRAMS_PER_ML)
   );
 }
+
+/** A recipe as it is written to a file: with its figures for whoever reads it. @throws InputError */
+export function withFigures(recipe: Recipe): unknown {
+  const { grams, totalGrams, yieldGrams, portionGrams, pieces, allergens } = recipeFigures(recipe);
+  return { ...recipe, figures: { grams, totalGrams, yieldGrams, portionGrams, pieces, allergens } };
+}

@@ -50,6 +50,7 @@ import { LotRow } from './lot-row';
       <a
         matButton="outlined"
         [routerLink]="['/workshop', one.need.item.kind === 'coating' ? 'coatings' : 'supplies']"
+        [queryParams]="{ record: one.need.item.id }"
       >
         Describe it
       </a>

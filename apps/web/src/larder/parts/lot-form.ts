@@ -6,6 +6,7 @@ import {
   input,
   linkedSignal,
   output,
+  signal,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
@@ -21,7 +22,6 @@ import { faultFocus } from '../../shared/forms/focus-fault';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { TextField } from '../../shared/forms/text-field';
 import { TicksField } from '../../shared/forms/ticks-field';
-import { signal } from '@angular/core';
 import { ALLERGEN_CHOICES } from '../../shared/piece-words';
 import { troubleText } from '../../shared/problem-text';
 import { LarderActions, larderFeature } from '../../state/larder.state';

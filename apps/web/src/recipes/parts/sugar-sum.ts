@@ -14,7 +14,7 @@ import {
   type PotReading,
   type SugarStage,
 } from '@alnage/core';
-import { temperature } from '../../shared/formats/formats';
+import { temperature, temperatureStep } from '../../shared/formats/formats';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -148,7 +148,7 @@ export class SugarSum {
           minutes > READY_MINUTES
             ? `; have the next thing ready in ${minutesText(minutes - READY_MINUTES)}`
             : ': have the next thing ready now';
-        return `${wanted.name} in about ${minutesText(minutes)} at this pace, ${temperature(told.kelvinPerMinute)} a minute${ready}.`;
+        return `${wanted.name} in about ${minutesText(minutes)} at this pace, ${temperatureStep(told.kelvinPerMinute)} a minute${ready}.`;
       }
     }
   });

@@ -103,6 +103,13 @@ export function temperature(celsius: number): string {
     : `${atMostTenth.format(fahrenheitFromCelsius(celsius))} °F`;
 }
 
+/** A difference of temperatures: 1.5 °C, or 2.7 °F. */
+export function temperatureStep(kelvin: number): string {
+  return units().temperature === 'C'
+    ? `${atMostTenth.format(kelvin)} °C`
+    : `${atMostTenth.format(fahrenheitFromCelsius(kelvin) - fahrenheitFromCelsius(0))} °F`;
+}
+
 /** Money from minor units: €1.32. */
 export function money(minor: number, currency: string): string {
   return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(majorOf(minor, currency));

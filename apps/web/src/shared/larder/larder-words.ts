@@ -7,10 +7,11 @@ import {
   type LarderItem,
   type Matter,
   type Measures,
+  type RecipeStep,
   type SupplyKind,
 } from '@alnage/core';
 import { choicesOf } from '../forms/choice-field';
-import { count, mass, percent } from '../formats/formats';
+import { count, duration, mass, percent, temperature } from '../formats/formats';
 import { units } from '../units/units';
 
 export const UNIT_WORDS: Readonly<Record<AmountUnit, string>> = {
@@ -96,6 +97,15 @@ export function weighedText(grams: number): string {
 
 function fineOunces(grams: number): string {
   return `${new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 }).format(ouncesFromGrams(grams))} oz`;
+}
+
+/** To which temperature, how long hands are busy, how long it rests: 80 °C · 12 min · then rests 4 h. */
+export function stepText({ celsius, workMinutes, restMinutes }: RecipeStep): string {
+  return [
+    ...(celsius === null ? [] : [temperature(celsius)]),
+    ...(workMinutes > 0 ? [duration(workMinutes)] : []),
+    ...(restMinutes > 0 ? [`then rests ${duration(restMinutes)}`] : []),
+  ].join(' · ');
 }
 
 /** What stock of an item is counted in. */
