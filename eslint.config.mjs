@@ -40,7 +40,14 @@ export default tseslint.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [fromOutside([], 'the core imports nothing but itself')] },
+        {
+          patterns: [
+            fromOutside(
+              ['ml-levenberg-marquardt$'],
+              'the core imports nothing but itself and what it fits with',
+            ),
+          ],
+        },
       ],
       'no-restricted-globals': [
         'error',

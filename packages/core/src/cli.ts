@@ -4,8 +4,10 @@ import { parseArgs } from 'node:util';
 import { runBowl } from './commands/run-bowl';
 import { runBuy } from './commands/run-buy';
 import { runCoat } from './commands/run-coat';
+import { runCool } from './commands/run-cool';
 import { runGanache } from './commands/run-ganache';
 import { runScale } from './commands/run-scale';
+import { runSeed } from './commands/run-seed';
 import { runTail } from './commands/run-tail';
 import { InputError } from './input/input-error';
 import { readProblem } from './planner/read-problem';
@@ -26,9 +28,11 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   bowl: (input) => runBowl(input),
   buy: (input) => runBuy(input),
   coat: (input) => runCoat(input),
+  cool: (input) => runCool(input),
   ganache: (input) => runGanache(input),
   plan: (input, options) => runPlan(input, options),
   scale: (input) => runScale(input),
+  seed: (input) => runSeed(input),
   tail: (input) => runTail(input),
 };
 

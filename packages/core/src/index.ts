@@ -473,3 +473,112 @@ export { stockCourse, type LotThere, type StockCourse, type TimedAmount } from '
 export { type Purchase } from './larder/purchases';
 export { useSpread, type PieceKnown } from './larder/spread';
 export { preparations, type Preparation } from './larder/preparations';
+
+export { Random } from './chance/random';
+export { normalDraw } from './chance/normal-draw';
+export { bowlJoulesPerPiece } from './coating/crust';
+export {
+  BOWL_MATERIALS,
+  LIQUID_CELSIUS,
+  SEEDED_GRAMS,
+  SEED_CELSIUS,
+  SEED_GRAMS,
+  seedGramsFor,
+  seededCelsius,
+  type BowlMaterial,
+  type Seeding,
+} from './temper/seeding';
+export { celsiusAfter, minutesTo, restingCelsius, type CoolingCourse } from './temper/cooling-course';
+export { fitCooling, type BowlReading, type CoolingFit } from './temper/cooling-fit';
+export { READING_CELSIUS, ROOM_CELSIUS, reachForecast, type ReachForecast } from './temper/reach-forecast';
+export { WARMING_WATTS, dippingKelvinPerMinute, plainTauMinutes, rewarmSeconds } from './temper/bowl-heat';
+export { watchProbe, type ProbeState, type ProbeWatch } from './temper/probe-state';
+export {
+  courseAhead,
+  windowForecast,
+  type CoursePoint,
+  type WindowForecast,
+  type WorkedBowl,
+} from './temper/window-forecast';
+export {
+  CRYSTALS_CELSIUS,
+  MELT_CELSIUS,
+  TEMPERING_CELSIUS,
+  TEMPER_SCHOOLS,
+  usualWindows,
+  type Celsius,
+  type TemperSchool,
+  type TemperWindows,
+} from './temper/temper-windows';
+export {
+  LOST_KELVIN,
+  STEPS_OF,
+  TEMPER_STEPS,
+  stepOf,
+  temperAdvice,
+  type MeltSchool,
+  type TemperAdvice,
+  type TemperSituation,
+  type TemperStep,
+} from './temper/temper-guide';
+export {
+  IDLE,
+  bowlAfter,
+  coatOutcome,
+  withSolid,
+  type BowlDeed,
+  type CoatOutcome,
+  type SimulatedBowl,
+} from './temper/simulated-bowl';
+export { SimulatedProbe, USUAL_FAULTS, type ProbeFaults } from './temper/simulated-probe';
+export {
+  REJECT_CAUSES,
+  WEIGHED_WHAT,
+  type BenchDeed,
+  type BenchEvent,
+  type RejectCause,
+  type WeighedWhat,
+} from './bench/bench-event';
+export {
+  TROUBLES,
+  TROUBLE_SIGNS,
+  troubleEffect,
+  type TroubleAnswer,
+  type TroubleCause,
+  type TroubleEffect,
+  type TroubleQuestion,
+  type TroubleSign,
+} from './bench/trouble';
+export {
+  rejectedPieces,
+  weighedGrams,
+  workState,
+  workedMinutes,
+  type BenchTimer,
+  type WorkState,
+} from './bench/work-state';
+export {
+  gramsNow,
+  piecesLeft,
+  runFigures,
+  sealDoubts,
+  type RunExpected,
+  type RunFigures,
+  type SealDoubt,
+} from './bench/run-figures';
+export {
+  FIRST_FACTOR,
+  factorRange,
+  learnFactor,
+  type FactorBelief,
+  type FactorSeen,
+} from './bench/factor-learning';
+export { benchWorks, workKey, type BenchWork, type MeltWork, type StageWork } from './bench/bench-works';
+export {
+  dayAhead,
+  type DayAhead,
+  type DayTrouble,
+  type ExpectedWork,
+  type WorkCourse,
+} from './bench/day-ahead';
+export { learnedChanges, type LearnedChange } from './bench/what-was-learned';

@@ -24,3 +24,6 @@ export const WORKING_WINDOW_CELSIUS: Readonly<Record<CoatingKind, { low: number;
 
 /** Density of molten chocolate, g/cm³. Source: Beckett, Industrial Chocolate Manufacture and Use. */
 export const COATING_GRAMS_PER_CM3 = 1.27;
+
+/** Specific heat of molten coating, J/(g·K). Source: Beckett, Industrial Chocolate Manufacture and Use. */
+export const COATING_JOULES_PER_GK = 1.6;

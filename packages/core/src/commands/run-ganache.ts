@@ -1,4 +1,3 @@
-import { InputError } from '../input/input-error';
 import { RecordReader } from '../input/record-reader';
 import {
   BUTTER_SHARE,
@@ -10,6 +9,7 @@ import {
   INFUSION_LOSS,
   type GanacheWish,
 } from '../recipes/ganache';
+import { eitherOf } from './either-of';
 
 const FIELDS = ['type', 'ratio', 'chocolate', 'totalG', 'creamG', 'butterShare', 'liquidG', 'infusionLoss'];
 
@@ -41,23 +41,4 @@ function readSize(input: RecordReader): GanacheWish['size'] {
   return eitherOf(input, 'totalG', 'creamG') === 'totalG'
     ? { totalGrams: input.number('totalG', GANACHE_GRAMS) }
     : { baseGrams: input.number('creamG', GANACHE_GRAMS) };
-}
-
-/** Which of two fields is there: just one must be. */
-function eitherOf<A extends string, B extends string>(input: RecordReader, one: A, other: B): A | B {
-  if (input.has(one) && input.has(other))
-    throw new InputError({
-      code: 'unknown-field',
-      field: input.at(other),
-      value: input.raw(other),
-      range: `nothing beside ${one}`,
-    });
-  if (!input.has(one) && !input.has(other))
-    throw new InputError({
-      code: 'missing-field',
-      field: input.at(one),
-      value: undefined,
-      range: `${one} or ${other}`,
-    });
-  return input.has(one) ? one : other;
 }

@@ -4,7 +4,7 @@ import { found, type Catalogue } from './check/catalogue';
 import { costInMinutes } from './check/check-plan';
 import { plainManner } from './engine/manner';
 import { Placement } from './engine/placement';
-import { Random } from './engine/random';
+import { Random } from '../chance/random';
 import { ownBowl, runOf, standing } from './engine/standing';
 import { blockerOf } from './engine/unmet';
 import type { Batch, Plan, Product } from './problem';

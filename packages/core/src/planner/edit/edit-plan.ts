@@ -5,7 +5,7 @@ import { loadFixed } from '../engine/load';
 import { compile } from '../engine/compiled';
 import { plainManner } from '../engine/manner';
 import { Placement } from '../engine/placement';
-import { Random } from '../engine/random';
+import { Random } from '../../chance/random';
 import type { Run } from '../engine/run';
 import type { Schedule } from '../engine/schedule';
 import { ownBowl, runOf, standing } from '../engine/standing';

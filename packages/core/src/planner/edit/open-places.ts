@@ -1,7 +1,7 @@
 import type { Blocker } from '../blocker';
 import { plainManner } from '../engine/manner';
 import { Placement } from '../engine/placement';
-import { Random } from '../engine/random';
+import { Random } from '../../chance/random';
 import { runOf, standing } from '../engine/standing';
 import { blockerOf } from '../engine/unmet';
 import type { Planned, Span } from '../problem';

@@ -1,7 +1,7 @@
 import type { CompiledProduct } from './compiled';
 import type { Manner } from './manner';
 import { Placement } from './placement';
-import type { Random } from './random';
+import type { Random } from '../../chance/random';
 import { Run } from './run';
 import type { Schedule } from './schedule';
 

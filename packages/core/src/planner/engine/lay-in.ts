@@ -1,6 +1,6 @@
 import { Builder, type Grouping } from './builder';
 import { plainManner } from './manner';
-import { Random } from './random';
+import { Random } from '../../chance/random';
 import { Rebuilding } from './rebuilding';
 import type { Schedule } from './schedule';
 

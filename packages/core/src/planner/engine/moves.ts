@@ -1,7 +1,7 @@
 import type { Grouping } from './builder';
 import type { Melt } from './melt';
 import { plainManner, type Manner } from './manner';
-import type { Random } from './random';
+import type { Random } from '../../chance/random';
 import type { Run } from './run';
 import type { Schedule } from './schedule';
 

@@ -4,7 +4,7 @@ import { Candidates } from './candidates';
 import { GUIDE_SCALE } from './hands';
 import type { Manner } from './manner';
 import type { Melt } from './melt';
-import type { Random } from './random';
+import type { Random } from '../../chance/random';
 import type { Run } from './run';
 import type { Schedule } from './schedule';
 

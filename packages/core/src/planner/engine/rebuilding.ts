@@ -1,6 +1,6 @@
 import { Builder } from './builder';
 import { Moves } from './moves';
-import type { Random } from './random';
+import type { Random } from '../../chance/random';
 import type { Schedule } from './schedule';
 
 /** Takes the runs of a drawn move out of a schedule and places their lines anew. */

@@ -1,7 +1,7 @@
 import { Builder, type Grouping } from './builder';
 import type { CompiledProblem } from './compiled';
 import { plainManner } from './manner';
-import { Random } from './random';
+import { Random } from '../../chance/random';
 import { Rebuilding } from './rebuilding';
 import type { Schedule } from './schedule';
 import { scheduleOf, snapshotOf, type Snapshot } from './snapshot';

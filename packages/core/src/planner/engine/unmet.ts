@@ -6,7 +6,7 @@ import { Builder } from './builder';
 import { WITHOUT_END, WITHOUT_END_TRIALS } from './lay-in';
 import { plainManner } from './manner';
 import type { Obstacle } from './placement';
-import { Random } from './random';
+import { Random } from '../../chance/random';
 import type { Schedule } from './schedule';
 
 /** An order line that is not met in full, with what stood in the way of its last missing pieces. */

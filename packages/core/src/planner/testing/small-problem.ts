@@ -1,4 +1,4 @@
-import { Random } from '../engine/random';
+import { Random } from '../../chance/random';
 import type { Melt, Person, Problem, Product, ProductStage, StageCoating, StockLot, Rest } from '../problem';
 
 /** Problems for tests: a bench of two people, two bowls and two pieces, and random ones like it. */

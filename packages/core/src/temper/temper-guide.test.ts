@@ -1,0 +1,141 @@
+import { describe, expect, test } from 'vitest';
+import { STEPS_OF, stepOf, temperAdvice, type TemperSituation } from './temper-guide';
+import { usualWindows } from './temper-windows';
+
+const windows = usualWindows([{ kind: 'dark', grams: 1 }]);
+const melt = (change: Partial<TemperSituation> = {}): TemperSituation => ({
+  school: 'seed',
+  windows,
+  done: [],
+  celsius: 40,
+  peakCelsius: null,
+  grams: 3000,
+  seedGrams: 1500,
+  seededGrams: 0,
+  seedCelsius: 21,
+  reserveGrams: 1500,
+  watts: 500,
+  ...change,
+});
+
+describe('a coating’s windows', () => {
+  test('are its kind’s, and a blend’s lie between them by mass', () => {
+    expect(windows).toEqual({
+      melt: { low: 45, high: 50 },
+      crystals: { low: 27.5, high: 28.9 },
+      work: { low: 31, high: 32.2 },
+    });
+    const blend = usualWindows([
+      { kind: 'dark', grams: 500 },
+      { kind: 'milk', grams: 500 },
+    ]);
+    expect(blend.crystals.low).toBeCloseTo(27, 9);
+    expect(blend.crystals.high).toBeCloseTo(28.35, 9);
+  });
+});
+
+describe('the guide', () => {
+  test.each(Object.entries(STEPS_OF))('by %s goes through its steps and ends at work', (school, steps) => {
+    const situation = melt({ school: school as TemperSituation['school'] });
+    const gone = steps.map((_, index) => stepOf({ ...situation, done: steps.slice(0, index) }));
+    expect(gone).toEqual(steps);
+    expect(stepOf({ ...situation, done: steps })).toBe('work');
+  });
+
+  test.each<[string, Partial<TemperSituation>, object]>([
+    ['melts on below 45', { celsius: 40 }, { kind: 'melt-on', to: windows.melt, underKelvin: 5 }],
+    ['melts on without a probe', { celsius: null }, { kind: 'melt-on', underKelvin: null }],
+    ['has melted at 45', { celsius: 45 }, { kind: 'melted' }],
+    ['warns above 55', { celsius: 55.1 }, { kind: 'overheated', overKelvin: expect.closeTo(5.1, 6) }],
+    [
+      'melts compound only as far as it is worked',
+      { school: 'melt', celsius: 30 },
+      { kind: 'melt-on', to: windows.work },
+    ],
+    [
+      'says how much seed, and what it comes to',
+      // (3000·1.6·47 + 1500·1.6·21 − 1500·45)/(4500·1.6) = (225,600 + 50,400 − 67,500)/7,200
+      { done: ['melt'], celsius: 47 },
+      { kind: 'seed-in', grams: 1500, keepGrams: 1500, comesTo: expect.closeTo(28.958, 3) },
+    ],
+    [
+      'asks for the rest of the seed',
+      { done: ['melt'], celsius: 40, seededGrams: 900 },
+      { kind: 'seed-in', grams: 600 },
+    ],
+    [
+      'is seeded by hand without a probe',
+      { done: ['melt'], celsius: null },
+      { kind: 'seed-in', comesTo: null },
+    ],
+    [
+      'adds solid where it is still too hot, and says whether there is as much',
+      // 3000·1.6·(34 − 28.2)/(1.6·7.2 + 45) = 27,840/56.52
+      { done: ['melt', 'seed'], celsius: 34 },
+      { kind: 'add-solid', grams: expect.closeTo(492.57, 2), haveGrams: 1500, isEnough: true },
+    ],
+    [
+      'says when the reserve is not enough',
+      { done: ['melt', 'seed'], celsius: 34, reserveGrams: 400 },
+      { kind: 'add-solid', isEnough: false },
+    ],
+    ['stirs on between', { done: ['melt', 'seed'], celsius: 30 }, { kind: 'stir-on', to: windows.crystals }],
+    ['sees the crystals', { done: ['melt', 'seed'], celsius: 28.9 }, { kind: 'crystals-there' }],
+    ['stirs on without a probe', { done: ['melt', 'seed'], celsius: null }, { kind: 'stir-on' }],
+    [
+      'warms in seconds',
+      // 3000·1.6·(31.6 − 28.6) = 14,400 J at 500 W
+      { done: ['melt', 'seed', 'crystals'], celsius: 28.6 },
+      { kind: 'warm', to: windows.work, seconds: expect.closeTo(28.8, 6) },
+    ],
+    [
+      'warms by hand without a probe',
+      { done: ['melt', 'seed', 'crystals'], celsius: null },
+      { kind: 'warm', seconds: null },
+    ],
+    ['is warm enough', { done: ['melt', 'seed', 'crystals'], celsius: 31 }, { kind: 'warmed' }],
+    ['was warmed too far', { done: ['melt', 'seed', 'crystals'], celsius: 33.8 }, { kind: 'retemper' }],
+    [
+      'pours what cools the rest',
+      // 3,000·(47.5 − 31.6)/(47.5 − 28.2)
+      { school: 'table', done: ['melt'], celsius: 47.5 },
+      { kind: 'pour', grams: expect.closeTo(2471.5, 1), to: windows.crystals },
+    ],
+    [
+      'pours none where it is cool enough',
+      { school: 'table', done: ['melt'], celsius: 31 },
+      { kind: 'pour', grams: 0 },
+    ],
+    [
+      'returns it to the bowl',
+      { school: 'table', done: ['melt', 'pour'] },
+      { kind: 'return', to: windows.work },
+    ],
+    ['stirs the last pieces away', { school: 'by-eye', done: ['melt'] }, { kind: 'stir-away' }],
+    ['tests it on a knife', { school: 'by-eye', done: ['melt', 'stir'] }, { kind: 'test' }],
+  ])('%s', (_name, change, advice) => expect(temperAdvice(melt(change))).toMatchObject(advice));
+
+  const working = (change: Partial<TemperSituation>) =>
+    temperAdvice(melt({ done: STEPS_OF.seed, peakCelsius: 32, ...change }));
+  test.each<[string, Partial<TemperSituation>, object]>([
+    ['is worked within its window', { celsius: 31 }, { kind: 'work' }],
+    ['is worked without a probe', { celsius: null }, { kind: 'work' }],
+    [
+      'is warmed under it',
+      { celsius: 30.5 },
+      { kind: 'rewarm', underKelvin: expect.closeTo(0.5, 9), seconds: expect.closeTo(10.56, 2) },
+    ],
+    ['cools over it', { celsius: 33 }, { kind: 'let-cool', overKelvin: expect.closeTo(0.8, 9) }],
+    [
+      'has lost its temper once it was too warm, whatever it is now',
+      { celsius: 31.5, peakCelsius: 33.8 },
+      { kind: 'retemper', peakCelsius: 33.8 },
+    ],
+    [
+      'keeps what temper compound never had',
+      { school: 'melt', celsius: 31.5, peakCelsius: 40 },
+      { kind: 'work' },
+    ],
+    ['burns', { celsius: 56, school: 'melt' }, { kind: 'overheated' }],
+  ])('of a bowl that %s', (_name, change, advice) => expect(working(change)).toMatchObject(advice));
+});

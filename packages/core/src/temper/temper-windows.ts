@@ -1,0 +1,49 @@
+import { WORKING_WINDOW_CELSIUS, type CoatingKind } from '../coating/coating-kind';
+import type { Bound } from '../input/bounds';
+
+/** How couverture is brought into temper: by seed, on a cooled table, or without a thermometer. */
+export type TemperSchool = 'seed' | 'table' | 'by-eye';
+export const TEMPER_SCHOOLS = ['seed', 'table', 'by-eye'] as const;
+
+export interface Celsius {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** A coating's three windows in °C: melted out, crystals forming, worked. Each is the shop's own; the maker's packet rules. */
+export interface TemperWindows {
+  readonly melt: Celsius;
+  readonly crystals: Celsius;
+  readonly work: Celsius;
+}
+
+export const MELT_CELSIUS: Bound = { min: 30, max: 65 };
+export const CRYSTALS_CELSIUS: Bound = { min: 20, max: 40 };
+
+/** What a coating is melted out at, and where its crystals form; compound forms none that count. Source: shop default. */
+export const TEMPERING_CELSIUS: Readonly<Record<CoatingKind, Omit<TemperWindows, 'work'>>> = {
+  dark: { melt: { low: 45, high: 50 }, crystals: { low: 27.5, high: 28.9 } },
+  milk: { melt: { low: 43, high: 46 }, crystals: { low: 26.5, high: 27.8 } },
+  white: { melt: { low: 40, high: 45 }, crystals: { low: 25.5, high: 27 } },
+  compound: { melt: { low: 40, high: 45 }, crystals: { low: 30, high: 34 } },
+};
+
+/**
+ * The three windows of a coating as shops commonly have them; a blend's lie between its kinds', by mass.
+ * By hand: dark and milk one to one form crystals from 27 to 28.35 °C. Source: shop default.
+ */
+export function usualWindows(
+  parts: readonly { readonly kind: CoatingKind; readonly grams: number }[],
+): TemperWindows {
+  const whole = parts.reduce((sum, { grams }) => sum + grams, 0);
+  const byMass = (of: (kind: CoatingKind) => Celsius): Celsius => {
+    const mean = (end: 'low' | 'high'): number =>
+      parts.reduce((sum, { kind, grams }) => sum + grams * of(kind)[end], 0) / whole;
+    return { low: mean('low'), high: mean('high') };
+  };
+  return {
+    melt: byMass((kind) => TEMPERING_CELSIUS[kind].melt),
+    crystals: byMass((kind) => TEMPERING_CELSIUS[kind].crystals),
+    work: byMass((kind) => WORKING_WINDOW_CELSIUS[kind]),
+  };
+}
