@@ -6,6 +6,8 @@ import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import Fastify, { type FastifyServerOptions } from 'fastify';
 import type { DataSource } from 'typeorm';
 import type { App } from './app-type';
+import { addBench } from './bench/bench.routes';
+import { addDevices } from './devices/devices.routes';
 import { addBoxes } from './boxes/boxes.routes';
 import { addCustomers } from './customers/customers.routes';
 import { addExports } from './exports/exports.routes';
@@ -103,6 +105,8 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addPromises(typed);
   addLarder(typed);
   addRecipes(typed);
+  addBench(typed);
+  addDevices(typed);
   addExports(typed);
   addImports(typed);
   addWorkshopFile(typed);

@@ -1,3 +1,5 @@
+import { BenchEventEntity, RunAmendmentEntity, RunEntity } from './bench/run.entity';
+import { DeviceEntity, LabelEntity, ReadingEntity, ReadingMinuteEntity } from './devices/device.entity';
 import {
   OrderBoxEntity,
   OrderEntity,
@@ -48,4 +50,11 @@ export const ENTITIES = [
   LotEntity,
   LotMoveEntity,
   PreparationEntity,
+  RunEntity,
+  BenchEventEntity,
+  RunAmendmentEntity,
+  DeviceEntity,
+  ReadingEntity,
+  ReadingMinuteEntity,
+  LabelEntity,
 ];

@@ -17,7 +17,7 @@ async function serve(settings: Settings): Promise<void> {
   const app = await buildApp({
     db,
     live,
-    clock: await WorkshopClock.load(db),
+    clock: await WorkshopClock.load(db, settings.clockRate),
     webFolder: settings.webFolder,
     doesJobs: true,
     planSeconds: settings.planSeconds,

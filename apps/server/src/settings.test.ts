@@ -13,6 +13,7 @@ describe('settings', () => {
       now: null,
       isDemoWanted: true,
       planSeconds: 10,
+      clockRate: 1,
       webFolder: null,
     });
   });
@@ -40,6 +41,8 @@ describe('settings', () => {
     ['a port that is too high', { DATABASE_URL, ALNAGE_PORT: '70000' }, 'ALNAGE_PORT is 70000'],
     ['an instant that is none', { DATABASE_URL, ALNAGE_NOW: 'Thursday' }, 'ALNAGE_NOW is Thursday'],
     ['no time to plan', { DATABASE_URL, ALNAGE_PLAN_SECONDS: '0' }, 'ALNAGE_PLAN_SECONDS is 0'],
+    ['a clock that stands', { DATABASE_URL, ALNAGE_SPEED: '0' }, 'ALNAGE_SPEED is 0'],
+    ['a clock that is none', { DATABASE_URL, ALNAGE_SPEED: 'fast' }, 'ALNAGE_SPEED is fast'],
     ['half a second', { DATABASE_URL, ALNAGE_PLAN_SECONDS: '0.5' }, 'ALNAGE_PLAN_SECONDS is 0.5'],
     ['a certificate without its key', { DATABASE_URL, ALNAGE_TLS_CERT: 'c' }, 'ALNAGE_TLS_KEY'],
   ])('with %s are refused by name and value', (_name, env, text) => {

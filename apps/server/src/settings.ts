@@ -13,6 +13,8 @@ export interface Settings {
   readonly webFolder: string | null;
   /** Seconds that a plan is bettered for where nobody says. */
   readonly planSeconds: number;
+  /** How much faster than the machine’s the workshop’s clock runs: for practice and tests. */
+  readonly clockRate: number;
 }
 
 export class SettingError extends Error {}
@@ -33,6 +35,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     isDemoWanted: env['ALNAGE_DEMO'] !== 'off',
     webFolder: env['ALNAGE_WEB'] || null,
     planSeconds: readSeconds(env['ALNAGE_PLAN_SECONDS'] || '10'),
+    clockRate: readRate(env['ALNAGE_SPEED'] || '1'),
   };
 }
 
@@ -49,6 +52,16 @@ function readSeconds(text: string): number {
   if (!Number.isInteger(seconds) || seconds < min || seconds > max)
     throw new SettingError(`ALNAGE_PLAN_SECONDS is ${text}; it must be a whole number in ${min}..${max}`);
   return seconds;
+}
+
+/** A day in under a minute is fast enough for anything. */
+const RATE = { min: 1, max: 2000 };
+
+function readRate(text: string): number {
+  const rate = Number(text);
+  if (!(rate >= RATE.min && rate <= RATE.max))
+    throw new SettingError(`ALNAGE_SPEED is ${text}; it must be a number in ${RATE.min}..${RATE.max}`);
+  return rate;
 }
 
 function readInstant(text: string | undefined): Date | null {

@@ -11,6 +11,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { tellPerson } from './shared/person/person';
+import * as bench from './state/bench.state';
 import * as customers from './state/customers.state';
 import * as larder from './state/larder.state';
 import * as live from './state/live.state';
@@ -36,6 +37,7 @@ export const appConfig: ApplicationConfig = {
     provideState(customers.customersFeature),
     provideState(season.seasonFeature),
     provideState(larder.larderFeature),
+    provideState(bench.benchFeature),
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
@@ -51,6 +53,8 @@ export const appConfig: ApplicationConfig = {
       { saveRecord: records.saveRecord, removeRecord: records.removeRecord },
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
       { readLarder: larder.readLarder, doDeed: larder.doDeed },
+      bench.benchEffects,
+      bench.benchCommands,
       { hearEvents: live.hearEvents },
     ),
     {

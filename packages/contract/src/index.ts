@@ -119,7 +119,14 @@ export {
 } from './exports/import';
 export { ALLERGENS, Allergen } from './shared/allergens';
 export { BowlChange, BowlDraft, BowlView } from './workshop/bowl';
-export { BLEND_PARTS_MOST, PACKS_MOST, CoatingChange, CoatingDraft, CoatingView } from './workshop/coating';
+export {
+  BLEND_PARTS_MOST,
+  PACKS_MOST,
+  CoatingChange,
+  CoatingDraft,
+  CoatingView,
+  Tempering,
+} from './workshop/coating';
 export { ZONE_TRAYS, ZoneChange, ZoneDraft, ZoneView } from './workshop/zone';
 export {
   EXCEPTIONS_MOST,
@@ -188,4 +195,31 @@ export {
   SlotMakingView,
   type SlotFault,
 } from './promises/promise';
+export {
+  BENCH_EVENTS_MOST,
+  BenchEventDraft,
+  BenchEventsAsk,
+  BenchTaken,
+  DEED_REFUSALS,
+  type DeedRefusal,
+} from './bench/bench-event';
+export { Bench, type SealedWork } from './bench/bench';
+export { AmendAsk, RunRecord, SEAL_DOUBTS, SealAsk, countsNow, type RunCounts } from './bench/run';
+export {
+  DEVICE_KINDS,
+  Device,
+  DeviceDraft,
+  DeviceTaken,
+  LABEL_LINES_MOST,
+  LabelView,
+  READINGS_MOST,
+  READING_BOUNDS,
+  READING_KINDS,
+  Reading,
+  ReadingsAsk,
+  ReadingsTaken,
+  ReadingsView,
+  type DeviceKind,
+  type ReadingKind,
+} from './bench/device';
 export { LIVE_TOPICS, type LiveEvent, type LiveTopic } from './live-event';

@@ -465,7 +465,7 @@ export {
   type PieceUse,
   type SupplyAmount,
 } from './larder/piece-uses';
-export { planUses, reserveUses, type PlanReading } from './larder/plan-uses';
+export { partedOver, planUses, reserveUses, type PlanReading } from './larder/plan-uses';
 export { isSameItem, type ItemUse, type LarderItem, type UseCause } from './larder/use';
 export { KEPT_APART, nutFreeFirst, type Judged } from './planner/nut-free-first';
 export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './larder/item-need';
@@ -506,8 +506,10 @@ export {
   TEMPERING_CELSIUS,
   TEMPER_SCHOOLS,
   usualWindows,
+  windowsOf,
   type Celsius,
   type TemperSchool,
+  type TemperedCoating,
   type TemperWindows,
 } from './temper/temper-windows';
 export {

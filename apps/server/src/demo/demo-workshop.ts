@@ -158,6 +158,7 @@ const couverture = {
   thinnedPercent: 0,
   stockMonths: 2,
   isTempered: true,
+  tempering: null,
   parts: [],
   setupFixedMinutes: 20,
   setupMinutesPerKg: 4,

@@ -82,4 +82,8 @@ export class LotMoveEntity {
   /** The preparation that took it. */
   @Column('uuid', { name: 'preparation_id', nullable: true })
   preparationId: string | null;
+
+  /** The run that took it. */
+  @Column('uuid', { name: 'run_id', nullable: true })
+  runId: string | null;
 }

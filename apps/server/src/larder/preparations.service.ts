@@ -1,5 +1,5 @@
 import type { PreparationView } from '@alnage/contract';
-import { amountsForYield, preparations, stockCourse, type LarderItem, type Preparation } from '@alnage/core';
+import { amountsForYield, preparations, type Preparation } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { PieceEntity } from '../pieces/piece.entity';
 import { workedPlan } from '../plan/plan-versions';
@@ -9,11 +9,11 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { loadBook } from './load-book';
 import { lockLarder } from './lock-larder';
-import { findLots, lotsThere } from './lot-view';
+import { drawnLots, type Drawn } from './drawn-lots';
+import { findLots } from './lot-view';
 import { LotMoveEntity, type LotEntity } from './lot.entity';
 import { PreparationEntity } from './preparation.entity';
 import { RecipeEntity } from './recipe.entity';
-import { SupplyEntity } from './supply.entity';
 
 const MS_PER_MINUTE = 60_000;
 
@@ -21,13 +21,6 @@ const MS_PER_MINUTE = 60_000;
 export interface Finishing {
   readonly despiteShort: boolean;
   readonly by: string | null;
-}
-
-/** What of an item is taken, and what no lot has. */
-interface Drawn {
-  readonly item: LarderItem;
-  readonly taken: readonly { readonly lot: string; readonly amount: number }[];
-  readonly shortAmount: number;
 }
 
 /** The centres that the plan makes, and what was made of them out of which lots. */
@@ -140,17 +133,9 @@ export class PreparationsService {
 
   private async draw(manager: EntityManager, asked: Preparation, timeZone: string): Promise<Drawn[]> {
     const book = await loadBook(manager);
-    const lots = await findLots(manager);
-    const supplies = await manager.find(SupplyEntity);
     const kept = book.recipes.find(({ id }) => id === asked.recipe)!;
-    return amountsForYield(kept, asked.yieldGrams, book).map(({ item, amount }) => {
-      const own = lotsThere(item, { lots, supplies, timeZone }).map((lot) => ({
-        ...lot,
-        usableUntil: lot.usableUntil?.getTime() ?? Infinity,
-      }));
-      const { taken, shortAmount } = stockCourse([{ minute: this.clock.now().getTime(), amount }], own);
-      return { item, taken, shortAmount };
-    });
+    const wanted = amountsForYield(kept, asked.yieldGrams, book);
+    return drawnLots(manager, wanted, { at: this.clock.now(), timeZone });
   }
 }
 

@@ -6,6 +6,7 @@ import { Deposits1787000000000 } from './1787000000000-deposits';
 import { Season1786000000000 } from './1786000000000-season';
 import { PlanAtWork1788000000000 } from './1788000000000-plan-at-work';
 import { Larder1789000000000 } from './1789000000000-larder';
+import { Bench1790000000000 } from './1790000000000-bench';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -19,4 +20,5 @@ export const MIGRATIONS = [
   Deposits1787000000000,
   PlanAtWork1788000000000,
   Larder1789000000000,
+  Bench1790000000000,
 ];

@@ -22,6 +22,7 @@ import {
 import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { orderedIn, type Ordered } from '../orders/ordered';
+import { learnedTimes, type LearnedTimes } from '../bench/learned-times';
 import { loadBook } from '../larder/load-book';
 import { PieceEntity } from '../pieces/piece.entity';
 import { readWeighings } from '../weighings/read-weighings';
@@ -44,6 +45,8 @@ export async function buildProblem(
   const weighings = await readWeighings(manager, clock.now());
   const moulds = await manager.find(MouldEntity);
   const book = await loadBook(manager);
+  const times = await learnedTimes(manager, clock.now());
+
   const people = await manager.find(PersonEntity, byPosition);
   const points = await manager.find(PickupPointEntity, byPosition);
   return {
@@ -51,8 +54,8 @@ export async function buildProblem(
     horizon: minutesFrom(setUp.span.start, setUp.span.end),
     weights: setUp.workshop.weights,
     changeovers: setUp.workshop.changeovers,
-    coatings: dippery.coatings.map(coatingOf),
-    products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds, book })),
+    coatings: dippery.coatings.map((coating) => coatingOf(coating, times)),
+    products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds, book, times })),
     melters: (await manager.find(BowlEntity, byPosition)).map((bowl) =>
       melterOf(bowl, tailGramsOf(bowl, pieces, dippery)),
     ),
@@ -73,8 +76,12 @@ function melterOf({ id, capacityGrams, usableMinutes }: BowlEntity, tailGrams: n
   return { id, capacityGrams, tailGrams, ...(usableMinutes !== null && { usableMinutes }) };
 }
 
-function coatingOf({ id, allergens, entity }: WorkedCoating): Coating {
-  const { setupFixedMinutes, setupMinutesPerKg, usableMinutes } = entity;
+function coatingOf({ id, allergens, entity }: WorkedCoating, times: LearnedTimes): Coating {
+  const factor = times.setUpOf(id);
+  const [setupFixedMinutes, setupMinutesPerKg] = [entity.setupFixedMinutes, entity.setupMinutesPerKg].map(
+    (minutes) => Math.round(minutes * factor),
+  ) as [number, number];
+  const { usableMinutes } = entity;
   return { id, skill: 'temper', allergens, setupFixedMinutes, setupMinutesPerKg, usableMinutes };
 }
 
@@ -84,10 +91,11 @@ interface Kitchenware {
   readonly weighings: readonly Weighing[];
   readonly moulds: readonly MouldEntity[];
   readonly book: LarderBook;
+  readonly times: LearnedTimes;
 }
 
 /** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
-function productOf(piece: PieceEntity, { dippery, weighings, moulds, book }: Kitchenware): Product {
+function productOf(piece: PieceEntity, { dippery, weighings, moulds, book, times }: Kitchenware): Product {
   const own = weighings.filter((weighing) => weighing.piece === piece.id);
   const { portions } = pieceCoat(piece, dippery, {
     sizeClass: sizeClassOf(piece.form, piece.sizes),
@@ -104,7 +112,8 @@ function productOf(piece: PieceEntity, { dippery, weighings, moulds, book }: Kit
     ...(firstCoated && { clockStage: firstCoated.id }),
     stages: piece.route.map((stage) => {
       const portion = portions.find(({ role }) => role === stage.coat);
-      const { id, skill, fixedMinutes, secondsPerPiece, maxRunMinutes, rest } = stage;
+      const { id, skill, fixedMinutes, maxRunMinutes, rest } = stage;
+      const secondsPerPiece = Math.round(stage.secondsPerPiece * times.paceOf(piece.id, id));
       const coating = portion
         ? { id: portion.coating, milligramsPerPiece: Math.ceil(portion.grams * 1000) }
         : null;

@@ -6,11 +6,17 @@ import { WorkshopEntity } from '../workshop/workshop.entity';
  * that it runs on over restarts; without a shift it is the machine's own.
  */
 export class WorkshopClock {
-  private constructor(private readonly shiftMs: number) {}
+  private readonly startedAt = Date.now();
 
-  static async load(db: DataSource): Promise<WorkshopClock> {
+  private constructor(
+    private readonly shiftMs: number,
+    /** How much faster than the machine’s it runs, from when it was loaded. */
+    readonly rate: number,
+  ) {}
+
+  static async load(db: DataSource, rate = 1): Promise<WorkshopClock> {
     const workshop = await db.getRepository(WorkshopEntity).findOneBy({ id: 1 });
-    return new WorkshopClock(Number(workshop?.clockShiftMs ?? 0));
+    return new WorkshopClock(Number(workshop?.clockShiftMs ?? 0), rate);
   }
 
   /** Sets the clock to an instant from which it runs on. */
@@ -20,6 +26,7 @@ export class WorkshopClock {
   }
 
   now(): Date {
-    return new Date(Date.now() + this.shiftMs);
+    const passed = Date.now() - this.startedAt;
+    return new Date(this.startedAt + this.shiftMs + this.rate * passed);
   }
 }

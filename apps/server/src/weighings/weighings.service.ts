@@ -1,13 +1,11 @@
 import type { Weighing, WeighingDraft, WeighingSetAside } from '@alnage/contract';
-import { formOfSize, gramsShown, pieceCoat, type CoatPortion } from '@alnage/core';
-import type { DataSource, EntityManager } from 'typeorm';
-import { PieceEntity } from '../pieces/piece.entity';
+import type { DataSource } from 'typeorm';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
-import { loadDippery } from '../workshop/dippery';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
 import { WorkshopEntity } from '../workshop/workshop.entity';
+import { keepWeighing } from './keep-weighing';
 import { readWeighings, weighingShower } from './read-weighings';
 import { WeighingEntity } from './weighing.entity';
 
@@ -27,22 +25,7 @@ export class WeighingsService {
     return this.db.transaction(async (manager) => {
       const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
       const at = this.instantOf(draft.at, timeZone);
-      gramsShown(draft.weighed, draft.pieces);
-      if (draft.rejects > draft.pieces)
-        throw outOfRange('/rejects', draft.rejects, `no more than the pieces dipped, ${draft.pieces}`);
-      const { estimateGrams } = await portionOf(manager, draft);
-      const { piece: pieceId, at: _at, ...rest } = draft;
-      const saved = await manager.save(
-        manager.create(WeighingEntity, {
-          ...rest,
-          pieceId,
-          at,
-          estimateGrams,
-          setAsideReason: null,
-          version: 1,
-        }),
-      );
-      await announce(manager, 'weighings');
+      const saved = await keepWeighing(manager, draft, at);
       return (await weighingShower(manager, this.clock.now()))(saved);
     });
   }
@@ -76,30 +59,3 @@ export class WeighingsService {
     return at;
   }
 }
-
-/** The coat of a piece that a draft weighs. @throws ProblemError for a piece, coat or size that there is not */
-async function portionOf(manager: EntityManager, draft: WeighingDraft): Promise<CoatPortion> {
-  const piece = await manager.findOneBy(PieceEntity, { id: draft.piece });
-  if (!piece)
-    throw new ProblemError('invalid-input', {}, [
-      { pointer: '/piece', code: 'unknown-piece', params: { value: draft.piece } },
-    ]);
-  const size = piece.sizes.find(({ id }) => id === draft.sizeClass);
-  if ((piece.sizes.length > 0 || draft.sizeClass !== '') && !size)
-    throw unknown(
-      '/sizeClass',
-      draft.sizeClass,
-      piece.sizes.map(({ id }) => id).join(', ') || 'no size class',
-    );
-  const form = formOfSize(piece.form, size);
-  const { portions } = pieceCoat({ form, drizzle: piece.drizzle }, await loadDippery(manager));
-  const portion = portions.find(({ role }) => role === draft.coat);
-  if (!portion) throw unknown('/coat', draft.coat, portions.map(({ role }) => role).join(', '));
-  return portion;
-}
-
-const unknown = (pointer: string, value: string, range: string): ProblemError =>
-  new ProblemError('invalid-input', {}, [{ pointer, code: 'unknown-reference', params: { value, range } }]);
-
-const outOfRange = (pointer: string, value: number, range: string): ProblemError =>
-  new ProblemError('invalid-input', {}, [{ pointer, code: 'out-of-range', params: { value, range } }]);

@@ -91,7 +91,7 @@ async function keepRecords(manager: EntityManager, file: WorkshopFile): Promise<
   const lists = [
     [MouldEntity, file.moulds],
     [ZoneEntity, file.zones],
-    [CoatingEntity, file.coatings],
+    [CoatingEntity, file.coatings.map((coating) => ({ tempering: null, ...coating }))],
     [BowlEntity, file.bowls],
     [PersonEntity, file.people],
     [PickupPointEntity, file.pickupPoints],

@@ -1,3 +1,4 @@
+import type { Tempering } from '@alnage/contract';
 import type { BlendPart, CoatingDescription, CoatingKind, Fluidity, Pack } from '@alnage/core';
 import { Column, Entity } from 'typeorm';
 import { KeptRecord } from '../kept/kept-record';
@@ -28,6 +29,9 @@ export class CoatingEntity extends KeptRecord implements CoatingDescription {
 
   @Column('double precision', { name: 'window_high_celsius' })
   windowHighCelsius: number;
+
+  @Column('jsonb', { nullable: true })
+  tempering: Tempering | null;
 
   @Column('jsonb')
   parts: BlendPart[];

@@ -18,7 +18,12 @@ export const COATINGS: RecordKind<CoatingEntity, CoatingDraft, CoatingView> = {
     const described = { ...draft, id: id ?? '' };
     yieldPaOf(described, others);
     coatingAllergens(described, others);
-    return [...windowProblems(draft), ...partProblems(draft), ...(await blendedProblems(manager, draft, id))];
+    return [
+      ...windowProblems(draft),
+      ...temperingProblems(draft),
+      ...partProblems(draft),
+      ...(await blendedProblems(manager, draft, id)),
+    ];
   },
   columns: (draft) => ({ ...draft, parts: draft.kind === 'blend' ? draft.parts : [] }),
   view: async (manager, entity) => coatingView(workedCoating(entity, await manager.find(CoatingEntity))),
@@ -61,6 +66,32 @@ function windowProblems({ windowLowCelsius, windowHighCelsius }: CoatingDraft): 
   if (windowLowCelsius < windowHighCelsius) return [];
   const params = { value: windowHighCelsius, range: `above its low end, ${windowLowCelsius}` };
   return [{ pointer: '/windowHighCelsius', code: 'out-of-range', params }];
+}
+
+/** Melted out above where it is worked, crystals below it, each from low to high. */
+function temperingProblems({ tempering, windowLowCelsius, windowHighCelsius }: CoatingDraft): FieldProblem[] {
+  if (!tempering) return [];
+  const { meltLowCelsius, meltHighCelsius, crystalsLowCelsius, crystalsHighCelsius } = tempering;
+  const must = (field: keyof typeof tempering, isSo: boolean, range: string): FieldProblem[] =>
+    isSo
+      ? []
+      : [
+          {
+            pointer: `/tempering/${field}`,
+            code: 'out-of-range',
+            params: { value: tempering[field], range },
+          },
+        ];
+  return [
+    ...must(
+      'crystalsHighCelsius',
+      crystalsHighCelsius > crystalsLowCelsius,
+      `above ${crystalsLowCelsius} °C`,
+    ),
+    ...must('crystalsHighCelsius', crystalsHighCelsius < windowLowCelsius, `below ${windowLowCelsius} °C`),
+    ...must('meltLowCelsius', meltLowCelsius > windowHighCelsius, `above ${windowHighCelsius} °C`),
+    ...must('meltHighCelsius', meltHighCelsius > meltLowCelsius, `above ${meltLowCelsius} °C`),
+  ];
 }
 
 function partProblems({ parts }: CoatingDraft): FieldProblem[] {

@@ -4,6 +4,7 @@ import { BoxEntity } from '../boxes/box.entity';
 import { RecipeEntity } from '../larder/recipe.entity';
 import { SupplyEntity } from '../larder/supply.entity';
 import { PieceEntity } from '../pieces/piece.entity';
+import type { WorkshopClock } from '../plugins/workshop-clock';
 import { BowlEntity } from './bowl.entity';
 import { bowlView } from './bowls';
 import { coatingView } from './coatings';
@@ -18,7 +19,10 @@ import { findSetUp, holidayOn } from './set-up';
 import { zoneView } from './zones';
 
 /** The workshop as every place needs it. */
-export async function workshopView(manager: EntityManager, now: Date): Promise<Workshop> {
+export async function workshopView(
+  manager: EntityManager,
+  clock: Pick<WorkshopClock, 'now' | 'rate'>,
+): Promise<Workshop> {
   const listed = <T extends ObjectLiteral>(entity: EntityTarget<T>): Promise<T[]> =>
     manager.find(entity, { order: { position: 'ASC' } as never });
   const dippery = await loadDippery(manager);
@@ -30,7 +34,8 @@ export async function workshopView(manager: EntityManager, now: Date): Promise<W
     timeZone,
     currency,
     isDemo,
-    now: now.toISOString(),
+    now: clock.now().toISOString(),
+    clockRate: clock.rate,
     season: setUp && {
       id: setUp.season.id,
       name: setUp.season.name,

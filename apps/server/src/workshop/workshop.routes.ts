@@ -50,7 +50,7 @@ export function addWorkshop(app: App): void {
     view: Person,
   });
   app.get('/api/workshop', { schema: { tags, response: { 200: Workshop } } }, async (_request, reply) =>
-    reply.send((await workshopView(app.db.manager, app.clock.now())) as never),
+    reply.send((await workshopView(app.db.manager, app.clock)) as never),
   );
   const rules = new RulesService(app.db);
   app.put('/api/rules', { schema: { tags, body: Rules, response: { 200: Rules } } }, (request) =>

@@ -1,14 +1,22 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  AmendAsk,
+  Bench,
+  BenchEventsAsk,
+  BenchTaken,
   ChangesAsk,
   ChangesMade,
   Customer,
+  Device,
+  DeviceDraft,
+  DeviceTaken,
   Feed,
   HoldAsk,
   JobAsk,
   Holiday,
   HolidayCountry,
+  LabelView,
   Larder,
   Lot,
   LotChange,
@@ -31,6 +39,7 @@ import type {
   Piece,
   PieceClosing,
   PreparationView,
+  ReadingsView,
   RecipeDraft,
   RecipeEffects,
   RecipeVersion,
@@ -39,7 +48,9 @@ import type {
   MakingAsk,
   PromiseAsk,
   PromisedSlot,
+  RunRecord,
   SavedPlan,
+  SealAsk,
   Season,
   SeasonFigures,
   SlotClosing,
@@ -265,6 +276,49 @@ export class Api {
 
   stopJob(id: string): Observable<PlanJob> {
     return this.http.post<PlanJob>(`/api/plan/jobs/${id}/stop`, null);
+  }
+
+  bench(): Observable<Bench> {
+    return this.http.get<Bench>('/api/bench');
+  }
+
+  sendDeeds(ask: BenchEventsAsk): Observable<BenchTaken> {
+    return this.http.post<BenchTaken>('/api/bench/events', ask);
+  }
+
+  runs(): Observable<RunRecord[]> {
+    return this.http.get<RunRecord[]>('/api/runs');
+  }
+
+  sealRun(ask: SealAsk): Observable<RunRecord> {
+    return this.http.post<RunRecord>('/api/runs', ask);
+  }
+
+  amendRun(id: string, ask: AmendAsk): Observable<RunRecord> {
+    return this.http.post<RunRecord>(`/api/runs/${id}/amendments`, ask);
+  }
+
+  devices(): Observable<Device[]> {
+    return this.http.get<Device[]>('/api/devices');
+  }
+
+  takeDevice(draft: DeviceDraft): Observable<DeviceTaken> {
+    return this.http.post<DeviceTaken>('/api/devices', draft);
+  }
+
+  removeDevice(id: string): Observable<null> {
+    return this.http.delete<null>(`/api/devices/${id}`);
+  }
+
+  labels(): Observable<LabelView[]> {
+    return this.http.get<LabelView[]>('/api/labels');
+  }
+
+  /** What the probe of a bowl said since an instant, in ms. */
+  readings(bowl: string, since: number): Observable<ReadingsView> {
+    return this.http.get<ReadingsView>(`/api/bowls/${bowl}/readings`, {
+      params: { since: Math.round(since) },
+    });
   }
 
   weighings(): Observable<Weighing[]> {

@@ -13,6 +13,8 @@ export const LiveActions = createActionGroup({
     'Workshop changed': emptyProps(),
     'Weighings changed': emptyProps(),
     'Larder changed': emptyProps(),
+    'Bench changed': emptyProps(),
+    'Readings changed': emptyProps(),
     'Connection lost': emptyProps(),
     'Connection back': emptyProps(),
   },
@@ -49,6 +51,10 @@ export const hearEvents = createEffect(
             return LiveActions.weighingsChanged();
           case 'larder':
             return LiveActions.larderChanged();
+          case 'bench':
+            return LiveActions.benchChanged();
+          case 'readings':
+            return LiveActions.readingsChanged();
           case 'lost':
             return LiveActions.connectionLost();
           case 'back':

@@ -4,11 +4,14 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type {
+  Bench,
   Customer,
+  Device,
   Larder,
   Order,
   Piece,
   PreparationView,
+  RunRecord,
   SavedPlan,
   SeasonFigures,
   Weighing,
@@ -16,6 +19,7 @@ import type {
 } from '@alnage/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
+import { BenchActions, benchCommands, benchFeature } from '../state/bench.state';
 import { CustomerActions, customersFeature } from '../state/customers.state';
 import { doDeed, LarderActions, larderFeature } from '../state/larder.state';
 import { liveFeature } from '../state/live.state';
@@ -56,6 +60,9 @@ export interface RenderOptions {
   readonly figures?: SeasonFigures;
   readonly larder?: Larder;
   readonly preparations?: readonly PreparationView[];
+  readonly bench?: Bench;
+  readonly devices?: readonly Device[];
+  readonly runs?: readonly RunRecord[];
 }
 
 /** A page on the small workshop, with the store as the server filled it. */
@@ -84,6 +91,7 @@ export async function render<T>(
       provideState(customersFeature),
       provideState(seasonFeature),
       provideState(larderFeature),
+      provideState(benchFeature),
       provideState(liveFeature),
       provideEffects(
         { saveOrder, moveOrder, payOrder },
@@ -91,6 +99,7 @@ export async function render<T>(
         { saveRecord, removeRecord },
         { takeWeighing },
         { doDeed },
+        benchCommands,
       ),
     ],
   });
@@ -151,10 +160,17 @@ function fillStore(store: Store, options: RenderOptions): void {
   if (options.figures) store.dispatch(SeasonActions.read({ figures: options.figures }));
   if (saved) store.dispatch(PlanActions.read({ saved }));
   fillLarder(store, options);
+  fillBench(store, options);
 }
 
 function fillLarder(store: Store, { larder, preparations = [] }: RenderOptions): void {
   if (larder) store.dispatch(LarderActions.read({ larder, preparations: [...preparations] }));
+}
+
+function fillBench(store: Store, { bench, devices, runs }: RenderOptions): void {
+  if (bench) store.dispatch(BenchActions.read({ bench }));
+  if (devices) store.dispatch(BenchActions.devicesRead({ devices: [...devices] }));
+  if (runs) store.dispatch(BenchActions.runsRead({ runs: [...runs] }));
 }
 
 function nameOf(element: HTMLElement): string {

@@ -29,6 +29,7 @@ export const workshop: Workshop = {
   currency: 'EUR',
   isDemo: true,
   now: '2026-06-18T08:32:00.000Z',
+  clockRate: 1,
   season: {
     id: 'midsummer',
     name: 'Midsummer',
@@ -124,6 +125,7 @@ export const workshop: Workshop = {
         isTempered: true,
         windowLowCelsius: 31,
         windowHighCelsius: 32.2,
+        tempering: null,
         parts: [],
         packs: [{ grams: 5000, priceMinor: 7000 }],
         allergens: ['soya'],

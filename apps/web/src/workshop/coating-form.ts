@@ -2,6 +2,8 @@ import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
 import type { CoatingDraft } from '@alnage/contract';
 import {
   BLEND_PARTS,
+  CRYSTALS_CELSIUS,
+  MELT_CELSIUS,
   MINOR,
   PACK_GRAMS,
   STOCK_MONTHS,
@@ -9,7 +11,9 @@ import {
   WINDOW_CELSIUS,
   YIELD_PA,
   suggestedWindow,
+  usualWindows,
   type Fluidity,
+  type TemperSchool,
 } from '@alnage/core';
 import { nameControl } from '../shared/forms/text-field';
 import { NumberControl } from '../shared/forms/number-control';
@@ -45,6 +49,7 @@ const FIRST: CoatingDraft = {
   isTempered: true,
   windowLowCelsius: 31,
   windowHighCelsius: 32.2,
+  tempering: null,
   parts: [],
   packs: [],
   allergens: [],
@@ -69,6 +74,38 @@ export function partForm(coating = '', parts: number | null = 1) {
   });
 }
 
+/** How it is tempered, from its own figures or from those of its kind. */
+function temperingForm({ tempering, kind, windowLowCelsius, windowHighCelsius }: CoatingDraft) {
+  const parts = [{ kind: kind === 'blend' ? 'dark' : kind, grams: 1 } as const];
+  const { melt, crystals } = usualWindows(parts);
+  const start = tempering ?? {
+    school: 'seed',
+    meltLowCelsius: Math.max(melt.low, windowHighCelsius + 1),
+    meltHighCelsius: melt.high,
+    crystalsLowCelsius: crystals.low,
+    crystalsHighCelsius: Math.min(crystals.high, windowLowCelsius - 0.5),
+  };
+  return new FormGroup({
+    school: plain<TemperSchool>(start.school),
+    meltLowCelsius: new NumberControl(start.meltLowCelsius, MELT_CELSIUS),
+    meltHighCelsius: new NumberControl(start.meltHighCelsius, MELT_CELSIUS),
+    crystalsLowCelsius: new NumberControl(start.crystalsLowCelsius, CRYSTALS_CELSIUS),
+    crystalsHighCelsius: new NumberControl(start.crystalsHighCelsius, CRYSTALS_CELSIUS),
+  });
+}
+
+function temperingOf({
+  controls: c,
+}: ReturnType<typeof temperingForm>): NonNullable<CoatingDraft['tempering']> {
+  return {
+    school: c.school.value,
+    meltLowCelsius: c.meltLowCelsius.number,
+    meltHighCelsius: c.meltHighCelsius.number,
+    crystalsLowCelsius: c.crystalsLowCelsius.number,
+    crystalsHighCelsius: c.crystalsHighCelsius.number,
+  };
+}
+
 /** The form of a coating; a new one starts as an ordinary dark couverture. */
 export function coatingForm(start: CoatingDraft = FIRST) {
   return new FormGroup({
@@ -81,6 +118,8 @@ export function coatingForm(start: CoatingDraft = FIRST) {
     isTempered: plain(start.isTempered),
     windowLowCelsius: new NumberControl(start.windowLowCelsius, WINDOW_CELSIUS),
     windowHighCelsius: new NumberControl(start.windowHighCelsius, WINDOW_CELSIUS),
+    hasTempering: plain(start.tempering !== null),
+    tempering: temperingForm(start),
     parts: new FormArray(start.parts.map(({ coating, parts }) => partForm(coating, parts))),
     packs: new FormArray(start.packs.map(({ grams, priceMinor }) => packForm(grams, priceMinor))),
     allergens: plain<readonly string[]>(start.allergens),
@@ -102,6 +141,7 @@ export function coatingDraftOf({ controls: c }: CoatingForm): CoatingDraft {
     isTempered: c.isTempered.value,
     windowLowCelsius: c.windowLowCelsius.number,
     windowHighCelsius: c.windowHighCelsius.number,
+    tempering: c.hasTempering.value ? temperingOf(c.tempering) : null,
     parts:
       c.kind.value === 'blend'
         ? c.parts.controls.map((part) => ({

@@ -112,6 +112,15 @@ const FiledPlan = closed({
 /** A recipe with every version of it. */
 const FiledRecipe = closed({ ...RecipeView.properties, versions: Type.Array(RecipeVersion) });
 
+/** Files from before coatings had their own way of tempering do not tell it. */
+const { tempering, ...coating } = CoatingDraft.properties;
+const FiledCoating = closed({
+  id: Id,
+  ...coating,
+  tempering: Type.Optional(tempering),
+  version: Version,
+});
+
 /** A lot with all that was done to it; what is left follows. */
 const { amount: _amount, usableUntil: _usableUntil, ...lot } = Lot.properties;
 const FiledLot = closed({
@@ -163,7 +172,7 @@ export const WorkshopFile = closed(
     }),
     moulds: Type.Array(Mould),
     zones: Type.Array(ZoneView),
-    coatings: Type.Array(closed({ id: Id, ...CoatingDraft.properties, version: Version })),
+    coatings: Type.Array(FiledCoating),
     bowls: Type.Array(closed({ id: Id, ...BowlDraft.properties, version: Version })),
     people: Type.Array(Person),
     pickupPoints: Type.Array(PickupPoint),

@@ -1,10 +1,13 @@
 import {
   BLEND_PARTS,
   COATING_KINDS,
+  CRYSTALS_CELSIUS,
   FLUIDITIES,
+  MELT_CELSIUS,
   MINOR,
   PACK_GRAMS,
   STOCK_MONTHS,
+  TEMPER_SCHOOLS,
   THINNED_PERCENT,
   WINDOW_CELSIUS,
   YIELD_PA,
@@ -20,6 +23,16 @@ const minutes = Type.Integer({ minimum: 0, maximum: 1440 });
 export const BLEND_PARTS_MOST = 6;
 export const PACKS_MOST = 8;
 
+/** How a coating is brought into temper, and where it is melted out and forms its crystals. */
+export const Tempering = closed({
+  school: Type.Enum([...TEMPER_SCHOOLS]),
+  meltLowCelsius: within(MELT_CELSIUS),
+  meltHighCelsius: within(MELT_CELSIUS),
+  crystalsLowCelsius: within(CRYSTALS_CELSIUS),
+  crystalsHighCelsius: within(CRYSTALS_CELSIUS),
+});
+export type Tempering = Static<typeof Tempering>;
+
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
   kind: Type.Enum([...COATING_KINDS, 'blend']),
@@ -31,6 +44,7 @@ const draft = {
   isTempered: Type.Boolean({ description: 'Worked in temper; else melted and set in the cold' }),
   windowLowCelsius: within(WINDOW_CELSIUS),
   windowHighCelsius: within(WINDOW_CELSIUS),
+  tempering: Type.Union([Tempering, Type.Null()], { description: 'Null: as usual for its kind, by seed' }),
   parts: Type.Array(closed({ coating: Id, parts: within(BLEND_PARTS) }), { maxItems: BLEND_PARTS_MOST }),
   packs: Type.Array(closed({ grams: within(PACK_GRAMS), priceMinor: within(MINOR) }), {
     maxItems: PACKS_MOST,

@@ -30,6 +30,9 @@ export const Workshop = closed({
   currency: Type.String(),
   isDemo: Type.Boolean(),
   now: Instant,
+  clockRate: Type.Number({
+    description: 'How much faster than any other its clock runs; 1 but for practice',
+  }),
   season: Type.Union([closed({ id: Id, name: Type.String(), days: Type.Array(SeasonDay) }), Type.Null()]),
   seasons: Type.Array(Season),
   details: Details,

@@ -59,6 +59,8 @@ class Shift {
   private readonly ends = new Map<string, number>();
   private readonly order = new Map<string, readonly string[]>();
   private readonly dipped = new Map<string, readonly string[]>();
+  /** When each person first wrote something down. */
+  private readonly watchedSince = new Map<string, number>();
 
   constructor(
     plan: Plan,
@@ -76,6 +78,10 @@ class Shift {
   }
 
   all(works: readonly BenchWork[]): Map<string, ExpectedWork> {
+    for (const { key, person } of works) {
+      const begunAt = this.courses.get(key)?.begunAt ?? Infinity;
+      this.watchedSince.set(person, Math.min(begunAt, this.watchedSince.get(person) ?? Infinity));
+    }
     // what is under way or done is a fact: all else waits for its person and bowl
     const begins = (work: BenchWork): number => this.courses.get(work.key)?.begunAt ?? Infinity;
     const inTurn = [...works].sort((a, b) => compare(begins(a), begins(b)) || a.start - b.start);
@@ -93,17 +99,21 @@ class Shift {
   private span(work: BenchWork, needs: readonly string[]): { start: number; end: number } {
     const course = this.courses.get(work.key);
     if (course) return { start: course.begunAt, end: course.end };
-    if (this.mustBeDone(work) || (work.end <= this.now && !this.isWatched(work)))
+    if (this.mustBeDone(work) || (work.start < this.now && !this.isWatched(work)))
       return { start: work.start, end: work.end };
     const free = needs.map((need) => this.free.get(need) ?? 0);
     const start = Math.max(work.start, this.now, this.ready(work), ...free);
     return { start, end: start + work.end - work.start };
   }
 
-  /** Whether the bench has written anything down of the batch or the melt: then silence means that it is not done. */
+  /**
+   * Whether the bench would have written something of it: it has of its batch or melt, or its person wrote down what was
+   * done before it. Then silence means that it is not done; else it is taken to go as planned.
+   */
   private isWatched(work: BenchWork): boolean {
     const mark = work.kind === 'melt' ? work.key : `stage/${work.batch}/`;
-    return [...this.courses.keys()].some((key) => key.startsWith(mark));
+    const since = this.watchedSince.get(work.person) ?? Infinity;
+    return work.start >= since || [...this.courses.keys()].some((key) => key.startsWith(mark));
   }
 
   /** Whether something has begun that cannot begin before this is done. */

@@ -1,4 +1,5 @@
 import { WORKING_WINDOW_CELSIUS, type CoatingKind } from '../coating/coating-kind';
+import type { BlendPart } from '../coating/coating-flow';
 import type { Bound } from '../input/bounds';
 
 /** How couverture is brought into temper: by seed, on a cooled table, or without a thermometer. */
@@ -46,4 +47,37 @@ export function usualWindows(
     crystals: byMass((kind) => TEMPERING_CELSIUS[kind].crystals),
     work: byMass((kind) => WORKING_WINDOW_CELSIUS[kind]),
   };
+}
+
+/** A coating as far as its windows go; what it has none of its own is as usual for its kind. */
+export interface TemperedCoating {
+  readonly id: string;
+  readonly kind: CoatingKind | 'blend';
+  readonly parts: readonly BlendPart[];
+  readonly windowLowCelsius: number;
+  readonly windowHighCelsius: number;
+  readonly tempering: {
+    readonly meltLowCelsius: number;
+    readonly meltHighCelsius: number;
+    readonly crystalsLowCelsius: number;
+    readonly crystalsHighCelsius: number;
+  } | null;
+}
+
+/** The three windows of a coating: the shop's own where it has set them, else those of its kind or of its parts. */
+export function windowsOf(coating: TemperedCoating, all: readonly TemperedCoating[]): TemperWindows {
+  const work = { low: coating.windowLowCelsius, high: coating.windowHighCelsius };
+  const own = coating.tempering;
+  if (own)
+    return {
+      melt: { low: own.meltLowCelsius, high: own.meltHighCelsius },
+      crystals: { low: own.crystalsLowCelsius, high: own.crystalsHighCelsius },
+      work,
+    };
+  if (coating.kind !== 'blend') return { ...usualWindows([{ kind: coating.kind, grams: 1 }]), work };
+  const parts = coating.parts.flatMap(({ coating: id, parts: grams }) => {
+    const part = all.find((each) => each.id === id);
+    return part && part.kind !== 'blend' ? [{ kind: part.kind, grams }] : [];
+  });
+  return { ...usualWindows(parts), work };
 }

@@ -1,0 +1,149 @@
+import type { Bench, SealedWork } from '@alnage/contract';
+import {
+  SPARE_PREFIX,
+  benchWorks,
+  dayAhead,
+  rejectedPieces,
+  workState,
+  type BenchEvent,
+  type BenchWork,
+  type WorkCourse,
+  type WorkState,
+} from '@alnage/core';
+import { MoreThan, type EntityManager } from 'typeorm';
+import type { PlanEntity } from '../plan/plan.entity';
+import { workedPlan } from '../plan/plan-versions';
+import type { WorkshopClock } from '../plugins/workshop-clock';
+import { findSetUp, type SetUp } from '../workshop/set-up';
+import { RunEntity } from './run.entity';
+
+const MS_PER_MINUTE = 60_000;
+/** What nobody touched for so long is not at the bench any more. Shop default. */
+const TOUCHED_MS = 36 * 60 * MS_PER_MINUTE;
+
+const NOTHING: Bench = {
+  ...{ version: null, horizonStart: null, works: [], events: [], sealed: [] },
+  ...{ ahead: [], troubles: [], tickets: {}, freeFrom: {} },
+};
+
+/** What the kitchen works by, what was done of it, and where that leads. */
+export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock, 'now'>): Promise<Bench> {
+  const setUp = await findSetUp(manager);
+  const plan = setUp && (await workedPlan(manager, setUp));
+  if (!plan) return NOTHING;
+  const works = benchWorks(plan.problem, plan.plan);
+  const open = await openRuns(manager, setUp, clock);
+  const sealed = await sealedRuns(manager, setUp);
+  const now = (clock.now().getTime() - setUp.span.start.getTime()) / MS_PER_MINUTE;
+  const courses = coursesOf(works, [...open, ...sealed], { now, start: setUp.span.start.getTime() });
+  const { works: ahead, troubles } = dayAhead(plan, courses, Math.round(now));
+  return {
+    version: plan.version,
+    horizonStart: setUp.span.start.toISOString(),
+    works,
+    events: open.flatMap(eventsOf),
+    sealed: sealed.map(sealedWork),
+    ahead: [...ahead],
+    troubles: [...troubles],
+    tickets: await ticketsOf(manager, plan),
+    freeFrom: freeFromOf(plan, works),
+  };
+}
+
+function openRuns(
+  manager: EntityManager,
+  { span }: SetUp,
+  clock: Pick<WorkshopClock, 'now'>,
+): Promise<RunEntity[]> {
+  const touched = MoreThan(new Date(clock.now().getTime() - TOUCHED_MS));
+  return manager
+    .createQueryBuilder(RunEntity, 'run')
+    .leftJoinAndSelect('run.events', 'event')
+    .where({ horizonStart: span.start, touchedAt: touched })
+    .andWhere('run.sealedAt is null')
+    .orderBy('event.seq', 'ASC')
+    .getMany();
+}
+
+function sealedRuns(manager: EntityManager, { span }: SetUp): Promise<RunEntity[]> {
+  return manager
+    .createQueryBuilder(RunEntity, 'run')
+    .where({ horizonStart: span.start })
+    .andWhere('run.sealedAt is not null')
+    .orderBy('run.sealedAt', 'ASC')
+    .getMany();
+}
+
+/** The events of a run, as the core reads them. */
+export function eventsOf({ work, events }: RunEntity): BenchEvent[] {
+  return events.map(({ id, at, by, deed }) => ({ id, work, at: at.getTime(), by, deed }));
+}
+
+function sealedWork({ id, work, code, record, endedAt, sealedAt }: RunEntity): SealedWork {
+  const { melt, leftGrams, toLarderGrams } = record!;
+  return {
+    ...{ work, run: id, code, melt },
+    endedAt: (endedAt ?? sealedAt!).getTime(),
+    leftGrams: leftGrams === null ? null : Math.max(0, leftGrams - toLarderGrams),
+  };
+}
+
+/** How the plan's work really goes. */
+function coursesOf(
+  works: readonly BenchWork[],
+  runs: readonly RunEntity[],
+  { now, start }: { readonly now: number; readonly start: number },
+): Map<string, WorkCourse> {
+  const byKey = new Map(works.map((work) => [work.key, work]));
+  const minute = (at: Date | number): number => (Number(at) - start) / MS_PER_MINUTE;
+  return new Map(
+    runs.flatMap((run): [string, WorkCourse][] => {
+      const work = byKey.get(run.work);
+      if (!work || run.begunAt === null || !isOf(work, run)) return [];
+      const begunAt = minute(run.begunAt);
+      const end = run.endedAt ? minute(run.endedAt) : expectedEnd(work, { begunAt, now, run });
+      return [[run.work, { begunAt, end }]];
+    }),
+  );
+}
+
+function isOf(work: BenchWork, { product }: RunEntity): boolean {
+  return product === (work.kind === 'stage' ? work.product : '');
+}
+
+/** When what is under way will be done: by what is dipped so far, or as long as planned. */
+function expectedEnd(
+  work: BenchWork,
+  { begunAt, now, run }: { readonly begunAt: number; readonly now: number; readonly run: RunEntity },
+): number {
+  const whole = work.end - work.start;
+  const state = workState(eventsOf(run));
+  const left = work.kind === 'stage' ? leftShare(work.startPieces, state) : 1;
+  return Math.max(now, left < 1 ? now + left * whole : begunAt + whole);
+}
+
+function leftShare(pieces: number, state: WorkState): number {
+  const done = state.good + rejectedPieces(state);
+  return pieces > 0 ? Math.max(0, 1 - done / pieces) : 0;
+}
+
+async function ticketsOf(manager: EntityManager, { problem }: PlanEntity): Promise<Record<string, string>> {
+  const ids = problem.orders.map(({ id }) => id).filter((id) => !id.startsWith(SPARE_PREFIX));
+  const rows = await manager.query<{ id: string; ticket: string }[]>(
+    'select id, ticket from customer_order where id = any($1)',
+    [ids],
+  );
+  return Object.fromEntries(rows.map(({ id, ticket }) => [id, ticket]));
+}
+
+/** Allergens that orders of a work are to be free from, where there are any. */
+function freeFromOf({ problem }: PlanEntity, works: readonly BenchWork[]): Record<string, string[]> {
+  const free = new Map(problem.orders.map(({ id, freeFrom = [] }) => [id, freeFrom]));
+  return Object.fromEntries(
+    works.flatMap((work) => {
+      if (work.kind !== 'stage') return [];
+      const all = [...new Set(work.orders.flatMap(({ order }) => free.get(order) ?? []))].sort();
+      return all.length > 0 ? [[work.key, all]] : [];
+    }),
+  );
+}

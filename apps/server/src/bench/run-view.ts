@@ -1,0 +1,23 @@
+import type { RunRecord } from '@alnage/contract';
+import { In, type EntityManager } from 'typeorm';
+import { RunAmendmentEntity, type RunEntity } from './run.entity';
+
+/** A sealed run with what was amended of it. */
+export async function runView(manager: EntityManager, run: RunEntity): Promise<RunRecord> {
+  return (await runViews(manager, [run]))[0]!;
+}
+
+/** Sealed runs with what was amended of each, in their order. */
+export async function runViews(manager: EntityManager, runs: readonly RunEntity[]): Promise<RunRecord[]> {
+  const all = await manager.find(RunAmendmentEntity, {
+    where: { runId: In(runs.map(({ id }) => id)) },
+    order: { id: 'ASC' },
+  });
+  return runs.map(({ id, code, record }) => ({
+    ...record!,
+    ...{ id, code },
+    amendments: all
+      .filter(({ runId }) => runId === id)
+      .map(({ at, by, reason, before, after }) => ({ at: at.toISOString(), by, reason, before, after })),
+  }));
+}

@@ -1,0 +1,161 @@
+import { inject } from '@angular/core';
+import type { AmendAsk, Bench, Device, RunRecord, SealAsk } from '@alnage/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { concatLatestFrom } from '@ngrx/operators';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { catchError, exhaustMap, filter, forkJoin, map, of, switchMap } from 'rxjs';
+import { Api } from './api';
+import { LiveActions } from './live.state';
+import { troubleOf, type Trouble } from './problem';
+
+export const BenchActions = createActionGroup({
+  source: 'Bench',
+  events: {
+    Opened: emptyProps(),
+    Read: props<{ bench: Bench }>(),
+    'Read failed': props<{ trouble: Trouble }>(),
+    'Devices read': props<{ devices: Device[] }>(),
+    'Ledger opened': emptyProps(),
+    'Runs read': props<{ runs: RunRecord[] }>(),
+    'Seal asked': props<{ ask: SealAsk }>(),
+    'Amend asked': props<{ id: string; ask: AmendAsk }>(),
+    Kept: props<{ run: RunRecord; isAmended: boolean }>(),
+    'Keep failed': props<{ trouble: Trouble }>(),
+    Dismissed: emptyProps(),
+  },
+});
+
+export interface BenchState {
+  readonly bench: Bench | null;
+  readonly devices: readonly Device[];
+  /** Sealed runs, the first sealed first; null until somebody looks at them. */
+  readonly runs: readonly RunRecord[] | null;
+  /** Whether somebody has looked at the bench: only then it is read anew when something changes. */
+  readonly isWanted: boolean;
+  readonly isKeeping: boolean;
+  readonly trouble: Trouble | null;
+  readonly keepTrouble: Trouble | null;
+}
+
+const initial: BenchState = {
+  bench: null,
+  devices: [],
+  runs: null,
+  isWanted: false,
+  isKeeping: false,
+  trouble: null,
+  keepTrouble: null,
+};
+
+/** What is done at the bench, what devices say there, and the sealed runs. */
+export const benchFeature = createFeature({
+  name: 'bench',
+  reducer: createReducer(
+    initial,
+    on(BenchActions.opened, (state): BenchState => ({ ...state, isWanted: true })),
+    on(BenchActions.read, (state, { bench }): BenchState => ({ ...state, bench, trouble: null })),
+    on(BenchActions.readFailed, (state, { trouble }): BenchState => ({ ...state, trouble })),
+    on(BenchActions.devicesRead, (state, { devices }): BenchState => ({ ...state, devices })),
+    on(BenchActions.runsRead, (state, { runs }): BenchState => ({ ...state, runs, trouble: null })),
+    on(BenchActions.sealAsked, BenchActions.amendAsked, (state): BenchState => ({
+      ...state,
+      isKeeping: true,
+      keepTrouble: null,
+    })),
+    on(BenchActions.kept, (state, { run }): BenchState => ({
+      ...state,
+      isKeeping: false,
+      keepTrouble: null,
+      runs: state.runs && withRun(state.runs, run),
+    })),
+    on(BenchActions.keepFailed, (state, { trouble }): BenchState => ({
+      ...state,
+      isKeeping: false,
+      keepTrouble: trouble,
+    })),
+    on(BenchActions.dismissed, (state): BenchState => ({ ...state, keepTrouble: null })),
+  ),
+});
+
+function withRun(runs: readonly RunRecord[], run: RunRecord): RunRecord[] {
+  return runs.some(({ id }) => id === run.id)
+    ? runs.map((each) => (each.id === run.id ? run : each))
+    : [...runs, run];
+}
+
+const readBench = createEffect(
+  (actions = inject(Actions), store = inject(Store), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(
+        BenchActions.opened,
+        BenchActions.kept,
+        LiveActions.benchChanged,
+        LiveActions.planChanged,
+        LiveActions.connectionBack,
+      ),
+      concatLatestFrom(() => store.select(benchFeature.selectIsWanted)),
+      filter(([, isWanted]) => isWanted),
+      switchMap(() =>
+        api.bench().pipe(
+          map((bench) => BenchActions.read({ bench })),
+          catchError((error: unknown) => of(BenchActions.readFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+const readDevices = createEffect(
+  (actions = inject(Actions), store = inject(Store), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(BenchActions.opened, LiveActions.readingsChanged, LiveActions.connectionBack),
+      concatLatestFrom(() => store.select(benchFeature.selectIsWanted)),
+      filter(([, isWanted]) => isWanted),
+      exhaustMap(() =>
+        api.devices().pipe(
+          map((devices) => BenchActions.devicesRead({ devices })),
+          catchError((error: unknown) => of(BenchActions.readFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+const readRuns = createEffect(
+  (actions = inject(Actions), store = inject(Store), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(BenchActions.ledgerOpened, LiveActions.benchChanged),
+      concatLatestFrom(() => store.select(benchFeature.selectRuns)),
+      filter(([action, runs]) => action.type === BenchActions.ledgerOpened.type || runs !== null),
+      switchMap(() =>
+        forkJoin({ runs: api.runs() }).pipe(
+          map((read) => BenchActions.runsRead(read)),
+          catchError((error: unknown) => of(BenchActions.readFailed({ trouble: troubleOf(error) }))),
+        ),
+      ),
+    );
+  },
+  { functional: true },
+);
+
+const keepRun = createEffect(
+  (actions = inject(Actions), api = inject(Api)) => {
+    return actions.pipe(
+      ofType(BenchActions.sealAsked, BenchActions.amendAsked),
+      exhaustMap((asked) => {
+        const isAmended = 'id' in asked;
+        const answer = isAmended ? api.amendRun(asked.id, asked.ask) : api.sealRun(asked.ask);
+        return answer.pipe(
+          map((run) => BenchActions.kept({ run, isAmended })),
+          catchError((error: unknown) => of(BenchActions.keepFailed({ trouble: troubleOf(error) }))),
+        );
+      }),
+    );
+  },
+  { functional: true },
+);
+
+export const benchEffects = { readBench, readDevices, readRuns };
+export const benchCommands = { keepRun };

@@ -1,0 +1,90 @@
+import type { BenchEvent, BenchWork, DayTrouble, ExpectedWork } from '@alnage/core';
+import { Type, type Static } from 'typebox';
+import { closed, Id, Instant } from '../shared/closed';
+import { BenchDeedSchema } from './bench-event';
+
+const minute = Type.Integer({ description: 'Whole minutes from horizonStart' });
+const Uuid = Type.String({ format: 'uuid' });
+const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
+  Type.Union([type, Type.Null()]);
+
+const planned = { key: Type.String(), person: Id, start: minute, end: minute };
+
+const WorkSchema = Type.Union([
+  closed({ kind: Type.Literal('melt'), ...planned, melt: Id, bowl: Id, coating: Id, grams: Type.Number() }),
+  closed({
+    kind: Type.Literal('stage'),
+    ...planned,
+    batch: Id,
+    product: Id,
+    stage: Id,
+    skill: Type.String(),
+    pieces: Type.Integer(),
+    startPieces: Type.Integer(),
+    melt: orNull(closed({ id: Id, bowl: Id, coating: Id, gramsPerPiece: Type.Number() })),
+    secondsPerPiece: Type.Number(),
+    fixedMinutes: Type.Number(),
+    rest: closed({
+      zone: Type.String(),
+      piecesPerTray: Type.Integer(),
+      minMinutes: Type.Integer(),
+      maxMinutes: Type.Integer(),
+    }),
+    orders: Type.Array(closed({ order: Type.String(), pieces: Type.Integer() })),
+  }),
+]);
+
+const EventSchema = closed({
+  id: Uuid,
+  work: Type.String(),
+  at: Type.Integer({ description: 'ms since 1970' }),
+  by: orNull(Id),
+  deed: BenchDeedSchema,
+});
+
+const TroubleSchema = closed({
+  kind: Type.Enum(['late-order', 'long-wait']),
+  order: orNull(Type.String()),
+  batch: Id,
+  product: Id,
+  minutes: Type.Number(),
+});
+
+/** A work of the bench that is sealed, and the record that came of it. */
+const SealedWork = closed({
+  work: Type.String(),
+  run: Uuid,
+  code: Type.String(),
+  melt: Id,
+  endedAt: Type.Integer({ description: 'ms since 1970' }),
+  /** What stayed in the bowl; null where it was not weighed. */
+  leftGrams: orNull(Type.Number()),
+});
+export type SealedWork = Static<typeof SealedWork>;
+
+/** What the kitchen works by now: the published plan's work, what was done of it, and where that leads. */
+export const Bench = closed({
+  version: orNull(Type.Integer({ description: 'The version that is worked by; null: nothing is planned' })),
+  horizonStart: orNull(Instant),
+  works: Type.Array(WorkSchema),
+  events: Type.Array(EventSchema),
+  sealed: Type.Array(SealedWork),
+  ahead: Type.Array(
+    closed({ key: Type.String(), start: Type.Number(), end: Type.Number(), lateMinutes: Type.Number() }),
+  ),
+  troubles: Type.Array(TroubleSchema),
+  tickets: Type.Record(Type.String(), Type.String(), { description: 'Tickets of orders, by their ids' }),
+  /** Allergens that the orders of a work are promised to be free from. */
+  freeFrom: Type.Record(Type.String(), Type.Array(Type.String())),
+});
+export interface Bench {
+  readonly version: number | null;
+  readonly horizonStart: string | null;
+  readonly works: readonly BenchWork[];
+  readonly events: readonly BenchEvent[];
+  readonly sealed: readonly SealedWork[];
+  readonly ahead: readonly ExpectedWork[];
+  readonly troubles: readonly DayTrouble[];
+  readonly tickets: Readonly<Record<string, string>>;
+  readonly freeFrom: Readonly<Record<string, readonly string[]>>;
+}
