@@ -7,6 +7,8 @@ import Fastify, { type FastifyServerOptions } from 'fastify';
 import type { DataSource } from 'typeorm';
 import type { App } from './app-type';
 import { addBench } from './bench/bench.routes';
+import { SimulatedDevices } from './devices/simulated/simulated-devices';
+import { KEPT_ONE_BY_ONE_MS, thinReadings } from './devices/thin-readings';
 import { addDevices } from './devices/devices.routes';
 import { addBoxes } from './boxes/boxes.routes';
 import { addCustomers } from './customers/customers.routes';
@@ -45,6 +47,7 @@ export interface AppParts {
 
 /** Shop default. */
 const PLAN_SECONDS = 10;
+const THIN_EVERY_MS = 3_600_000;
 
 /** Everything that is sent to the browser comes from here; Angular and Material write styles into the page. */
 const CONTENT_SECURITY_POLICY = {
@@ -112,5 +115,30 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addWorkshopFile(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
+  if (parts.doesJobs) await playDevices(typed, log);
   return typed;
+}
+
+/** Plays the demo's devices, and thins what devices said long ago, where this process does the jobs. */
+async function playDevices(app: App, log: (error: unknown) => void): Promise<void> {
+  const { db, clock } = app;
+  const devices = new SimulatedDevices({
+    db,
+    clock,
+    log,
+    knock: async (method, url, { token, body }) => {
+      const headers = { authorization: `Bearer ${token}` };
+      const response = await app.inject({ method, url, headers, ...(body && { payload: body }) });
+      if (response.statusCode >= 400) throw new Error(`a simulated device was refused: ${response.body}`);
+      return response.body === '' ? null : response.json();
+    },
+  });
+  const thin = (): void =>
+    void thinReadings(db, new Date(clock.now().getTime() - KEPT_ONE_BY_ONE_MS)).catch(log);
+  const thinning = setInterval(thin, THIN_EVERY_MS);
+  app.addHook('onReady', () => devices.start());
+  app.addHook('preClose', async () => {
+    clearInterval(thinning);
+    await devices.close();
+  });
 }

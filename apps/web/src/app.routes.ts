@@ -58,6 +58,11 @@ export const routes: Routes = [
     loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage),
   },
   {
+    path: 'bench',
+    title: 'Bench · Alnage',
+    loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
+  },
+  {
     path: 'counter',
     title: 'Counter · Alnage',
     loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage),

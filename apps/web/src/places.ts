@@ -5,5 +5,6 @@ export const PLACES = [
   { path: 'pieces', name: 'Pieces', digit: '3' },
   { path: 'larder', name: 'Larder', digit: '4' },
   { path: 'plan', name: 'Plan', digit: '5' },
+  { path: 'bench', name: 'Bench', digit: '6' },
   { path: 'counter', name: 'Counter', digit: '7' },
 ] as const;

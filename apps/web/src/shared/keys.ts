@@ -27,7 +27,7 @@ export class Keys {
   private press(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
     if (event.key !== 'Escape' && isTyping(event.target)) return;
-    if (event.key === 'Enter' && isPressed(event.target)) return;
+    if ((event.key === 'Enter' || event.key === ' ') && isPressed(event.target)) return;
     const binding = this.bindings().find(({ key }) => key === event.key);
     if (!binding) return;
     event.preventDefault();
@@ -35,7 +35,7 @@ export class Keys {
   }
 }
 
-/** What Enter presses by itself; the row that is chosen already is done with. */
+/** What Enter and Space press by themselves; the row that is chosen already is done with. */
 function isPressed(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&

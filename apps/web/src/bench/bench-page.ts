@@ -1,0 +1,131 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { counted, duration, listed } from '../shared/formats/formats';
+import { Keys } from '../shared/keys';
+import { Margin } from '../shared/margin/margin';
+import { Outbox } from '../shared/bench/outbox';
+import { troubleText } from '../shared/problem-text';
+import { BenchActions, benchFeature } from '../state/bench.state';
+import { deedWords, REFUSAL_WORDS } from './bench-words';
+import { isDip, type Lens } from './bench-figures';
+import { mindOf, pathOf, workRow, workSub, workTitle } from './bench-rows';
+import { BenchStore } from './bench.store';
+import { DipRun } from './parts/dip-run';
+import { HandWork } from './parts/hand-work';
+import { MeltGuide } from './parts/melt-guide';
+import { keepAwake } from './keep-awake';
+
+const NEXT_ROWS = 5;
+const TROUBLE_ROWS = 4;
+
+/** Bench: one run at a time, very large – what is done now, what comes next, and what it does to the day. */
+@Component({
+  imports: [MatButtonModule, RouterLink, Margin, DipRun, HandWork, MeltGuide],
+  providers: [BenchStore],
+  templateUrl: './bench-page.html',
+  styleUrl: './bench-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BenchPage {
+  protected readonly page = inject(BenchStore);
+  protected readonly outbox = inject(Outbox);
+  private readonly store = inject(Store);
+  private readonly said = this.store.selectSignal(benchFeature.selectTrouble);
+
+  protected readonly lenses = computed((): (Lens & { name: string })[] => {
+    const workshop = this.page.workshop();
+    return [
+      ...(workshop?.people ?? []).map(({ id, name }) => ({ kind: 'person' as const, id, name })),
+      ...(workshop?.bowls ?? []).map(({ id, name }) => ({ kind: 'bowl' as const, id, name })),
+    ];
+  });
+  protected readonly trouble = computed(() => {
+    const trouble = this.said();
+    return trouble && troubleText(trouble);
+  });
+  protected readonly kind = computed(() => {
+    const work = this.page.current()?.work;
+    if (!work) return null;
+    if (work.kind === 'melt') return 'melt';
+    return isDip(work) ? 'dip' : 'hands';
+  });
+  protected readonly head = computed(() => {
+    const [at, words] = [this.page.current(), this.page.words()];
+    if (!at || !words) return null;
+    const sub = [at.code ?? '', workSub(at.work, words)].filter(Boolean).join(' · ');
+    return { title: workTitle(at.work, words), sub };
+  });
+  private readonly late = computed(
+    () => new Map((this.page.bench()?.ahead ?? []).map(({ key, lateMinutes }) => [key, lateMinutes])),
+  );
+  protected readonly next = computed(() => {
+    const [words, current] = [this.page.words(), this.page.current()];
+    if (!words) return [];
+    return this.page
+      .queue()
+      .filter(({ work }) => work.key !== current?.work.key)
+      .slice(0, NEXT_ROWS)
+      .map((at) => workRow(at, words, this.late().get(at.work.key) ?? 0));
+  });
+  protected readonly mind = computed(() => {
+    const [at, bench] = [this.page.current(), this.page.bench()];
+    return at && bench ? mindOf(at, { bench, pieces: this.page.pieces(), now: this.page.nowMs() }) : [];
+  });
+  protected readonly path = computed(() => {
+    const [at, words] = [this.page.current(), this.page.words()];
+    return at && words ? pathOf(at, this.page.all(), { words, nowMinute: this.page.nowMinute() }) : [];
+  });
+  /** What being late, short or without a bowl means for today’s pickups. */
+  protected readonly troubles = computed(() => {
+    const [bench, words] = [this.page.bench(), this.page.words()];
+    if (!bench || !words) return [];
+    return bench.troubles.slice(0, TROUBLE_ROWS).map(({ kind, order, product, minutes }) => {
+      const piece = words.piece(product);
+      const ticket = order === null ? '' : (bench.tickets[order] ?? 'spare pieces');
+      return kind === 'late-order'
+        ? `${ticket}: ${piece} is ready ${duration(minutes)} after it leaves`
+        : `${piece} waits ${duration(minutes)} longer than it may`;
+    });
+  });
+  protected readonly moreTroubles = computed(() =>
+    Math.max(0, (this.page.bench()?.troubles.length ?? 0) - TROUBLE_ROWS),
+  );
+  protected readonly refused = computed(() =>
+    this.outbox.refused().map((deed) => ({
+      deed,
+      text: `${deedWords(deed)}: ${deed.refusal ? REFUSAL_WORDS[deed.refusal] : ''}`,
+    })),
+  );
+  protected readonly counted = counted;
+  protected readonly listed = listed;
+  protected readonly climate = computed(() => {
+    const { roomCelsius, humidity } = this.page;
+    const room = roomCelsius();
+    if (room === null) return '';
+    const damp = humidity();
+    return `Kitchen ${room.toFixed(1)} °C${damp === null ? '' : `, ${Math.round(damp)}% humidity`}`;
+  });
+
+  constructor() {
+    this.store.dispatch(BenchActions.opened());
+    keepAwake(inject(DestroyRef));
+    inject(Keys).bind(
+      { key: 'ArrowDown', does: 'The next work of this bench', run: () => this.step(1) },
+      { key: 'ArrowUp', does: 'The work before', run: () => this.step(-1) },
+    );
+  }
+
+  protected isLens({ kind, id }: Lens): boolean {
+    const lens = this.page.lens();
+    return lens?.kind === kind && lens.id === id;
+  }
+
+  private step(by: number): void {
+    const queue = this.page.queue();
+    const at = queue.findIndex(({ work }) => work.key === this.page.current()?.work.key);
+    const next = queue[Math.max(0, Math.min(queue.length - 1, at + by))];
+    if (next) this.page.choose(next.work.key);
+  }
+}

@@ -1,0 +1,126 @@
+import type { Bench, Piece } from '@alnage/contract';
+import type { BenchWork } from '@alnage/core';
+import { counted, duration, listed, mass } from '../shared/formats/formats';
+import type { PlanWords } from '../shared/plan/plan-names';
+import { isDip, type WorkAtBench } from './bench-figures';
+
+/** A work as the bench calls it. */
+export interface WorkRow {
+  readonly key: string;
+  readonly time: string;
+  readonly title: string;
+  readonly sub: string;
+  readonly isLate: boolean;
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What the work is called: Dusk berry; Temper 4.30 kg dark 64. */
+export function workTitle(work: BenchWork, words: PlanWords): string {
+  if (work.kind === 'melt') return `Make ready ${mass(work.grams)} ${words.coating(work.coating)}`;
+  const piece = words.piece(work.product);
+  return isDip(work) ? capital(piece) : `${capital(words.stage(work.product, work.stage))} ${piece}`;
+}
+
+/** Bowl A · dark 64 · planned 09:54–11:02 · Tove. */
+export function workSub(work: BenchWork, words: PlanWords): string {
+  const bowl = work.kind === 'melt' ? work.bowl : work.melt?.bowl;
+  const coating = work.kind === 'melt' ? null : work.melt?.coating;
+  const pieces = work.kind === 'stage' ? counted(work.pieces, 'good piece') : null;
+  return [
+    pieces,
+    bowl && words.bowl(bowl),
+    coating && words.coating(coating),
+    `planned ${words.clock(work.start)}–${words.clock(work.end)}`,
+    words.person(work.person),
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+export function workRow({ work }: WorkAtBench, words: PlanWords, lateMinutes: number): WorkRow {
+  const late = lateMinutes >= 1 ? `, ${duration(lateMinutes)} late` : '';
+  const more =
+    work.kind === 'melt'
+      ? words.bowl(work.bowl)
+      : `${counted(work.pieces, 'piece')}${work.melt ? `, ${words.bowl(work.melt.bowl)}` : ''}`;
+  return {
+    ...{ key: work.key, time: words.clock(work.start), title: workTitle(work, words) },
+    sub: more + late,
+    isLate: lateMinutes >= 1,
+  };
+}
+
+/** What must not be forgotten with a work, each with how much it matters. */
+export interface Mind {
+  readonly text: string;
+  readonly tone: 'care' | 'over' | '';
+}
+
+export function mindOf(
+  { work, state }: WorkAtBench,
+  { bench, pieces, now }: { readonly bench: Bench; readonly pieces: readonly Piece[]; readonly now: number },
+): Mind[] {
+  const free = bench.freeFrom[work.key] ?? [];
+  const stage = work.kind === 'stage' ? work : null;
+  const piece = pieces.find(({ id }) => id === stage?.product);
+  const route = piece?.route.find(({ id }) => id === stage?.stage);
+  const out = state.begunAt === null ? null : (now - state.begunAt) / 60_000;
+  return [
+    ...(free.length > 0
+      ? [
+          {
+            text: `No ${listed(free)} at this bench: boxes of this work are promised free from it.`,
+            tone: 'over' as const,
+          },
+        ]
+      : []),
+    ...(route?.maxRunMinutes && out !== null
+      ? [
+          {
+            text: `Centres have been out ${Math.round(out)} min. After ${route.maxRunMinutes} they soften and take more coat.`,
+            tone: out > 0.7 * route.maxRunMinutes ? ('care' as const) : ('' as const),
+          },
+        ]
+      : []),
+    ...(work.kind === 'melt' || isDip(work)
+      ? [{ text: 'Water spoils the bowl: wipe its base before you tilt it.', tone: '' as const }]
+      : []),
+  ];
+}
+
+/** The path of the piece in hand: each stage, done, in hand or to come. */
+export interface StageStep {
+  readonly name: string;
+  readonly sub: string;
+  readonly standing: 'done' | 'here' | 'next';
+}
+
+export function pathOf(
+  at: WorkAtBench,
+  all: readonly WorkAtBench[],
+  { words, nowMinute }: { readonly words: PlanWords; readonly nowMinute: number },
+): StageStep[] {
+  const { work } = at;
+  if (work.kind !== 'stage') return [];
+  const own = all.filter((each) => each.work.kind === 'stage' && each.work.batch === work.batch);
+  return own.flatMap((each): StageStep[] => {
+    const stage = each.work;
+    if (stage.kind !== 'stage') return [];
+    const isDone =
+      each.code !== null ||
+      each.state.endedAt !== null ||
+      (each.state.begunAt === null && stage.end <= nowMinute);
+    const isHere = stage.key === work.key;
+    const { zone, minMinutes } = stage.rest;
+    const rest =
+      minMinutes > 0 ? `then ${duration(minMinutes)} ${words.zone(zone)}` : `then ${words.zone(zone)}`;
+    return [
+      {
+        name: capital(words.stage(stage.product, stage.stage)),
+        sub: isDone && !isHere ? `done, ${rest}` : `${words.clock(stage.start)}, ${rest}`,
+        standing: isHere ? 'here' : isDone ? 'done' : 'next',
+      },
+    ];
+  });
+}

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { workedMinutes, type StageWork } from '@alnage/core';
+import { count, duration } from '../../shared/formats/formats';
+import { Keys } from '../../shared/keys';
+import { BenchStore } from '../bench.store';
+import { RejectPanel } from './reject-panel';
+import { TroublePanel } from './trouble-panel';
+
+/** Work of hands without coating – washing, rolling, packing: begun, counted where pieces fail, and done. */
+@Component({
+  selector: 'al-hand-work',
+  imports: [MatButtonModule, RejectPanel, TroublePanel],
+  template: `
+    <div class="tiles">
+      <div class="tile">
+        <span class="soft">Pieces</span>
+        <strong class="figure">{{ count(work().startPieces) }}</strong>
+        <span>for {{ count(work().pieces) }} good ones</span>
+      </div>
+      <div class="tile">
+        <span class="soft">Takes</span>
+        <strong class="figure">{{ duration(work().end - work().start) }}</strong>
+        <span>{{ passed() }}</span>
+      </div>
+      <div class="tile">
+        <span class="soft">Then</span>
+        <strong class="figure small">{{ trays() }} <small>trays</small></strong>
+        <span>{{ rest() }}</span>
+      </div>
+    </div>
+    <div class="work">
+      <div class="left">
+        @if (bench.panel() === 'reject') {
+          <al-reject-panel />
+        } @else if (bench.panel() === 'trouble') {
+          <al-trouble-panel />
+        }
+      </div>
+      <div class="right">
+        <button type="button" class="tray" (click)="tap()">
+          <span>{{ isBegun() ? 'Tap when all of it is done' : 'Tap when you begin' }}</span>
+          <strong>{{ isBegun() ? 'Done' : 'Begin' }}</strong>
+          <kbd>Space</kbd>
+        </button>
+        <div class="buttons">
+          <button type="button" class="act" (click)="bench.open('reject')"><strong>Reject</strong></button>
+          <button type="button" class="act" (click)="undo()"><strong>Take back the last</strong></button>
+        </div>
+      </div>
+    </div>
+  `,
+  styleUrl: './dip-run.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HandWork {
+  protected readonly bench = inject(BenchStore);
+  protected readonly count = count;
+  protected readonly duration = duration;
+  protected readonly work = computed(() => this.bench.current()!.work as StageWork);
+  private readonly state = computed(() => this.bench.current()!.state);
+  protected readonly isBegun = computed(() => this.state().begunAt !== null);
+  protected readonly passed = computed(() =>
+    this.isBegun() ? `${duration(workedMinutes(this.state(), this.bench.nowMs()))} at it` : 'not begun',
+  );
+  protected readonly trays = computed(() =>
+    Math.ceil(this.work().startPieces / this.work().rest.piecesPerTray),
+  );
+  protected readonly rest = computed(() => {
+    const { zone, minMinutes } = this.work().rest;
+    const where = this.bench.words()?.zone(zone) ?? zone;
+    return minMinutes > 0 ? `${duration(minMinutes)} at least, ${where}` : where;
+  });
+
+  constructor() {
+    inject(Keys).bind(
+      { key: ' ', does: 'The big button: begin, done', run: () => this.tap() },
+      { key: 'r', does: 'Reject pieces', run: () => this.bench.open('reject') },
+      { key: 'e', does: 'Something went wrong', run: () => this.bench.open('trouble') },
+      { key: 'u', does: 'Take back what was done last', run: () => this.undo() },
+    );
+  }
+
+  protected tap(): void {
+    if (!this.isBegun()) return this.bench.do({ kind: 'begin' });
+    this.bench.do({ kind: 'end' });
+    this.bench.callAfterRest();
+  }
+
+  protected undo(): void {
+    const last = this.state().last;
+    if (last) this.bench.do({ kind: 'undo', event: last.id });
+  }
+}

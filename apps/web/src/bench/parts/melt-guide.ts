@@ -1,0 +1,101 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { STEPS_OF, stepOf, type MeltSchool, type TemperAdvice } from '@alnage/core';
+import { BowlChart } from '../../shared/bench/bowl-chart';
+import { mass, temperature } from '../../shared/formats/formats';
+import { Keys } from '../../shared/keys';
+import { adviceWords, forecastWords, PROBE_WORDS, SCHOOL_WORDS, STEP_DONE, STEP_WORDS } from '../bench-words';
+import { BenchStore } from '../bench.store';
+import { TroublePanel } from './trouble-panel';
+import { WeighPanel } from './weigh-panel';
+
+const SCHOOLS = Object.keys(SCHOOL_WORDS) as MeltSchool[];
+
+/** Brings a melt to where it is worked: the one next thing, by the school that the shop goes by. */
+@Component({
+  selector: 'al-melt-guide',
+  imports: [MatButtonModule, BowlChart, TroublePanel, WeighPanel],
+  templateUrl: './melt-guide.html',
+  styleUrl: './melt-guide.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MeltGuide {
+  protected readonly bench = inject(BenchStore);
+  protected readonly schools = SCHOOLS;
+  protected readonly schoolWords = SCHOOL_WORDS;
+  protected readonly state = computed(() => this.bench.current()!.state);
+  protected readonly school = computed(() => this.bench.heat()?.school ?? 'seed');
+  protected readonly isBegun = computed(() => this.state().begunAt !== null);
+  protected readonly step = computed(() =>
+    stepOf({ school: this.school(), done: this.state().steps.map(({ step }) => step) }),
+  );
+  protected readonly steps = computed(() => {
+    const [done, here] = [this.state().steps, this.step()];
+    const { wall } = this.bench;
+    return STEPS_OF[this.school()].map((step) => {
+      const ended = done.find((each) => each.step === step);
+      const celsius = ended && ended.celsius !== null ? `, ${temperature(ended.celsius)}` : '';
+      return {
+        name: STEP_WORDS[step],
+        sub: ended ? `${wall().time(ended.at)}${celsius}` : step === here && this.isBegun() ? 'now' : '',
+        standing: ended ? 'done' : step === here && this.isBegun() ? 'here' : 'next',
+      };
+    });
+  });
+  protected readonly heat = computed(() => {
+    const heat = this.bench.heat();
+    if (!heat) return null;
+    const { celsius, watch, advice, forecast } = heat;
+    return {
+      told: adviceWords(advice),
+      value: celsius === null ? '–' : temperature(celsius).replace(/ .*/, ''),
+      unit: temperature(0).replace(/.* /, ''),
+      probe: PROBE_WORDS[watch.state],
+      forecast: forecast.kind === 'leaves' || forecast.kind === 'holds' ? forecastWords(forecast) : '',
+      solid: solidOf(advice),
+      celsius,
+    };
+  });
+  protected readonly button = computed(() =>
+    this.isBegun() ? STEP_DONE[this.step()] : 'Begin: on the heat',
+  );
+  protected readonly mass = mass;
+
+  constructor() {
+    inject(Keys).bind(
+      { key: ' ', does: 'The big button: this step is done', run: () => this.next() },
+      { key: 'w', does: 'Weigh the bowl', run: () => this.bench.open('weigh') },
+      { key: 'e', does: 'Something went wrong', run: () => this.bench.open('trouble') },
+      { key: 'u', does: 'Take back what was done last', run: () => this.undo() },
+    );
+  }
+
+  protected choose(school: MeltSchool): void {
+    this.bench.do({ kind: 'school', school });
+  }
+
+  protected next(): void {
+    if (!this.isBegun()) return this.bench.do({ kind: 'begin' });
+    const step = this.step();
+    if (step === 'seed') this.putIn();
+    this.bench.do({ kind: 'step', step, celsius: this.heat()?.celsius ?? null });
+    // ready to be dipped is the end of the set-up
+    if (step === 'work') this.bench.do({ kind: 'end' });
+  }
+
+  /** Writes down the solid that was asked for as put in. */
+  protected putIn(): void {
+    const grams = this.heat()?.solid ?? 0;
+    if (grams > 0) this.bench.do({ kind: 'solid', grams: Math.round(grams) });
+  }
+
+  protected undo(): void {
+    const last = this.state().last;
+    if (last) this.bench.do({ kind: 'undo', event: last.id });
+  }
+}
+
+/** Solid that is to go in now, in g. */
+function solidOf(advice: TemperAdvice): number {
+  return advice.kind === 'seed-in' || advice.kind === 'add-solid' ? advice.grams : 0;
+}

@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { BOWL_GRAMS, type SealDoubt } from '@alnage/core';
+import { Store } from '@ngrx/store';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { NumberControl } from '../../shared/forms/number-control';
+import { QuantityField } from '../../shared/forms/quantity-field';
+import { count, mass, pieceMass } from '../../shared/formats/formats';
+import { troubleText } from '../../shared/problem-text';
+import { BenchActions, benchFeature } from '../../state/bench.state';
+import { doubtWords } from '../bench-words';
+import { BenchStore } from '../bench.store';
+
+/** Weighs a run out and seals it; what cannot well be is asked about first. */
+@Component({
+  selector: 'al-seal-panel',
+  imports: [MatButtonModule, QuantityField],
+  providers: [FieldErrors],
+  template: `
+    @if (bench.run(); as run) {
+      <section class="card" aria-label="Weigh out and seal">
+        <h2>Weigh it out, and seal the run</h2>
+        <dl class="facts">
+          <div>
+            <dt>Good pieces</dt>
+            <dd>{{ count(run.good) }} of {{ count(run.wanted) }}</dd>
+          </div>
+          <div>
+            <dt>Rejected</dt>
+            <dd>{{ count(run.rejected) }}</dd>
+          </div>
+          <div>
+            <dt>Bowl before</dt>
+            <dd>{{ run.startGrams === null ? 'not weighed' : mass(run.startGrams) }}</dd>
+          </div>
+          <div>
+            <dt>Bowl after</dt>
+            <dd>{{ run.leftGrams === null ? 'not weighed' : mass(run.leftGrams) }}</dd>
+          </div>
+          <div>
+            <dt>A piece</dt>
+            <dd>{{ perPiece() }}</dd>
+          </div>
+        </dl>
+        <al-quantity
+          label="Of what is left, to the larder as a leftover"
+          quantity="mass"
+          [control]="toLarder"
+          at="/toLarderGrams"
+        />
+        @for (doubt of doubts(); track doubt.kind) {
+          <p class="note care" role="alert">{{ doubtText(doubt) }}</p>
+        }
+        @if (trouble(); as text) {
+          <p class="note over" role="alert">{{ text }}</p>
+        }
+        <div class="buttons">
+          <button matButton="outlined" type="button" class="big" (click)="bench.open('weigh')">
+            Weigh bowl
+          </button>
+          <button matButton="outlined" type="button" class="big" (click)="goOn()">Dip on</button>
+          <button matButton="filled" type="button" class="big" [disabled]="isKeeping()" (click)="seal()">
+            {{ doubts().length > 0 ? 'It stands: seal the run' : 'Seal the run' }}
+          </button>
+        </div>
+      </section>
+    }
+  `,
+  styleUrl: './panel.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SealPanel {
+  protected readonly bench = inject(BenchStore);
+  private readonly store = inject(Store);
+  private readonly failed = this.store.selectSignal(benchFeature.selectKeepTrouble);
+  protected readonly isKeeping = this.store.selectSignal(benchFeature.selectIsKeeping);
+  protected readonly toLarder = new NumberControl(0, BOWL_GRAMS);
+  private readonly typed = toSignal(this.toLarder.valueChanges, { initialValue: 0 });
+  protected readonly count = count;
+  protected readonly mass = mass;
+  protected readonly doubtText = doubtWords;
+  /** The work that was asked about: another one’s doubts are not its own. */
+  private readonly askedFor = signal<string | null>(null);
+  private readonly own = computed(() =>
+    this.askedFor() === this.bench.current()?.work.key ? this.failed() : null,
+  );
+
+  protected readonly doubts = computed((): readonly SealDoubt[] => {
+    const trouble = this.own();
+    return trouble?.code === 'seal-doubtful' ? (trouble.params['doubts'] as SealDoubt[]) : [];
+  });
+  protected readonly trouble = computed(() => {
+    const trouble = this.own();
+    return trouble && trouble.code !== 'seal-doubtful' ? troubleText(trouble) : null;
+  });
+  protected readonly perPiece = computed(() => {
+    const [run, state] = [this.bench.run(), this.bench.current()?.state];
+    if (!run || !state || run.startGrams === null || run.leftGrams === null) return 'not weighed';
+    const added = state.weighed
+      .filter(({ what }) => what === 'added')
+      .reduce((sum, { grams }) => sum + grams, 0);
+    const pieces = run.good + run.rejected;
+    return pieces === 0 ? 'none dipped' : pieceMass((run.startGrams + added - run.leftGrams) / pieces);
+  });
+
+  constructor() {
+    inject(FieldErrors).from(this.own);
+  }
+
+  protected goOn(): void {
+    this.bench.do({ kind: 'begin' });
+  }
+
+  protected seal(): void {
+    const work = this.bench.current()!.work.key;
+    this.toLarder.markAsTouched();
+    if (this.toLarder.invalid) return;
+    const confirmed = this.doubts().map(({ kind }) => kind);
+    this.askedFor.set(work);
+    this.store.dispatch(
+      BenchActions.sealAsked({ ask: { work, confirmed, toLarderGrams: this.typed() ?? 0, note: '' } }),
+    );
+  }
+}
