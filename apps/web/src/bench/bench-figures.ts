@@ -12,9 +12,7 @@ import {
   weighedGrams,
   windowForecast,
   windowsOf,
-  workState,
   workedMinutes,
-  type BenchEvent,
   type BenchWork,
   type BowlReading,
   type Dip,
@@ -27,6 +25,8 @@ import {
   type WindowForecast,
   type WorkState,
 } from '@alnage/core';
+
+import type { WorkAtBench } from '../shared/bench/works-at-bench';
 
 const MS_PER_MINUTE = 60_000;
 /** A bowl's course is told from so much of the last readings. */
@@ -42,27 +42,6 @@ const SHELF_CELSIUS = 20;
 export interface Lens {
   readonly kind: 'person' | 'bowl';
   readonly id: string;
-}
-
-/** The works with what was done of each. */
-export interface WorkAtBench {
-  readonly work: BenchWork;
-  readonly state: WorkState;
-  /** Code of the sealed record; null while it is open. */
-  readonly code: string | null;
-}
-
-/** All works with their states, by the server's deeds and those of this screen that are on their way. */
-export function worksAtBench(bench: Bench, mine: readonly BenchEvent[]): WorkAtBench[] {
-  const sealed = new Map(bench.sealed.map(({ work, code }) => [work, code]));
-  const events = new Map<string, BenchEvent[]>();
-  for (const event of [...bench.events, ...mine])
-    events.set(event.work, [...(events.get(event.work) ?? []), event]);
-  return bench.works.map((work) => ({
-    work,
-    state: workState(events.get(work.key) ?? []),
-    code: sealed.get(work.key) ?? null,
-  }));
 }
 
 /** Whether a work is of this bench. */
@@ -101,34 +80,44 @@ export interface BowlContents {
 
 /** What is in the bowl of a melt: as it was last weighed, with what went in and what was dipped since. */
 export function contentsOf(melt: string, all: readonly WorkAtBench[], bench: Bench): BowlContents {
-  const dips = all.filter(({ work }) => isDip(work) && work.melt.id === melt);
-  const setUp = all.find(({ work }) => work.kind === 'melt' && work.melt === melt);
-  const sealedWeights = bench.sealed
-    .filter((each) => each.melt === melt && each.leftGrams !== null)
-    .map(({ endedAt, leftGrams }) => ({ at: endedAt, grams: leftGrams! }));
-  const weights = [
-    ...sealedWeights,
-    ...[...dips, ...(setUp ? [setUp] : [])].flatMap(({ state }) =>
-      state.weighed.filter(({ what }) => what !== 'added').map(({ at, grams }) => ({ at, grams })),
-    ),
-  ].sort((a, b) => a.at - b.at);
-  const last = weights.at(-1);
+  const own = all.filter(({ work }) => (work.kind === 'melt' ? work.melt : work.melt?.id) === melt);
+  const last = lastWeight(melt, own, bench);
   const since = last?.at ?? -Infinity;
-  const added = dips.flatMap(({ state }) =>
-    state.weighed.filter(({ what, at }) => what === 'added' && at > since),
-  );
-  const dipped = dips.flatMap(({ work, state }) =>
-    [...state.trays, ...state.rejects]
-      .filter(({ at }) => at > since)
-      .map(({ pieces }) => ({ pieces, gramsPerPiece: (work as StageWork).melt!.gramsPerPiece })),
-  );
+  const setUp = own.find(({ work }) => work.kind === 'melt');
   const start = last?.grams ?? (setUp?.work as MeltWork | undefined)?.grams ?? 0;
-  const used = dipped.reduce((sum, { pieces, gramsPerPiece }) => sum + pieces * gramsPerPiece, 0);
-  const addedGrams = added.reduce((sum, { grams }) => sum + grams, 0);
+  const [addedGrams, usedGrams] = [addedSince(own, since), usedSince(own, since)];
   return {
-    grams: gramsNow(start, addedGrams, { pieces: 1, gramsPerPiece: used }),
+    grams: gramsNow(start, addedGrams, { pieces: 1, gramsPerPiece: usedGrams }),
     weighedAt: last?.at ?? null,
   };
+}
+
+/** What the bowl weighed last, at any work of its melt. */
+function lastWeight(
+  melt: string,
+  own: readonly WorkAtBench[],
+  { sealed }: Bench,
+): { at: number; grams: number } | undefined {
+  const kept = sealed.flatMap(({ melt: of, endedAt: at, leftGrams: grams }) =>
+    of === melt && grams !== null ? [{ at, grams }] : [],
+  );
+  const open = own.flatMap(({ state }) => state.weighed.filter(({ what }) => what !== 'added'));
+  return [...kept, ...open].sort((a, b) => a.at - b.at).at(-1);
+}
+
+function addedSince(own: readonly WorkAtBench[], since: number): number {
+  return own
+    .flatMap(({ state }) => state.weighed)
+    .filter(({ what, at }) => what === 'added' && at > since)
+    .reduce((sum, { grams }) => sum + grams, 0);
+}
+
+function usedSince(own: readonly WorkAtBench[], since: number): number {
+  return own.reduce((sum, { work, state }) => {
+    const gramsPerPiece = isDip(work) ? work.melt.gramsPerPiece : 0;
+    const dipped = [...state.trays, ...state.rejects].filter(({ at }) => at > since);
+    return sum + gramsPerPiece * dipped.reduce((all, { pieces }) => all + pieces, 0);
+  }, 0);
 }
 
 /** A bowl's temperature with all that follows from it. */
@@ -158,46 +147,58 @@ export function schoolOf(state: WorkState, coating: CoatingView): MeltSchool {
   return coating.own.isTempered ? (coating.own.tempering?.school ?? 'seed') : 'melt';
 }
 
+/** The bowl and the coating that a work is about; null where it is about none, or they are gone. */
+function vesselOf(work: BenchWork, { bowls, coatings }: Workshop) {
+  const of = work.kind === 'melt' ? work : work.melt;
+  const coating = coatings.find(({ id }) => id === of?.coating);
+  const bowl = bowls.find(({ id }) => id === of?.bowl);
+  return coating && bowl ? { coating, bowl } : null;
+}
+
 /** What the readings of the bowl that is worked with say, and the one next thing. */
-export function heatOf({ work, state }: WorkAtBench, context: HeatContext): BowlHeat | null {
+export function heatOf(at: WorkAtBench, context: HeatContext): BowlHeat | null {
   const { workshop, readings, now, grams } = context;
-  const coatingId = work.kind === 'melt' ? work.coating : work.melt?.coating;
-  const bowlId = work.kind === 'melt' ? work.bowl : work.melt?.bowl;
-  const coating = workshop.coatings.find(({ id }) => id === coatingId);
-  const bowl = workshop.bowls.find(({ id }) => id === bowlId);
-  if (!coating || !bowl) return null;
-  const windows = windowsOf(
-    { ...coating.own, id: coating.id },
-    workshop.coatings.map(({ id, own }) => ({ ...own, id })),
-  );
-  const minutes = readings.map(({ at, value }) => ({ minute: (at - now) / MS_PER_MINUTE, celsius: value }));
+  const vessel = vesselOf(at.work, workshop);
+  if (!vessel) return null;
+  const { coating, bowl } = vessel;
+  const described = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
+  const windows = windowsOf({ ...coating.own, id: coating.id }, described);
+  const minutes = readings.map(({ at: ms, value }) => ({
+    minute: (ms - now) / MS_PER_MINUTE,
+    celsius: value,
+  }));
   const watch = watchProbe(minutes, 0);
   const celsius = watch.state === 'fine' ? meanOfLast(watch.readings) : null;
   const roomCelsius = context.roomCelsius ?? ROOM_CELSIUS;
-  const dipping = dippingOf({ work, state }, context, celsius ?? windows.work.low);
-  const forecast = windowForecast(
-    sinceMeddled(watch.readings, state, now),
-    {
-      roomCelsius,
-      tauMinutes: tauOf(bowl, grams),
-      isWarmed: bowl.usableMinutes === null,
-      ...dipping,
-    },
-    windows.work,
-  );
-  const school = schoolOf(state, coating);
-  const seedGrams = school === 'seed' && work.kind === 'melt' ? workshop.rules.seedShare * work.grams : 0;
-  const inBowl =
-    work.kind === 'melt' ? Math.max(1, work.grams - seedGrams + state.solidGrams) : Math.max(1, grams);
-  const advice = temperAdvice({
-    ...{ school, windows, celsius, seedGrams, watts: WATTS, grams: inBowl },
-    done: work.kind === 'melt' ? state.steps.map(({ step }) => step) : STEPS_OF[school],
-    peakCelsius: peakOf(watch.readings, { work, state }, now),
-    seededGrams: state.solidGrams,
-    seedCelsius: SHELF_CELSIUS,
-    reserveGrams: seedGrams,
-  });
-  return { windows, school, watch, celsius, forecast, advice, roomCelsius };
+  const worked = {
+    ...{ roomCelsius, tauMinutes: tauOf(bowl, grams), isWarmed: bowl.usableMinutes === null },
+    ...dippingOf(at, context, celsius ?? windows.work.low),
+  };
+  const forecast = windowForecast(sinceMeddled(watch.readings, at.state, now), worked, windows.work);
+  const school = schoolOf(at.state, coating);
+  const situation = {
+    ...{ school, windows, celsius, watts: WATTS, seedCelsius: SHELF_CELSIUS },
+    peakCelsius: peakOf(watch.readings, at, now),
+    ...massesOf(at, school, { grams, seedShare: workshop.rules.seedShare }),
+  };
+  return { windows, school, watch, celsius, forecast, advice: temperAdvice(situation), roomCelsius };
+}
+
+/** What is in the bowl, what of its seed is in, and which steps are behind it; of a bowl that is dipped from, all. */
+function massesOf(
+  { work, state }: WorkAtBench,
+  school: MeltSchool,
+  { grams, seedShare }: { readonly grams: number; readonly seedShare: number },
+) {
+  const seededGrams = state.solidGrams;
+  if (work.kind !== 'melt')
+    return { grams: Math.max(1, grams), done: STEPS_OF[school], seedGrams: 0, seededGrams, reserveGrams: 0 };
+  const seedGrams = school === 'seed' ? seedShare * work.grams : 0;
+  return {
+    grams: Math.max(1, work.grams - seedGrams + seededGrams),
+    done: state.steps.map(({ step }) => step),
+    ...{ seedGrams, seededGrams, reserveGrams: seedGrams },
+  };
 }
 
 /** The last three readings smoothed: a probe errs by a tenth. */

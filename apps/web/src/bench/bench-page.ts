@@ -112,6 +112,7 @@ export class BenchPage {
     this.store.dispatch(BenchActions.opened());
     keepAwake(inject(DestroyRef));
     inject(Keys).bind(
+      { key: 'u', does: 'Take back what was done last', run: () => this.undo() },
       { key: 'ArrowDown', does: 'The next work of this bench', run: () => this.step(1) },
       { key: 'ArrowUp', does: 'The work before', run: () => this.step(-1) },
     );
@@ -120,6 +121,17 @@ export class BenchPage {
   protected isLens({ kind, id }: Lens): boolean {
     const lens = this.page.lens();
     return lens?.kind === kind && lens.id === id;
+  }
+
+  /** What was tapped does not keep the focus: Space is for the big button. Who came by keyboard keeps it. */
+  protected letGo({ detail }: MouseEvent): void {
+    const { activeElement } = document;
+    if (detail > 0 && activeElement instanceof HTMLButtonElement) activeElement.blur();
+  }
+
+  protected undo(): void {
+    const last = this.page.current()?.state.last;
+    if (last) this.page.do({ kind: 'undo', event: last.id });
   }
 
   private step(by: number): void {

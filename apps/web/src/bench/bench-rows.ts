@@ -2,7 +2,8 @@ import type { Bench, Piece } from '@alnage/contract';
 import type { BenchWork } from '@alnage/core';
 import { counted, duration, listed, mass } from '../shared/formats/formats';
 import type { PlanWords } from '../shared/plan/plan-names';
-import { isDip, type WorkAtBench } from './bench-figures';
+import type { WorkAtBench } from '../shared/bench/works-at-bench';
+import { isDip } from './bench-figures';
 
 /** A work as the bench calls it. */
 export interface WorkRow {
@@ -58,35 +59,30 @@ export interface Mind {
 }
 
 export function mindOf(
-  { work, state }: WorkAtBench,
+  at: WorkAtBench,
   { bench, pieces, now }: { readonly bench: Bench; readonly pieces: readonly Piece[]; readonly now: number },
 ): Mind[] {
-  const free = bench.freeFrom[work.key] ?? [];
-  const stage = work.kind === 'stage' ? work : null;
-  const piece = pieces.find(({ id }) => id === stage?.product);
-  const route = piece?.route.find(({ id }) => id === stage?.stage);
-  const out = state.begunAt === null ? null : (now - state.begunAt) / 60_000;
+  const free = bench.freeFrom[at.work.key] ?? [];
+  const promised = `No ${listed(free)} at this bench: boxes of this work are promised free from it.`;
+  const isAtBowl = at.work.kind === 'melt' || isDip(at.work);
   return [
-    ...(free.length > 0
-      ? [
-          {
-            text: `No ${listed(free)} at this bench: boxes of this work are promised free from it.`,
-            tone: 'over' as const,
-          },
-        ]
-      : []),
-    ...(route?.maxRunMinutes && out !== null
-      ? [
-          {
-            text: `Centres have been out ${Math.round(out)} min. After ${route.maxRunMinutes} they soften and take more coat.`,
-            tone: out > 0.7 * route.maxRunMinutes ? ('care' as const) : ('' as const),
-          },
-        ]
-      : []),
-    ...(work.kind === 'melt' || isDip(work)
+    ...(free.length > 0 ? [{ text: promised, tone: 'over' as const }] : []),
+    ...outOfTheCold(at, pieces, now),
+    ...(isAtBowl
       ? [{ text: 'Water spoils the bowl: wipe its base before you tilt it.', tone: '' as const }]
       : []),
   ];
+}
+
+/** How long centres have been out, against how long they may. */
+function outOfTheCold({ work, state }: WorkAtBench, pieces: readonly Piece[], now: number): Mind[] {
+  if (work.kind !== 'stage' || state.begunAt === null || state.endedAt !== null) return [];
+  const route = pieces.find(({ id }) => id === work.product)?.route;
+  const most = route?.find(({ id }) => id === work.stage)?.maxRunMinutes;
+  if (!most) return [];
+  const out = (now - state.begunAt) / 60_000;
+  const text = `Centres have been out ${Math.round(out)} min. After ${most} they soften and take more coat.`;
+  return [{ text, tone: out > 0.7 * most ? 'care' : '' }];
 }
 
 /** The path of the piece in hand: each stage, done, in hand or to come. */

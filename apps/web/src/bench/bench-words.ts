@@ -74,7 +74,7 @@ const TELL: Teller = {
     what: `Melt it out to ${temperature(to.low)}`,
     why:
       underKelvin === null
-        ? 'No probe in this bowl: take it off the heat when two thirds are melted.'
+        ? 'Without a probe: take it off the heat when two thirds are melted.'
         : `${temperatureStep(underKelvin)} to go. Off the heat when two thirds are melted, the rest melts by itself.`,
     tone: 'do',
   }),
@@ -166,7 +166,7 @@ export function adviceWords<K extends TemperAdvice['kind']>(
 /** What the probe is like, where it is not fine. */
 export const PROBE_WORDS: Readonly<Record<ProbeState, string>> = {
   fine: '',
-  none: 'no probe in this bowl',
+  none: 'no reading yet',
   silent: 'the probe is silent: look at its plug and its battery',
   stuck: 'the probe has not moved for three minutes: is it in the chocolate?',
 };

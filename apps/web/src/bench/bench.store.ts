@@ -7,6 +7,7 @@ import { patchState, signalStore, withComputed, withHooks, withMethods, withStat
 import { Store } from '@ngrx/store';
 import { catchError, of, Subject, switchMap, throttleTime } from 'rxjs';
 import { Outbox } from '../shared/bench/outbox';
+import { worksAtBench, type WorkAtBench } from '../shared/bench/works-at-bench';
 import type { BowlDrawing } from '../shared/bench/draw-bowl';
 import { mass } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
@@ -18,16 +19,7 @@ import { LiveActions } from '../state/live.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { STEP_WORDS } from './bench-words';
-import {
-  contentsOf,
-  heatOf,
-  isDip,
-  queueOf,
-  runShown,
-  worksAtBench,
-  type Lens,
-  type WorkAtBench,
-} from './bench-figures';
+import { contentsOf, heatOf, isDip, queueOf, runShown, type Lens } from './bench-figures';
 
 const MS_PER_MINUTE = 60_000;
 /** So much of a bowl’s past is drawn. */
@@ -133,8 +125,16 @@ export const BenchStore = signalStore(
         nowMinute,
       },
       nowMs: clock.second,
-      wall: computed(() => new WallTime(workshop()?.timeZone ?? 'UTC')),
       roomCelsius,
+      climate,
+      devices,
+    };
+  }),
+  withComputed((page) => {
+    const clock = inject(WorkshopClock);
+    const { current, workshop, start, contents, devices, bowl, heat, climate } = page;
+    return {
+      wall: computed(() => new WallTime(workshop()?.timeZone ?? 'UTC')),
       humidity: computed(() => climate()?.last.find(({ kind }) => kind === 'humidity')?.value ?? null),
       run: computed(() => {
         const at = current();
@@ -163,12 +163,6 @@ export const BenchStore = signalStore(
           time: (instant) => wall.time(instant),
         };
       }),
-      /** Waits of all works that somebody is to be called after, the first first. */
-      timers: computed(() =>
-        all()
-          .flatMap(({ work, state }) => state.timers.map((timer) => ({ ...timer, work: work.key })))
-          .sort((a, b) => a.endsAt - b.endsAt),
-      ),
     };
   }),
   withMethods((page) => {

@@ -26,13 +26,17 @@ export class Keys {
 
   private press(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
-    if (event.key !== 'Escape' && isTyping(event.target)) return;
-    if ((event.key === 'Enter' || event.key === ' ') && isPressed(event.target)) return;
+    if ((event.key !== 'Escape' && isTyping(event.target)) || isOfTarget(event)) return;
     const binding = this.bindings().find(({ key }) => key === event.key);
     if (!binding) return;
     event.preventDefault();
     binding.run();
   }
+}
+
+/** Keys that do something to what they are pressed on. */
+function isOfTarget({ key, target }: KeyboardEvent): boolean {
+  return (key === 'Enter' || key === ' ') && isPressed(target);
 }
 
 /** What Enter and Space press by themselves; the row that is chosen already is done with. */

@@ -20,13 +20,23 @@ import { WorkshopClock } from '../state/workshop-clock';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { Notices } from './notices';
 import { Theme } from './theme';
+import { TimerBar } from './timer-bar';
 import { EmptyWorkshop } from './empty-workshop';
 import { firstSteps } from './first-steps';
 
 /** The frame of every place: the bar with the places, the ell, and the place itself. */
 @Component({
   selector: 'al-app',
-  imports: [RouterLink, RouterLinkActive, RouterOutlet, MatButtonModule, MatMenuModule, Ell, EmptyWorkshop],
+  imports: [
+    RouterLink,
+    RouterLinkActive,
+    RouterOutlet,
+    MatButtonModule,
+    MatMenuModule,
+    Ell,
+    EmptyWorkshop,
+    TimerBar,
+  ],
   templateUrl: './app.html',
   styleUrl: './app.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,8 +1,8 @@
 import { inject } from '@angular/core';
 import { createEffect } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, emptyProps, on } from '@ngrx/store';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, type Action } from '@ngrx/store';
 import { map } from 'rxjs';
-import { LiveEvents } from './live-events';
+import { LiveEvents, type LiveChange } from './live-events';
 
 export const LiveActions = createActionGroup({
   source: 'Live',
@@ -33,35 +33,22 @@ export const liveFeature = createFeature({
   ),
 });
 
+/** The action of each thing that the server says. */
+const ACTIONS: Readonly<Record<LiveChange, () => Action>> = {
+  orders: LiveActions.ordersChanged,
+  plan: LiveActions.planChanged,
+  'plan-job': LiveActions.planJobChanged,
+  workshop: LiveActions.workshopChanged,
+  weighings: LiveActions.weighingsChanged,
+  larder: LiveActions.larderChanged,
+  bench: LiveActions.benchChanged,
+  readings: LiveActions.readingsChanged,
+  lost: LiveActions.connectionLost,
+  back: LiveActions.connectionBack,
+};
+
 /** What the server's events say, as actions. */
 export const hearEvents = createEffect(
-  (live = inject(LiveEvents)) => {
-    return live.changes().pipe(
-      map((change) => {
-        switch (change) {
-          case 'orders':
-            return LiveActions.ordersChanged();
-          case 'plan':
-            return LiveActions.planChanged();
-          case 'plan-job':
-            return LiveActions.planJobChanged();
-          case 'workshop':
-            return LiveActions.workshopChanged();
-          case 'weighings':
-            return LiveActions.weighingsChanged();
-          case 'larder':
-            return LiveActions.larderChanged();
-          case 'bench':
-            return LiveActions.benchChanged();
-          case 'readings':
-            return LiveActions.readingsChanged();
-          case 'lost':
-            return LiveActions.connectionLost();
-          case 'back':
-            return LiveActions.connectionBack();
-        }
-      }),
-    );
-  },
+  (live = inject(LiveEvents)) => live.changes().pipe(map((change) => ACTIONS[change]())),
   { functional: true },
 );

@@ -20,8 +20,8 @@ export class WorkshopClock {
       : { machine, workshop: machine, rate: 1 };
   });
 
-  /** The workshop's now, in ms, moving every quarter of a minute. */
-  readonly now = computed(() => this.at(this.machine()));
+  /** The workshop's now, in ms, moving every quarter of a minute; every second where its clock runs fast. */
+  readonly now = computed(() => (this.read().rate > 1 ? this.second() : this.at(this.machine())));
   /** The same, moving every second. */
   readonly second = computed(() => this.at(this.seconds()));
 

@@ -42,8 +42,8 @@ export type WindowForecast =
 const TAU_SHARE = 0.35;
 /** A real bowl leaves the reckoned course by so much of the time: draughts, a room read wrong, stirring. Source: shop default. */
 const COURSE_SHARE = 0.05;
-/** What a warmed bowl is given is not known beforehand, but it never lifts it faster than this. Source: shop default. */
-const GAIN_SD_KELVIN_PER_MINUTE = 0.5;
+/** A warmed bowl is given what it loses, within so much. Source: shop default. */
+const GAIN_SD_KELVIN_PER_MINUTE = 0.1;
 /** Beyond so many minutes nobody waits for it: it holds. Source: shop default. */
 const FAR_MINUTES = 240;
 
@@ -61,7 +61,7 @@ export function windowForecast(
   requireWithin('/roomC', bowl.roomCelsius, ROOM_CELSIUS);
   if (readings.length < READINGS_LEAST || readings[0]!.minute === readings.at(-1)!.minute)
     return { kind: 'unknown', reason: 'too-few' };
-  const fit = fitCooling(readings, bowl.roomCelsius, unsureOf(bowl));
+  const fit = fitCooling(readings, bowl.roomCelsius, unsureOf(bowl, meanOf(readings)));
   const { celsius } = fit.course;
   if (celsius < window.low) return { kind: 'outside', side: 'below' };
   if (celsius > window.high) return { kind: 'outside', side: 'above' };
@@ -90,10 +90,21 @@ function emptyingShare({ emptyingPerMinute }: WorkedBowl, minutes: number): numb
   return Math.max(0.5, 1 - (emptyingPerMinute * minutes) / 2);
 }
 
-function unsureOf({ tauMinutes, isWarmed, dippingKelvinPerMinute }: WorkedBowl): Unsure {
+function meanOf(readings: readonly BowlReading[]): number {
+  return readings.reduce((sum, { celsius }) => sum + celsius, 0) / readings.length;
+}
+
+function unsureOf(
+  { roomCelsius, tauMinutes, isWarmed, dippingKelvinPerMinute }: WorkedBowl,
+  celsius: number,
+): Unsure {
   const perMinute = 1 / tauMinutes;
   return isWarmed
-    ? { kind: 'gain', perMinute, prior: { mean: 0, sd: GAIN_SD_KELVIN_PER_MINUTE } }
+    ? {
+        kind: 'gain',
+        perMinute,
+        prior: { mean: perMinute * (celsius - roomCelsius), sd: GAIN_SD_KELVIN_PER_MINUTE },
+      }
     : {
         kind: 'loss',
         gainKelvinPerMinute: -dippingKelvinPerMinute,

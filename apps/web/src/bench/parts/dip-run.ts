@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
 import { BowlChart } from '../../shared/bench/bowl-chart';
 import { count, duration, mass, temperature } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
@@ -16,7 +15,7 @@ const TAP_MS = 700;
 /** One run of dipping, very large: temperature, count, what is left, when it is done; and the one big target. */
 @Component({
   selector: 'al-dip-run',
-  imports: [MatButtonModule, BowlChart, RejectPanel, SealPanel, TroublePanel, WeighPanel],
+  imports: [BowlChart, RejectPanel, SealPanel, TroublePanel, WeighPanel],
   templateUrl: './dip-run.html',
   styleUrl: './dip-run.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -88,7 +87,6 @@ export class DipRun {
       { key: 'r', does: 'Reject pieces', run: () => this.bench.open('reject') },
       { key: 'w', does: 'Weigh the bowl', run: () => this.bench.open('weigh') },
       { key: 'e', does: 'Something went wrong', run: () => this.bench.open('trouble') },
-      { key: 'u', does: 'Take back what was done last', run: () => this.undo() },
     );
   }
 
@@ -113,10 +111,5 @@ export class DipRun {
 
   protected pause(): void {
     this.bench.do({ kind: this.isPaused() ? 'resume' : 'pause' });
-  }
-
-  protected undo(): void {
-    const last = this.state()?.last;
-    if (last) this.bench.do({ kind: 'undo', event: last.id });
   }
 }

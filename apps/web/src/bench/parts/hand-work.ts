@@ -45,7 +45,6 @@ import { TroublePanel } from './trouble-panel';
         </button>
         <div class="buttons">
           <button type="button" class="act" (click)="bench.open('reject')"><strong>Reject</strong></button>
-          <button type="button" class="act" (click)="undo()"><strong>Take back the last</strong></button>
         </div>
       </div>
     </div>
@@ -77,7 +76,6 @@ export class HandWork {
       { key: ' ', does: 'The big button: begin, done', run: () => this.tap() },
       { key: 'r', does: 'Reject pieces', run: () => this.bench.open('reject') },
       { key: 'e', does: 'Something went wrong', run: () => this.bench.open('trouble') },
-      { key: 'u', does: 'Take back what was done last', run: () => this.undo() },
     );
   }
 
@@ -85,10 +83,5 @@ export class HandWork {
     if (!this.isBegun()) return this.bench.do({ kind: 'begin' });
     this.bench.do({ kind: 'end' });
     this.bench.callAfterRest();
-  }
-
-  protected undo(): void {
-    const last = this.state().last;
-    if (last) this.bench.do({ kind: 'undo', event: last.id });
   }
 }

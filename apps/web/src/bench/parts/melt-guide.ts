@@ -66,7 +66,6 @@ export class MeltGuide {
       { key: ' ', does: 'The big button: this step is done', run: () => this.next() },
       { key: 'w', does: 'Weigh the bowl', run: () => this.bench.open('weigh') },
       { key: 'e', does: 'Something went wrong', run: () => this.bench.open('trouble') },
-      { key: 'u', does: 'Take back what was done last', run: () => this.undo() },
     );
   }
 
@@ -87,11 +86,6 @@ export class MeltGuide {
   protected putIn(): void {
     const grams = this.heat()?.solid ?? 0;
     if (grams > 0) this.bench.do({ kind: 'solid', grams: Math.round(grams) });
-  }
-
-  protected undo(): void {
-    const last = this.state().last;
-    if (last) this.bench.do({ kind: 'undo', event: last.id });
   }
 }
 

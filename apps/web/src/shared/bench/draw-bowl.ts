@@ -18,7 +18,7 @@ export interface BowlDrawing {
   readonly time: (instant: number) => string;
 }
 
-export const BOWL_CHART = { width: 590, height: 310, left: 44, right: 14, top: 18, bottom: 26 } as const;
+export const BOWL_CHART = { width: 590, height: 270, left: 44, right: 14, top: 18, bottom: 26 } as const;
 const MS_PER_MINUTE = 60_000;
 const AHEAD_MINUTES = 30;
 /** Without readings there is this much to see. */
@@ -100,12 +100,13 @@ function drawWindows(root: Layer, { windows, isTempered }: BowlDrawing, { y }: S
     root
       .append('text')
       .attr('class', `name ${name}`)
-      .attr('x', left + 6)
+      .attr('x', width - right - 4)
+      .attr('text-anchor', 'end')
       .attr('y', y(Math.min(high, most)) - 4)
       .text(`${text} ${temperature(low).replace(/ .*/, '')}–${temperature(high)}`);
 }
 
-function drawTimes(root: Layer, { now, time }: BowlDrawing, { x, y }: Scales): void {
+function drawTimes(root: Layer, { now, time }: BowlDrawing, { x }: Scales): void {
   const { height, top, bottom } = BOWL_CHART;
   const [from, to] = x.domain() as [number, number];
   const step = (to - from) / MS_PER_MINUTE > 70 ? 20 : 10;
@@ -125,7 +126,6 @@ function drawTimes(root: Layer, { now, time }: BowlDrawing, { x, y }: Scales): v
     .attr('x2', x(now))
     .attr('y1', top - 6)
     .attr('y2', height - bottom);
-  void y;
 }
 
 function drawCourse(root: Layer, { ahead, now }: BowlDrawing, { x, y }: Scales): void {

@@ -1,0 +1,111 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { Store } from '@ngrx/store';
+import { Outbox } from '../shared/bench/outbox';
+import { worksAtBench } from '../shared/bench/works-at-bench';
+import { BenchActions, benchFeature } from '../state/bench.state';
+import { WorkshopClock } from '../state/workshop-clock';
+import { beep } from './beep';
+
+/** Waits are shown from so long before they end; what is further off is no news yet. */
+const SHOWN_MS = 30 * 60_000;
+const BEEP_EVERY_MS = 20_000;
+
+/** The waits of the bench, on every open page: how long they still last, and aloud once they are over. */
+@Component({
+  selector: 'al-timer-bar',
+  imports: [MatButtonModule],
+  template: `
+    @if (shown().length > 0) {
+      <div class="timers" role="region" aria-label="Waits of the bench">
+        @for (timer of shown(); track timer.id) {
+          <span class="timer" [class.over]="timer.isOver" [attr.role]="timer.isOver ? 'alert' : null">
+            {{ timer.name }} <strong class="figure">{{ timer.left }}</strong>
+            @if (timer.isOver) {
+              <button matButton="outlined" type="button" (click)="heard(timer.work, timer.id)">Heard</button>
+            }
+          </span>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    .timers {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px 16px;
+      padding: 6px 20px;
+      background: var(--paper);
+      border-bottom: 1px solid var(--rule);
+    }
+
+    .timer {
+      display: inline-flex;
+      align-items: center;
+      gap: 8px;
+    }
+
+    .over {
+      padding: 4px 10px;
+      border: 2px solid var(--madder);
+      background: var(--madder-wash);
+      font-weight: 600;
+    }
+
+    button {
+      min-height: 44px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TimerBar {
+  private readonly store = inject(Store);
+  private readonly clock = inject(WorkshopClock);
+  private readonly outbox = inject(Outbox);
+  private readonly bench = this.store.selectSignal(benchFeature.selectBench);
+  private beptAt = -Infinity;
+
+  private readonly timers = computed(() => {
+    const bench = this.bench();
+    if (!bench) return [];
+    return worksAtBench(bench, this.outbox.mine())
+      .flatMap(({ work, state }) => state.timers.map((timer) => ({ ...timer, work: work.key })))
+      .sort((a, b) => a.endsAt - b.endsAt);
+  });
+  protected readonly shown = computed(() => {
+    const now = this.clock.second();
+    return this.timers()
+      .filter(({ endsAt }) => endsAt - now < SHOWN_MS)
+      .map(({ id, work, name, endsAt }) => ({
+        ...{ id, work, name, isOver: endsAt <= now },
+        left: endsAt <= now ? `over for ${spanText(now - endsAt)}` : `in ${spanText(endsAt - now)}`,
+      }));
+  });
+
+  constructor() {
+    this.store.dispatch(BenchActions.opened());
+    effect(() => {
+      const isOver = this.shown().some((timer) => timer.isOver);
+      untracked(() => this.speak(isOver));
+    });
+  }
+
+  protected heard(work: string, timer: string): void {
+    this.outbox.add(work, { kind: 'timer-off', timer });
+  }
+
+  private speak(isOver: boolean): void {
+    const now = performance.now();
+    if (!isOver || now - this.beptAt < BEEP_EVERY_MS) return;
+    this.beptAt = now;
+    beep();
+  }
+}
+
+/** A span of time as a clock that runs: 1:04:09, 12:05. */
+export function spanText(ms: number): string {
+  const seconds = Math.floor(ms / 1000);
+  const [hours, minutes] = [Math.floor(seconds / 3600), Math.floor((seconds % 3600) / 60)];
+  const two = (value: number): string => String(value).padStart(2, '0');
+  return hours > 0 ? `${hours}:${two(minutes)}:${two(seconds % 60)}` : `${minutes}:${two(seconds % 60)}`;
+}
