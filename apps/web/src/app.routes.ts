@@ -67,6 +67,16 @@ export const routes: Routes = [
     title: 'Counter · Alnage',
     loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage),
   },
+  {
+    path: 'ledger',
+    title: 'Ledger · Alnage',
+    loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage),
+  },
+  {
+    path: 'ledger/season',
+    title: 'Next year · Alnage',
+    loadComponent: () => import('./ledger/lessons-page').then((m) => m.LessonsPage),
+  },
   { path: 'workshop', pathMatch: 'full', redirectTo: 'workshop/coatings' },
   {
     path: 'workshop/:section',

@@ -7,4 +7,5 @@ export const PLACES = [
   { path: 'plan', name: 'Plan', digit: '5' },
   { path: 'bench', name: 'Bench', digit: '6' },
   { path: 'counter', name: 'Counter', digit: '7' },
+  { path: 'ledger', name: 'Ledger', digit: '8' },
 ] as const;

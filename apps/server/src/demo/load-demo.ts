@@ -26,6 +26,7 @@ import {
   DEMO_RECIPES,
   DEMO_SUPPLIES,
 } from './demo-larder';
+import { sealBegun } from './demo-runs';
 import { DEMO_PIECES } from './demo-pieces';
 import { DEMO_SET_ASIDE, DEMO_WEIGHINGS } from './demo-weighings';
 import {
@@ -85,6 +86,7 @@ export async function loadDemo(db: DataSource): Promise<void> {
   await plans.publish((await plans.make()).version);
   await takeWeighings(db, DEMO_START);
   await prepareBegun(db);
+  await sealBegun(db, DEMO_START);
 
   await db.transaction((manager) => bringToThursday(manager));
 }

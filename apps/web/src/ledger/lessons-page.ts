@@ -1,0 +1,64 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { BenchActions } from '../state/bench.state';
+import { LedgerStore } from './ledger.store';
+import { lessonsOf } from './lessons';
+
+/** Next year: what the season cost and taught, in plain sentences with their figures. */
+@Component({
+  imports: [MatButtonModule, RouterLink],
+  providers: [LedgerStore],
+  template: `
+    <main>
+      <div class="place-head">
+        <h1>Next year</h1>
+        <span class="soft">what the sealed runs taught</span>
+        <div class="actions"><a matButton="outlined" routerLink="/ledger">Ledger</a></div>
+      </div>
+      @for (lesson of lessons(); track lesson.title) {
+        <section>
+          <h2>{{ lesson.title }}</h2>
+          @for (sentence of lesson.sentences; track $index) {
+            <p>{{ sentence }}</p>
+          }
+        </section>
+      } @empty {
+        <p>Nothing is sealed yet, so nothing was learned.</p>
+      }
+    </main>
+  `,
+  styles: `
+    :host {
+      overflow: auto;
+    }
+
+    main {
+      padding: 0 20px 40px;
+      max-width: 880px;
+    }
+
+    section {
+      padding: 12px 0;
+      border-bottom: 1px solid var(--rule);
+    }
+
+    p {
+      margin: 4px 0;
+      font-size: 16px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LessonsPage {
+  private readonly page = inject(LedgerStore);
+  protected readonly lessons = computed(() => {
+    const [runs, names] = [this.page.runs(), this.page.names()];
+    return runs && names ? lessonsOf(runs, names) : [];
+  });
+
+  constructor() {
+    inject(Store).dispatch(BenchActions.ledgerOpened());
+  }
+}
