@@ -95,7 +95,7 @@ describe('the bench', () => {
   });
 
   test('tells what it cannot take, and takes the rest', async () => {
-    const { key } = await freshDip('salt-twist');
+    const { key } = await freshDip('dusk-berry');
     const events = [
       event('stage/none/dip', { kind: 'begin' }),
       event(key, { kind: 'begin' }, -10),
@@ -132,20 +132,6 @@ describe('the bench', () => {
     );
     expect((await bench()).events.some(({ work }) => work === key)).toBe(false);
   });
-
-  test('says what is late, and by how much, once it is begun late', async () => {
-    // planned for days ago, as the demo’s first dips are
-    const dip = await freshDip('frost-berry');
-    const minute = (now() - Date.parse((await bench()).horizonStart!)) / MINUTE;
-    expect(dip.end).toBeLessThan(minute);
-    await send([event(dip.key, { kind: 'begin' })]);
-    const { ahead } = await bench();
-    const { end, lateMinutes } = ahead.find(({ key }) => key === dip.key)!;
-    expect(end).toBeCloseTo(minute + dip.end - dip.start, 0);
-    expect(lateMinutes).toBeCloseTo(end - dip.end, 6);
-    await send([event(dip.key, { kind: 'tray', pieces: dip.startPieces }), event(dip.key, { kind: 'end' })]);
-    expect((await bench()).ahead.find(({ key }) => key === dip.key)!.end).toBeCloseTo(minute, 0);
-  });
 });
 
 /** The plan that is there. */
@@ -153,9 +139,40 @@ async function makePlanNone() {
   return (await shop.app.inject('/api/plan')).json<Awaited<ReturnType<typeof makePlan>>>();
 }
 
+describe('the day', () => {
+  let friday: WorkshopApp;
+  beforeAll(async () => void (friday = await openApp({ now: new Date('2026-06-19T08:00:00+03:00') })));
+  afterAll(() => friday.close());
+
+  test('says what is late, by how much and for whom, once something is begun late', async () => {
+    const read = async (): Promise<Bench> => (await friday.app.inject('/api/bench')).json<Bench>();
+    const { works, horizonStart, troubles } = await read();
+    expect(troubles).toEqual([]);
+    const ms = friday.app.clock.now().getTime();
+    const minute = (ms - Date.parse(horizonStart!)) / MINUTE;
+    // planned for Thursday evening, and begun on Friday at eight
+    const dip = works
+      .filter(isDip)
+      .filter(({ end }) => end < minute - 60)
+      .at(-1)!;
+    const take = (deed: BenchDeed) => {
+      const events = [{ id: randomUUID(), work: dip.key, at: Math.round(ms), by: null, deed }];
+      return friday.app.inject({ method: 'POST', url: '/api/bench/events', payload: { events } });
+    };
+    await take({ kind: 'begin' });
+    const late = await read();
+    const { end, lateMinutes } = late.ahead.find(({ key }) => key === dip.key)!;
+    expect(end).toBeCloseTo(minute + dip.end - dip.start, 0);
+    expect(lateMinutes).toBeCloseTo(end - dip.end, 6);
+    await take({ kind: 'tray', pieces: dip.startPieces });
+    await take({ kind: 'end' });
+    expect((await read()).ahead.find(({ key }) => key === dip.key)!.end).toBeCloseTo(minute, 0);
+  });
+});
+
 describe('a seal', () => {
   test('keeps what came of the run, draws its lots, and teaches its piece', async () => {
-    const work = await freshDip('salt-twist');
+    const work = await freshDip('dusk-berry');
     const used = Math.round(work.startPieces * work.melt!.gramsPerPiece * 1.04);
     const larder = async () => (await shop.app.inject('/api/larder')).json<Larder>();
     const left = (from: Larder, id: string) =>
@@ -168,7 +185,7 @@ describe('a seal', () => {
     });
     expect(status, JSON.stringify(body)).toBe(201);
     expect(body).toMatchObject({
-      ...{ piece: 'salt-twist', batch: work.batch, bowl: work.melt!.bowl, people: ['eskil'], note: 'smooth' },
+      ...{ piece: 'dusk-berry', batch: work.batch, bowl: work.melt!.bowl, people: ['eskil'], note: 'smooth' },
       ...{ good: work.pieces, pieces: work.startPieces, startGrams: used + 900, leftGrams: 900 },
       gramsPerPiece: used / work.startPieces,
       ...{ amendments: [], leftoverLot: null },
@@ -184,7 +201,7 @@ describe('a seal', () => {
     const weighings = (await shop.app.inject('/api/weighings')).json<Weighing[]>();
     expect(weighings).toContainEqual(
       expect.objectContaining({
-        piece: 'salt-twist',
+        piece: 'dusk-berry',
         pieces: work.startPieces,
         gramsPerPiece: used / work.startPieces,
       }),
@@ -196,7 +213,7 @@ describe('a seal', () => {
   });
 
   test('asks about what cannot well be, until somebody says that it stands', async () => {
-    const work = await freshDip('salt-twist');
+    const work = await freshDip('dusk-berry');
     await send(wholeRun(work, work.melt!.gramsPerPiece * 3));
     const asked = await seal(work.key);
     expect(asked).toMatchObject({ status: 409, body: { code: 'seal-doubtful' } });
@@ -301,12 +318,12 @@ describe('what the bench timed', () => {
   test('is what the next plan goes by', async () => {
     const twist = async (): Promise<number> => {
       const { problem } = await makePlan(shop.app);
-      return problem.products.find(({ id }) => id === 'salt-twist')!.stages.find(({ id }) => id === 'dip')!
+      return problem.products.find(({ id }) => id === 'dusk-berry')!.stages.find(({ id }) => id === 'dip')!
         .secondsPerPiece;
     };
-    const described = (await piecesOf(shop.app)).find(({ id }) => id === 'salt-twist')!;
+    const described = (await piecesOf(shop.app)).find(({ id }) => id === 'dusk-berry')!;
     const route = described.route.find(({ id }) => id === 'dip')!.secondsPerPiece;
-    const work = await freshDip('salt-twist');
+    const work = await freshDip('dusk-berry');
     const slow = wholeRun(work, work.melt!.gramsPerPiece).map((each) => ({
       ...each,
       at:

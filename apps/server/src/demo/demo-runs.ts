@@ -30,22 +30,54 @@ const FAILS: Readonly<Record<string, RejectCause>> = {
   'foam-bar': 'misshapen',
   'dusk-berry': 'bare',
   'frost-berry': 'bare',
+  'sandwich-round': 'misshapen',
 };
 
 type Dip = StageWork & { readonly melt: NonNullable<StageWork['melt']> };
+
+interface Until {
+  readonly instant: (minute: number) => number;
+  readonly until: Date;
+}
+
+/** Washing, rolling, packing: begun and done as planned; what is in hand is begun. */
+async function writeHandWork(
+  db: DataSource,
+  works: readonly BenchWork[],
+  { instant, until }: Until,
+): Promise<void> {
+  const events = works
+    .filter((work) => work.kind === 'stage' && work.melt === null)
+    .flatMap((work) => [
+      writer(work)(instant(work.start), { kind: 'begin' }),
+      writer(work)(instant(work.end), { kind: 'end' }),
+    ])
+    .filter(({ at }) => at <= until.getTime());
+  await write(db, events, until.getTime());
+}
 
 /** What was dipped before an instant, written down at the bench and sealed, through the same doors as people. */
 export async function sealBegun(db: DataSource, until: Date): Promise<void> {
   const setUp = await requireSetUp(db.manager);
   const plan = (await workedPlan(db.manager, setUp))!;
   const instant = (minute: number): number => setUp.span.start.getTime() + minute * MS_PER_MINUTE;
-  const works = benchWorks(plan.problem, plan.plan).filter(({ end }) => instant(end) <= until.getTime());
+  const all = benchWorks(plan.problem, plan.plan);
+  const works = all.filter(({ end }) => instant(end) <= until.getTime());
+  await writeHandWork(db, all, { instant, until });
   const melts = works.filter((work): work is MeltWork => work.kind === 'melt');
   const random = new Random(SEED);
   const bowls = new Map(melts.map(({ melt, grams }) => [melt, grams]));
   for (const work of works) {
     if (work.kind === 'melt') {
-      await write(db, meltEvents(work, instant), instant(work.end));
+      const { setupFixedMinutes, setupMinutesPerKg } = plan.problem.coatings.find(
+        ({ id }) => id === work.coating,
+      )!;
+      const minutes = setupFixedMinutes + (setupMinutesPerKg * work.grams) / 1000;
+      await write(
+        db,
+        meltEvents(work, instant(work.end), minutes * between(random, PACE)),
+        instant(work.end),
+      );
       continue;
     }
     if (!isDip(work)) continue;
@@ -71,6 +103,10 @@ function isDip(work: BenchWork): work is Dip {
   return work.kind === 'stage' && work.melt !== null;
 }
 
+function between(random: Random, { low, high }: { readonly low: number; readonly high: number }): number {
+  return low + (high - low) * random.next();
+}
+
 async function write(db: DataSource, events: readonly BenchEventDraft[], at: number): Promise<void> {
   await new BenchService(db, { now: () => new Date(at) }).take(events);
 }
@@ -81,9 +117,10 @@ function writer({ key, person }: BenchWork) {
   });
 }
 
-function meltEvents(work: MeltWork, instant: (minute: number) => number): BenchEventDraft[] {
+/** A melt that is ready when the plan says so; what was planned for cleaning before it is no part of it. */
+function meltEvents(work: MeltWork, end: number, minutes: number): BenchEventDraft[] {
   const event = writer(work);
-  const at = (share: number): number => instant(work.start + share * (work.end - work.start));
+  const at = (share: number): number => end - (1 - share) * minutes * MS_PER_MINUTE;
   return [
     event(at(0), { kind: 'begin' }),
     event(at(0.55), { kind: 'step', step: 'melt', celsius: 46.8 }),
@@ -104,15 +141,14 @@ function dipEvents(
   }: { readonly instant: (minute: number) => number; readonly random: Random; readonly startGrams: number },
 ): { readonly events: BenchEventDraft[]; readonly leftGrams: number } {
   const event = writer(work);
-  const between = ({ low, high }: { low: number; high: number }): number =>
-    low + (high - low) * random.next();
-  const gramsPerPiece = work.melt.gramsPerPiece * between(COAT);
+  const gramsPerPiece = work.melt.gramsPerPiece * between(random, COAT);
   const end = instant(work.end);
-  const start = end - (end - instant(work.start)) * between(PACE);
   const failed = Math.max(
     0,
     Math.min(work.startPieces - work.pieces, Math.round(work.startPieces * REJECTED_SHARE)),
   );
+  const dipped = (work.pieces + failed) / work.startPieces;
+  const start = end - (end - instant(work.start)) * dipped * between(random, PACE);
   const leftGrams = Math.max(0, Math.round(startGrams - gramsPerPiece * (work.pieces + failed)));
   const trays = Math.ceil(work.pieces / work.rest.piecesPerTray);
   const events = [

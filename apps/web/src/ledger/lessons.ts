@@ -1,5 +1,5 @@
 import { countsNow, type RunRecord } from '@alnage/contract';
-import { count, counted, listed, mass, percent, pieceMass } from '../shared/formats/formats';
+import { count, counted, listed, mass, money, percent, pieceMass } from '../shared/formats/formats';
 import { CAUSES, nameOf, type LedgerNames } from './ledger-rows';
 
 /** What a season taught of one piece, or of the whole shop, as sentences for next year. */
@@ -30,7 +30,7 @@ function whole(runs: readonly RunRecord[], { workshop }: LedgerNames): Lesson {
   const left = runs.reduce((sum, { toLarderGrams }) => sum + toLarderGrams, 0);
   const hours = runs.reduce((sum, { minutes }) => sum + minutes, 0) / 60;
   const bowls = [...new Set(runs.map(({ bowl }) => nameOf(workshop.bowls, bowl)))];
-  const cost = costOf(runs, workshop.coatings);
+  const cost = costOf(runs, workshop);
   return {
     title: 'The season so far',
     sentences: [
@@ -43,13 +43,13 @@ function whole(runs: readonly RunRecord[], { workshop }: LedgerNames): Lesson {
 }
 
 /** What the coating on the pieces cost, by the cheapest pack of each. */
-function costOf(runs: readonly RunRecord[], coatings: LedgerNames['workshop']['coatings']): string {
+function costOf(runs: readonly RunRecord[], { coatings, currency }: LedgerNames['workshop']): string {
   const minor = runs.reduce((sum, run) => {
     const { gramsPerPiece, pieces } = countsNow(run);
     const price = coatings.find(({ id }) => id === run.coating)?.minorPerGram ?? 0;
     return sum + (gramsPerPiece ?? 0) * pieces * price;
   }, 0);
-  return minor > 0 ? ` and cost ${(minor / 100).toFixed(0)} in all` : '';
+  return minor > 0 ? ` and cost ${money(minor, currency)} in all` : '';
 }
 
 function troubleSentences(runs: readonly RunRecord[]): string[] {

@@ -82,6 +82,15 @@ describe('the day ahead', () => {
   });
 });
 
+describe('who writes nothing down any more', () => {
+  test('is taken to work as planned', () => {
+    const first = works[0]!;
+    const courses = new Map([[first.key, { begunAt: first.start, end: first.end }]]);
+    const silent = dayAhead(planned, courses, first.end + 121);
+    expect(silent.works.every(({ lateMinutes }) => lateMinutes === 0)).toBe(true);
+  });
+});
+
 describe('what the next plan has otherwise', () => {
   const changed = {
     ...smallProblem,

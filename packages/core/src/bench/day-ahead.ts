@@ -53,6 +53,9 @@ export function dayAhead(
   };
 }
 
+/** Who wrote nothing down for so long does not write down what he does. Source: shop default. */
+const SILENT_MINUTES = 120;
+
 /** Pushes work later where what it needs is not free yet. */
 class Shift {
   private readonly free = new Map<string, number>();
@@ -61,6 +64,8 @@ class Shift {
   private readonly dipped = new Map<string, readonly string[]>();
   /** When each person first wrote something down. */
   private readonly watchedSince = new Map<string, number>();
+  /** When each person last did. */
+  private readonly lastSeen = new Map<string, number>();
 
   constructor(
     plan: Plan,
@@ -79,8 +84,11 @@ class Shift {
 
   all(works: readonly BenchWork[]): Map<string, ExpectedWork> {
     for (const { key, person } of works) {
-      const begunAt = this.courses.get(key)?.begunAt ?? Infinity;
-      this.watchedSince.set(person, Math.min(begunAt, this.watchedSince.get(person) ?? Infinity));
+      const course = this.courses.get(key);
+      if (!course) continue;
+      const seen = Math.min(this.now, course.end);
+      this.watchedSince.set(person, Math.min(course.begunAt, this.watchedSince.get(person) ?? Infinity));
+      this.lastSeen.set(person, Math.max(seen, this.lastSeen.get(person) ?? -Infinity));
     }
     // what is under way or done is a fact: all else waits for its person and bowl
     const begins = (work: BenchWork): number => this.courses.get(work.key)?.begunAt ?? Infinity;
@@ -107,10 +115,12 @@ class Shift {
   }
 
   /**
-   * Whether the bench would have written something of it: it has of its batch or melt, or its person wrote down what was
-   * done before it. Then silence means that it is not done; else it is taken to go as planned.
+   * Whether the bench would have written something of it: its person wrote something down of late, and it has of its
+   * batch or melt, or of what was done before it. Then silence means that it is not done; else it is taken to go as
+   * planned, for who writes nothing down works all the same.
    */
   private isWatched(work: BenchWork): boolean {
+    if ((this.lastSeen.get(work.person) ?? -Infinity) < this.now - SILENT_MINUTES) return false;
     const mark = work.kind === 'melt' ? work.key : `stage/${work.batch}/`;
     const since = this.watchedSince.get(work.person) ?? Infinity;
     return work.start >= since || [...this.courses.keys()].some((key) => key.startsWith(mark));

@@ -35,6 +35,20 @@ import { TroublePanel } from './trouble-panel';
           <al-reject-panel />
         } @else if (bench.panel() === 'trouble') {
           <al-trouble-panel />
+        } @else {
+          <section class="card" aria-label="For whom">
+            <h2>For whom</h2>
+            <table class="ruled">
+              <tbody>
+                @for (each of orders(); track $index) {
+                  <tr>
+                    <th scope="row" class="figure">{{ each.ticket }}</th>
+                    <td class="figure number">{{ count(each.pieces) }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          </section>
         }
       </div>
       <div class="right">
@@ -69,6 +83,11 @@ export class HandWork {
     const { zone, minMinutes } = this.work().rest;
     const where = this.bench.words()?.zone(zone) ?? zone;
     return minMinutes > 0 ? `${duration(minMinutes)} at least, ${where}` : where;
+  });
+
+  protected readonly orders = computed(() => {
+    const tickets = this.bench.bench()?.tickets ?? {};
+    return this.work().orders.map(({ order, pieces }) => ({ ticket: tickets[order] ?? 'spare', pieces }));
   });
 
   constructor() {
