@@ -12,8 +12,10 @@ const PLACES = [
   '/larder/market',
   '/larder/preparation',
   '/plan',
-
+  '/bench',
   '/counter',
+  '/ledger',
+  '/ledger/season',
   '/workshop/coatings',
   '/workshop/bowls',
   '/workshop/zones',
@@ -65,7 +67,9 @@ test('the composer and the keys are accessible too', async ({ demo }) => {
 test('digits go from place to place; only what is built is there', async ({ demo }) => {
   await go(demo, '/');
   const places = demo.getByRole('navigation', { name: 'Places' }).getByRole('link');
-  await expect(places).toHaveText(['Season', 'Orders', 'Pieces', 'Larder', 'Plan', 'Counter']);
+  await expect(places).toHaveText([
+    ...['Season', 'Orders', 'Pieces', 'Larder', 'Plan', 'Bench', 'Counter', 'Ledger'],
+  ]);
   for (const [digit, path] of [
     ['1', 'season'],
     ['3', 'pieces'],

@@ -1,5 +1,6 @@
 import { LIVE_TOPICS, type WorkshopFile, type WorkshopLoaded } from '@alnage/contract';
 import type { DataSource, DeepPartial, EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
+import { BenchEventEntity, RunAmendmentEntity, RunEntity } from '../bench/run.entity';
 import { BoxEntity } from '../boxes/box.entity';
 import { CustomerEntity } from '../customers/customer.entity';
 import { LotEntity, LotMoveEntity } from '../larder/lot.entity';
@@ -33,7 +34,7 @@ const ROWS_AT_ONCE = 500;
 const OWN = [
   ...[ZoneEntity, CoatingEntity, BowlEntity, PersonEntity, PickupPointEntity, PieceEntity],
   ...[MouldEntity, BoxEntity, CustomerEntity, SeasonEntity, OrderEntity, WeighingEntity, PlanEntity],
-  ...[SupplyEntity, RecipeEntity, LotEntity, PreparationEntity],
+  ...[SupplyEntity, RecipeEntity, LotEntity, PreparationEntity, RunEntity],
 ] as const;
 
 /**
@@ -59,6 +60,7 @@ export function loadWorkshop(
     await keepOrders(manager, file.orders);
     await keepWork(manager, file);
     await keepLarder(manager, file);
+    await keepRuns(manager, file);
     for (const topic of LIVE_TOPICS) await announce(manager, topic);
     return { name: file.details.name, orders: file.orders.length, pieces: file.pieces.length };
   });
@@ -173,9 +175,32 @@ async function keepLarder(
     lots.map(({ item, moves: _moves, ...lot }) => ({ ...lot, itemKind: item.kind, itemId: item.id })),
   );
   const moves = lots.flatMap(({ id: lotId, moves: own }) =>
-    own.map(({ preparation: preparationId, ...move }) => ({ lotId, preparationId, ...move })),
+    own.map(({ preparation: preparationId, run: runId = null, ...move }) => ({
+      ...{ lotId, preparationId, runId },
+      ...move,
+    })),
   );
   await insertAll(manager, LotMoveEntity, moves);
+}
+
+async function keepRuns(manager: EntityManager, { runs = [] }: WorkshopFile): Promise<void> {
+  await insertAll(
+    manager,
+    RunEntity,
+    runs.map(({ events: _events, amendments: _amendments, ...run }) => run),
+  );
+  const rows = <T extends object>(of: (run: (typeof runs)[number]) => readonly T[]) =>
+    runs.flatMap((run) => of(run).map((row) => ({ ...row, runId: run.id })));
+  await insertAll(
+    manager,
+    BenchEventEntity,
+    rows(({ events }) => events),
+  );
+  await insertAll(
+    manager,
+    RunAmendmentEntity,
+    rows(({ amendments }) => amendments),
+  );
 }
 
 async function insertAll<T extends ObjectLiteral>(

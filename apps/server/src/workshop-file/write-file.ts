@@ -5,6 +5,7 @@ import { findLots } from '../larder/lot-view';
 import { PreparationEntity } from '../larder/preparation.entity';
 import { RecipeEntity, RecipeVersionEntity } from '../larder/recipe.entity';
 import { SupplyEntity } from '../larder/supply.entity';
+import { filedRuns } from './filed-runs';
 import { CustomerEntity } from '../customers/customer.entity';
 import type { KeptRecord } from '../kept/kept-record';
 import { pricedContentsOf } from '../orders/order-view';
@@ -48,6 +49,7 @@ export async function workshopFile(manager: EntityManager): Promise<WorkshopFile
     recipes: await filedRecipes(manager),
     lots: await filedLots(manager),
     preparations: await filedPreparations(manager),
+    runs: await filedRuns(manager),
     lastTicket: await lastTicket(manager),
   };
 }
@@ -153,8 +155,8 @@ async function filedLots(manager: EntityManager): Promise<WorkshopFile['lots']> 
     openedAt: openedAt?.toISOString() ?? null,
     moves: [...moves]
       .sort((a, b) => Number(a.id) - Number(b.id))
-      .map(({ at, by, kind, amount, reason, preparationId: preparation }) => ({
-        ...{ at: at.toISOString(), by, kind, amount, reason, preparation },
+      .map(({ at, by, kind, amount, reason, preparationId: preparation, runId: run }) => ({
+        ...{ at: at.toISOString(), by, kind, amount, reason, preparation, run },
       })),
   }));
 }

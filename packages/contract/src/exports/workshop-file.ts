@@ -5,6 +5,7 @@ import { Customer } from '../customers/customer';
 import { OrderLine, OrderState } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
 import { PreparationView } from '../larder/larder';
+import { BenchDeedSchema } from '../bench/bench-event';
 import { Lot, LotMove } from '../larder/lot';
 import { RecipeVersion, RecipeView } from '../larder/recipe';
 import { SupplyView } from '../larder/supply';
@@ -125,7 +126,9 @@ const FiledCoating = closed({
 const { amount: _amount, usableUntil: _usableUntil, ...lot } = Lot.properties;
 const FiledLot = closed({
   ...lot,
-  moves: Type.Array(closed({ ...LotMove.properties, preparation: orNull(Uuid) })),
+  moves: Type.Array(
+    closed({ ...LotMove.properties, preparation: orNull(Uuid), run: Type.Optional(orNull(Uuid)) }),
+  ),
 });
 
 const FiledPreparation = closed({
@@ -139,6 +142,36 @@ const FiledPreparation = closed({
   at: Instant,
   by: orNull(Id),
   missing: PreparationView.properties.done.anyOf[0].properties.missing,
+});
+
+/** A work that was begun, with all that was written down of it; once sealed with its record and what was amended. */
+const FiledRun = closed({
+  id: Uuid,
+  horizonStart: Instant,
+  work: Type.String({ minLength: 1, maxLength: 300 }),
+  product: Type.String({ maxLength: 80 }),
+  kind: Type.Enum(['melt', 'stage']),
+  code: Type.String({ minLength: 1, maxLength: 80 }),
+  planned: open('What was planned when it was begun'),
+  planVersion: Type.Integer({ minimum: 1 }),
+  begunAt: orNull(Instant),
+  endedAt: orNull(Instant),
+  touchedAt: Instant,
+  sealedAt: orNull(Instant),
+  record: orNull(open('The sealed record')),
+  weighingId: orNull(Uuid),
+  events: Type.Array(
+    closed({ id: Uuid, at: Instant, by: orNull(Id), deed: BenchDeedSchema, receivedAt: Instant }),
+  ),
+  amendments: Type.Array(
+    closed({
+      at: Instant,
+      by: orNull(Id),
+      reason: Type.String(),
+      before: open('As it stood'),
+      after: open('As it is right'),
+    }),
+  ),
 });
 
 // older files know of no larder
@@ -187,6 +220,7 @@ export const WorkshopFile = closed(
     recipes: Type.Optional(Type.Array(FiledRecipe)),
     lots: Type.Optional(Type.Array(FiledLot)),
     preparations: Type.Optional(Type.Array(FiledPreparation)),
+    runs: Type.Optional(Type.Array(FiledRun)),
     /** Number of the last ticket that was given. */
     lastTicket: Type.Integer({ minimum: 0 }),
   },

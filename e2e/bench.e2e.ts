@@ -1,0 +1,208 @@
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, go, test, watch } from './workshop';
+
+const address = (): string => process.env['ALNAGE_E2E_BENCH']!;
+
+interface Run {
+  readonly code: string;
+  readonly piece: string;
+  readonly good: number;
+  readonly pieces: number;
+  readonly startGrams: number;
+  readonly leftGrams: number;
+  readonly amendments: readonly unknown[];
+  readonly taught: { readonly afterGrams: number } | null;
+}
+interface BenchEvent {
+  readonly work: string;
+  readonly deed: { readonly kind: string; readonly pieces?: number };
+}
+
+const read = async <T>(page: Page, path: string): Promise<T> =>
+  (await (await page.request.get(address() + path)).json()) as T;
+const runs = (page: Page): Promise<Run[]> => read(page, '/api/runs');
+const trays = async (page: Page): Promise<number[]> => {
+  const { events } = await read<{ events: BenchEvent[] }>(page, '/api/bench');
+  return events.flatMap(({ deed }) => (deed.kind === 'tray' ? [deed.pieces!] : []));
+};
+
+/** Steps of melts that are written down. */
+const steps = async (page: Page): Promise<number> => {
+  const { events } = await read<{ events: BenchEvent[] }>(page, '/api/bench');
+  return events.filter(({ deed }) => deed.kind === 'step').length;
+};
+
+async function openBench(page: Page, bowl: string): Promise<void> {
+  await go(page, '/bench', address());
+  await page.getByRole('button', { name: bowl, exact: true }).click();
+}
+
+const big = (page: Page) => page.locator('button.tray');
+const celsius = async (page: Page): Promise<number> =>
+  Number((await page.getByTestId('celsius').innerText()).replace(/[^\d.]/g, '')) || 0;
+
+/** Ends a step of the melt once the simulated bowl is where it is to be. */
+async function endStep(page: Page, name: RegExp, isThere: (celsius: number) => boolean): Promise<void> {
+  await expect(big(page)).toHaveText(name);
+  await expect.poll(async () => isThere(await celsius(page)), { timeout: 60_000 }).toBe(true);
+  await page.keyboard.press(' ');
+}
+
+test.describe.configure({ mode: 'serial' });
+
+test('a melt is brought into temper by the guide, on the readings of the simulated probe', async ({
+  demo,
+}) => {
+  test.setTimeout(240_000);
+  const before = await steps(demo);
+  await openBench(demo, 'Bowl A');
+  await expect(demo.getByRole('heading', { level: 1 })).toHaveText(/^Make ready 3\.\d\d kg milk 38/);
+  await expectAccessible(demo);
+  await demo.keyboard.press(' ');
+  await endStep(demo, /It is melted/, (value) => value > 43);
+  await expect(demo.getByRole('status').filter({ hasText: /of solid/ })).toBeVisible();
+  await endStep(demo, /The seed is in/, (value) => value > 0);
+  await endStep(demo, /The crystals are there/, (value) => value > 0 && value <= 27.8);
+  await endStep(demo, /It is warm enough/, (value) => value >= 29.5);
+  await endStep(demo, /Ready to dip/, (value) => value >= 29);
+  await expect(demo.getByRole('heading', { level: 1 })).toHaveText('Ridge chip');
+  // kept by the server, not on this page alone
+  await expect.poll(() => steps(demo)).toBe(before + 5);
+});
+
+test('a run is dipped with the network cut in the middle, on two pages at once, and nothing is lost', async ({
+  demo,
+  context,
+}) => {
+  test.setTimeout(180_000);
+  await openBench(demo, 'Bowl A');
+  await expect(demo.getByRole('heading', { level: 1 })).toHaveText('Ridge chip');
+  await demo.keyboard.press(' ');
+  await demo.getByLabel('Coating in the bowl').fill('3000');
+  await demo.getByRole('button', { name: 'Write it down' }).click();
+  await expect(demo.getByText('before: 3.00 kg')).toBeVisible();
+  await demo.waitForTimeout(1000);
+  await demo.keyboard.press(' ');
+  await expect.poll(() => trays(demo)).toHaveLength(1);
+
+  const other = await context.newPage();
+  const faults = watch(other);
+  await openBench(other, 'Bowl A');
+  const first = (await trays(demo))[0]!;
+  await expect(other.getByTestId('good')).toHaveText(new RegExp(`^${first} `));
+
+  // ten minutes of the workshop’s clock without a network
+  await context.setOffline(true);
+  await demo.waitForTimeout(1000);
+  await demo.keyboard.press(' ');
+  await expect(demo.getByText(/1 deed kept on this device/)).toBeVisible();
+  await demo.keyboard.press('r');
+  await demo.getByRole('button', { name: 'broken', exact: true }).click();
+  await expect(demo.getByText(/2 deeds kept on this device/)).toBeVisible();
+  await demo.waitForTimeout(10_000);
+  expect(
+    await demo.evaluate(() => indexedDB.databases().then((all) => all.map(({ name }) => name))),
+  ).toContain('alnage-bench');
+  await context.setOffline(false);
+  await expect(demo.getByText(/kept on this device/)).toHaveCount(0, { timeout: 20_000 });
+  await expect.poll(() => trays(demo), { timeout: 20_000 }).toHaveLength(2);
+  const down = (await trays(demo)).reduce((sum, pieces) => sum + pieces, 0);
+  await expect(demo.getByTestId('good')).toHaveText(new RegExp(`^${down} `));
+  await expect(other.getByTestId('good')).toHaveText(new RegExp(`^${down} `), { timeout: 20_000 });
+  await expect(other.getByText(/1 rejected/)).toBeVisible();
+
+  // what is done on the other page is seen on this one, and taken back
+  await other.waitForTimeout(1000);
+  await other.keyboard.press('r');
+  await other.getByRole('button', { name: 'foot', exact: true }).click();
+  await expect(demo.getByText(/2 rejected/)).toBeVisible({ timeout: 20_000 });
+  await demo.getByRole('button', { name: 'Take back the last' }).click();
+  await expect(other.getByText(/1 rejected/)).toBeVisible({ timeout: 20_000 });
+  expect(faults.filter((fault) => !/ERR_INTERNET_DISCONNECTED|net::/.test(fault))).toEqual([]);
+  await other.close();
+});
+
+test('something that went wrong ends in what to do', async ({ demo }) => {
+  await openBench(demo, 'Bowl A');
+  await demo.getByRole('button', { name: 'Something went wrong' }).click();
+  await demo.getByRole('button', { name: 'Thickens slowly' }).click();
+  await demo.getByRole('button', { name: 'Yes' }).click();
+  await expect(demo.getByText('Rewarm it for seconds')).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Write it down', exact: true }).click();
+  await expect(demo.getByRole('heading', { name: 'Bowl temperature' })).toBeVisible();
+});
+
+test('the run is weighed out, asked about and sealed; its piece and the next plan have learned', async ({
+  demo,
+}) => {
+  test.setTimeout(180_000);
+  const before = (await runs(demo)).length;
+  await openBench(demo, 'Bowl A');
+  const wanted = /of (\d+)/.exec(await demo.getByTestId('good').innerText())![1];
+  while (!/End the run/.test(await big(demo).innerText())) {
+    await demo.keyboard.press(' ');
+    await demo.waitForTimeout(1200);
+  }
+  await demo.keyboard.press(' ');
+  await expect(demo.getByRole('heading', { name: 'Weigh it out, and seal the run' })).toBeVisible();
+  await demo.getByRole('button', { name: 'Weigh bowl' }).last().click();
+  await demo.getByLabel('Coating in the bowl').fill('2400');
+  await demo.getByRole('button', { name: 'Write it down' }).click();
+  await demo.getByLabel(/to the larder/).fill('0');
+  await demo.getByRole('button', { name: 'Seal the run' }).click();
+  // 600 g on so few chips cannot well be
+  await expect(demo.getByText(/where .* was expected/).first()).toBeVisible();
+  await demo.getByRole('button', { name: 'It stands: seal the run' }).click();
+  await expect.poll(async () => (await runs(demo)).length).toBe(before + 1);
+  const sealed = (await runs(demo)).at(-1)!;
+  expect(sealed).toMatchObject({
+    piece: 'ridge-chip',
+    good: Number(wanted),
+    startGrams: 3000,
+    leftGrams: 2400,
+  });
+  await expect(demo.getByRole('heading', { level: 1 })).toHaveText('Ridge chip');
+
+  await go(demo, '/ledger', address());
+  await demo.getByRole('button', { name: sealed.code, exact: true }).click();
+  await expect(demo.getByText(/Ridge chip .* g → /)).toBeVisible();
+  await expectAccessible(demo);
+
+  const learned = sealed.taught!.afterGrams;
+  await go(demo, '/pieces?piece=ridge-chip', address());
+  await expect(demo.getByText(`${learned.toFixed(1)} g`).first()).toBeVisible();
+  await demo.request.post(`${address()}/api/plan/jobs`, { data: { kind: 'plan' } });
+  const job = () => read<{ job: { state: string } }>(demo, '/api/plan/jobs/latest');
+  await expect.poll(async () => (await job()).job.state, { timeout: 60_000 }).toBe('done');
+  const { problem } = await read<{
+    problem: { products: { id: string; stages: { coating: { milligramsPerPiece: number } | null }[] }[] };
+  }>(demo, '/api/plan');
+  const chip = problem.products.find(({ id }) => id === 'ridge-chip')!;
+  const milligrams = chip.stages.find(({ coating }) => coating)!.coating!.milligramsPerPiece;
+  expect(milligrams).toBe(Math.ceil(learned * 1000));
+});
+
+test('a sealed record is amended with a reason, and traced from a lot to its orders', async ({ demo }) => {
+  const sealed = (await runs(demo)).at(-1)!;
+  await go(demo, '/ledger', address());
+  await demo.getByRole('button', { name: sealed.code, exact: true }).click();
+  await demo.getByRole('button', { name: 'Amend', exact: true }).click();
+  await demo.getByLabel('Left', { exact: true }).fill('2650');
+  await demo.getByRole('button', { name: 'Note it' }).click();
+  await expect(demo.getByRole('alert').first()).toBeVisible();
+  await demo.getByLabel('What was wrong').fill('The scraper was in the bowl');
+  await demo.getByRole('button', { name: 'Note it' }).click();
+  await expect(demo.getByText(/Amended .*The scraper was in the bowl/)).toBeVisible();
+  const after = (await runs(demo)).at(-1)!;
+  expect(after.leftGrams).toBe(2400);
+  expect(after.amendments).toHaveLength(1);
+  const lot = demo.getByRole('list', { name: 'Lots that it took' }).getByRole('button').first();
+  const code = await lot.innerText();
+  await lot.click();
+  await expect(demo.getByRole('status').filter({ hasText: `Lot ${code}` })).toContainText(
+    /went into \d+ run/,
+  );
+  await go(demo, '/ledger/season', address());
+  await expect(demo.getByRole('heading', { name: 'Ridge chip' })).toBeVisible();
+});
