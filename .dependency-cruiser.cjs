@@ -1,7 +1,7 @@
 /** Layers: core <- contract <- server, core <- contract <- web; features meet only in what is shared. */
 const PLACES = '(season|orders|pieces|larder|recipes|plan|bench|counter|ledger|practice|workshop)';
 const FEATURES =
-  '(orders|pieces|plan|workshop|boxes|weighings|promises|customers|exports|imports|season|workshop-file|health|kept|larder|bench|devices)';
+  '(orders|pieces|plan|workshop|boxes|weighings|promises|customers|exports|imports|season|workshop-file|health|kept|bench|devices)';
 
 module.exports = {
   forbidden: [

@@ -16,7 +16,9 @@ describe('the frame', () => {
       'Pieces',
       'Larder',
       'Plan',
+      'Bench',
       'Counter',
+      'Ledger',
     ]);
     expect(page.text()).toContain('Skerry Dipworks');
     expect(page.page.querySelector('.time')!.textContent).toMatch(/^Thu 18, 11:3\d$/);

@@ -78,6 +78,8 @@ export async function render<T>(
   chooseUnits(FIRST_UNITS);
   choosePerson(null);
   TestBed.configureTestingModule({
+    // so that what is loaded later is known, too
+    imports: [component],
     providers: [
       provideHttpClient(withInterceptors([tellPerson])),
       provideHttpClientTesting(),
@@ -105,6 +107,7 @@ export async function render<T>(
   });
   const store = TestBed.inject(Store);
   fillStore(store, options);
+  await TestBed.compileComponents();
   const fixture = TestBed.createComponent(component);
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
   const page = fixture.nativeElement as HTMLElement;

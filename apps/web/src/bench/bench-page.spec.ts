@@ -1,0 +1,191 @@
+import type { BenchEvent } from '@alnage/core';
+import { TestBed } from '@angular/core/testing';
+import type { Bench, BenchEventsAsk } from '@alnage/contract';
+import { Outbox } from '../shared/bench/outbox';
+import { BenchActions } from '../state/bench.state';
+import { bench, deedAt, devices, dip, run as sealedRun } from '../testing/small-bench';
+import { press, render } from '../testing/render';
+import { BenchPage } from './bench-page';
+
+const EVENTS = '/api/bench/events';
+const begun = [
+  deedAt(681, { kind: 'begin' }),
+  deedAt(681, { kind: 'weigh', what: 'start', grams: 3000 }),
+  deedAt(690, { kind: 'tray', pieces: 24 }),
+];
+
+async function open(change: Partial<Bench> = {}) {
+  localStorage.clear();
+  const page = await render(BenchPage, { bench: { ...bench, ...change }, devices });
+  const outbox = TestBed.inject(Outbox);
+  const settle = async (): Promise<void> => {
+    await outbox.settled();
+    // what follows an answer follows in its own turn
+    await new Promise((resolve) => setTimeout(resolve));
+    await page.settle();
+  };
+  /** Answers what was sent with that all of it was taken. */
+  const sent = async () => {
+    const deeds: Pick<BenchEvent, 'work' | 'deed'>[] = [];
+    await settle();
+    // one call after the other, until nothing waits any more
+    for (let requests = page.http.match(EVENTS); requests.length > 0; requests = page.http.match(EVENTS)) {
+      for (const each of requests) {
+        const { events } = each.request.body as BenchEventsAsk;
+        deeds.push(...events.map(({ work, deed }) => ({ work, deed })));
+        each.flush({ taken: events.map(({ id }) => ({ id, refusal: null })) });
+      }
+      await settle();
+    }
+    return deeds;
+  };
+  return { ...page, outbox, settle, sent };
+}
+
+describe('the bench', () => {
+  test('shows the one run in hand, very large, with what comes next', async () => {
+    const { text } = await open({ events: begun });
+    expect(text()).toMatch(/Dusk berry.*100 good pieces · Bowl A · dark 64 · planned 11:20–12:12 · Runa/);
+    expect(text()).toContain('24 of 100');
+    // 3,000 g less 24 of 10 g
+    expect(text()).toContain('2.76 kg');
+    expect(text()).toContain('+ 24 pieces');
+    expect(text()).toMatch(/Next at this bench.*Make ready 3\.00 kg dark 64/);
+  });
+
+  test('writes down a tray by Space', async () => {
+    const page = await open({ events: begun });
+    press(' ');
+    expect(await page.sent()).toEqual([{ work: dip.key, deed: { kind: 'tray', pieces: 24 } }]);
+    expect(page.text()).toContain('48 of 100');
+  });
+
+  test('ends the run once all are down, and has the berries called for', async () => {
+    const all = await open({ events: [...begun, deedAt(691, { kind: 'tray', pieces: 76 })] });
+    expect(all.text()).toContain('End the run');
+    press(' ');
+    const deeds = await all.sent();
+    // the berries are to be called for after 20 minutes in the cold
+    expect(deeds.map(({ deed }) => deed.kind)).toEqual(['end', 'timer']);
+    expect(all.text()).toContain('Weigh it out, and seal the run');
+  });
+
+  test('counts rejects by cause, weighs by the scale, and takes back the last', async () => {
+    const page = await open({ events: begun });
+    await page.click('Reject');
+    await page.click('One more');
+    await page.click('foot');
+    expect(await page.sent()).toEqual([
+      { work: dip.key, deed: { kind: 'reject', pieces: 2, cause: 'foot' } },
+    ]);
+    expect(page.text()).toContain('2 rejected');
+    await page.click('Weigh bowl');
+    expect(page.text()).toContain('The scale shows 2.99 kg');
+    await page.click('Write it down');
+    expect(await page.sent()).toEqual([
+      { work: dip.key, deed: { kind: 'weigh', what: 'left', grams: 2990 } },
+    ]);
+    await page.click('Take back the last');
+    expect((await page.sent())[0]!.deed.kind).toBe('undo');
+  });
+
+  test('says what waits for the network, sends it once it is back, and what is not taken', async () => {
+    const page = await open({ events: begun });
+    press(' ');
+    await page.settle();
+    page.http.expectOne('/api/bench/events').error(new ProgressEvent('error'));
+    await page.settle();
+    expect(page.text()).toContain('1 deed kept on this device');
+    expect(page.text()).toContain('48 of 100');
+    dispatchEvent(new Event('online'));
+    await page.settle();
+    const again = page.http.expectOne('/api/bench/events');
+    const [event] = (again.request.body as BenchEventsAsk).events;
+    again.flush({ taken: [{ id: event!.id, refusal: 'sealed' }] });
+    await page.settle();
+    await page.settle();
+    expect(page.text()).toContain('Not taken: a tray of 24: the run was sealed before this arrived');
+    expect(page.text()).toContain('24 of 100');
+    await page.click('Put it away');
+    expect(page.text()).not.toContain('Not taken');
+  });
+
+  test('leads from a sign by questions to what to do', async () => {
+    const page = await open({ events: begun });
+    await page.click('Something went wrong');
+    await page.click('Thick and pasty all at once');
+    expect(page.text()).toContain('Can water have got in');
+    await page.click('No');
+    // what is left is burnt
+    expect(page.text()).toMatch(/Burnt.*Discard it.*This melt is lost/);
+    await page.click('Write it down');
+    expect((await page.sent())[0]!.deed).toMatchObject({
+      kind: 'trouble',
+      trouble: { sign: 'pasty', cause: 'burnt' },
+    });
+  });
+
+  test('asks about figures that cannot well be, and seals when somebody says that they stand', async () => {
+    const ended = [
+      ...begun,
+      deedAt(691, { kind: 'tray', pieces: 70 }),
+      deedAt(692, { kind: 'weigh', what: 'left', grams: 2060 }),
+      deedAt(692, { kind: 'end' }),
+    ];
+    const page = await open({ events: ended });
+    // 940 g on 94 pieces
+    expect(page.text()).toMatch(/94 of 100.*A piece10\.0 g/);
+    await page.type('Of what is left, to the larder as a leftover', '900');
+    await page.click('Seal the run');
+    const doubts = [{ kind: 'few-pieces', good: 94, planned: 100 }];
+    page.http
+      .expectOne('/api/runs')
+      .flush(
+        { code: 'seal-doubtful', errors: [], params: { doubts } },
+        { status: 409, statusText: 'Doubtful' },
+      );
+    await page.settle();
+    expect(page.text()).toContain('Only 94 good pieces of 100 planned. Is that all?');
+    await page.click('It stands: seal the run');
+    const request = page.http.expectOne('/api/runs');
+    expect(request.request.body).toEqual({
+      work: dip.key,
+      confirmed: ['few-pieces'],
+      toLarderGrams: 900,
+      note: '',
+    });
+    request.flush(sealedRun);
+  });
+
+  test('guides a melt from the heat to its window, by the school that is chosen', async () => {
+    const page = await open();
+    expect(page.text()).toContain('Make ready 3.00 kg dark 64');
+    await page.click('on the cooled table');
+    press(' ');
+    const deeds = await page.sent();
+    expect(deeds.map(({ deed }) => deed)).toEqual([{ kind: 'school', school: 'table' }, { kind: 'begin' }]);
+    expect(page.text()).toContain('On the table');
+    expect(page.text()).toContain('Melt it out to 45 °C');
+  });
+
+  test('says what the day comes to, and what must not be forgotten', async () => {
+    const trouble = {
+      kind: 'late-order' as const,
+      order: 'o1',
+      batch: 'b1',
+      product: 'dusk-berry',
+      minutes: 25,
+    };
+    const page = await open({ events: begun, troubles: [trouble], freeFrom: { [dip.key]: ['nuts'] } });
+    expect(page.text()).toContain('M-0361: dusk berry is ready 25 min after it leaves');
+    expect(page.text()).toContain('No nuts at this bench');
+  });
+
+  test('says what to do first where nothing is planned, and when there is nothing more', async () => {
+    const page = await open({ version: null, works: [] });
+    expect(page.text()).toContain('Nothing is planned yet');
+    page.store.dispatch(BenchActions.read({ bench: { ...bench, works: [] } }));
+    await page.settle();
+    expect(page.text()).toContain('Nothing is to be done at this bench any more');
+  });
+});
