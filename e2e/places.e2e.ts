@@ -27,6 +27,7 @@ const PLACES = [
   '/workshop/boxes',
   '/workshop/points',
   '/workshop/customers',
+  '/workshop/devices',
   '/workshop/out',
   '/workshop/units',
 ];
@@ -75,7 +76,9 @@ test('digits go from place to place; only what is built is there', async ({ demo
     ['3', 'pieces'],
     ['4', 'larder'],
     ['5', 'plan'],
+    ['6', 'bench'],
     ['7', 'counter'],
+    ['8', 'ledger'],
     ['2', 'orders'],
   ] as const) {
     await demo.keyboard.press(digit);

@@ -37,22 +37,13 @@ export default async function startWorkshop(): Promise<() => Promise<void>> {
     ALNAGE_NOW: EMPTY_NOW,
     ALNAGE_PLAN_SECONDS: '2',
   });
-  // a workshop whose clock runs fast, so that a bowl is melted, seeded and dipped from within a minute
-  const bench = await startServer({
-    DATABASE_URL: fresh('e2e_bench'),
-    ALNAGE_PORT: '0',
-    ALNAGE_NOW: DEMO_NOW,
-    ALNAGE_PLAN_SECONDS: '2',
-    ALNAGE_SPEED: '60',
-  });
-  process.env['ALNAGE_E2E_BENCH'] = bench.address;
   process.env['ALNAGE_E2E_DEMO'] = demo.address;
   process.env['ALNAGE_E2E_EMPTY'] = empty.address;
   process.env['ALNAGE_E2E_RESTART_DB'] = fresh('e2e_restart');
+  process.env['ALNAGE_E2E_BENCH_DB'] = fresh('e2e_bench');
   return async () => {
     await demo.stop();
     await empty.stop();
-    await bench.stop();
     cluster.stop();
   };
 }

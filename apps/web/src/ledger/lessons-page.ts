@@ -11,7 +11,7 @@ import { lessonsOf } from './lessons';
   imports: [MatButtonModule, RouterLink],
   providers: [LedgerStore],
   template: `
-    <main>
+    <main class="sheet">
       <div class="place-head">
         <h1>Next year</h1>
         <span class="soft">what the sealed runs taught</span>

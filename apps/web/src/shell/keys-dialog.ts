@@ -8,13 +8,13 @@ import { Keys } from '../shared/keys';
   imports: [MatDialogModule, MatButtonModule],
   template: `
     <h2 mat-dialog-title>Keys of this screen</h2>
-    <mat-dialog-content>
+    <mat-dialog-content tabindex="0" role="group" aria-label="Keys">
       <dl class="facts">
         @for (binding of bindings(); track binding.key) {
           <div>
             <dt>{{ binding.does }}</dt>
             <dd>
-              <kbd class="figure">{{ binding.key }}</kbd>
+              <kbd class="figure">{{ binding.key === ' ' ? 'Space' : binding.key }}</kbd>
             </dd>
           </div>
         }

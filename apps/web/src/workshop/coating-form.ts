@@ -37,6 +37,12 @@ export const KIND_WORDS: Readonly<Record<CoatingDraft['kind'], string>> = {
   blend: 'blend of others',
 };
 
+export const SCHOOL_WORDS: Readonly<Record<TemperSchool, string>> = {
+  seed: 'by seeding',
+  table: 'on the cooled table',
+  'by-eye': 'without a thermometer',
+};
+
 export type CoatingForm = ReturnType<typeof coatingForm>;
 
 const FIRST: CoatingDraft = {

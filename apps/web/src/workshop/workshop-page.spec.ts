@@ -308,3 +308,34 @@ describe('taking out', () => {
     expect(page.text()).toContain('/api/feeds/secret/pickups');
   });
 });
+
+describe('the devices', () => {
+  const devices = [
+    {
+      ...{ id: 'd1', name: 'Probe, Bowl A', kind: 'probe', bowl: 'bowl-a', isSimulated: true },
+      lastHeardAt: '2026-06-18T08:31:55.000Z',
+      last: [{ kind: 'celsius', value: 31.4, at: '2026-06-18T08:31:55.000Z' }],
+    },
+  ];
+
+  test('say what they said last; a new one gets its token, once', async () => {
+    const page = await open('devices');
+    page.http.expectOne('/api/devices').flush(devices);
+    page.http.expectOne('/api/labels').flush([]);
+    await page.settle();
+    expect(page.text()).toMatch(/Probe, Bowl A.*simulated.*31\.4 °C.*Thu 18, 11:31/);
+    await page.type('Name', 'Long probe');
+    await page.click('Take it in');
+    const request = page.http.expectOne({ url: '/api/devices', method: 'POST' });
+    expect(request.request.body).toEqual({ name: 'Long probe', kind: 'probe', bowl: null });
+    const error = { pointer: '/bowl', code: 'unknown-reference', params: { value: null, range: 'a bowl' } };
+    request.flush({ code: 'invalid-input', errors: [error], params: {} }, { status: 400, statusText: 'x' });
+    await page.settle();
+    expect(page.text()).toContain('a bowl');
+    await page.click('Take it in');
+    const again = page.http.expectOne({ url: '/api/devices', method: 'POST' });
+    again.flush({ device: { ...devices[0], name: 'Long probe' }, token: 'secret-token' });
+    await page.settle();
+    expect(page.text()).toContain('secret-token');
+  });
+});

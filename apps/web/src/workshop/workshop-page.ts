@@ -20,6 +20,7 @@ import { BringIn } from './parts/bring-in';
 import { CoatingEditor } from './parts/coating-editor';
 import { CustomerEditor } from './parts/customer-editor';
 import { DetailsEditor } from './parts/details-editor';
+import { DeviceList } from './parts/device-list';
 import { MouldEditor } from './parts/mould-editor';
 import { MyUnits } from './parts/my-units';
 import { PersonEditor } from './parts/person-editor';
@@ -45,6 +46,7 @@ const SECTIONS = [
   { path: 'points', name: 'Pickup points' },
   { path: 'seasons', name: 'Seasons' },
   { path: 'customers', name: 'Customers' },
+  { path: 'devices', name: 'Devices' },
   { path: 'out', name: 'In and out' },
   { path: 'units', name: 'My units' },
 ] as const;
@@ -97,6 +99,10 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'What somebody must never have is shown with every order of theirs, and held against what they order.',
     'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be taken out, and erased.',
   ],
+  devices: [
+    'Any thermometer, scale, climate sensor or label printer that speaks HTTP can be connected: it gets a token here, and says its readings with it. The manual says how (docs/devices.md).',
+    'The demo’s devices are simulated: its bowls follow the physics of the forecasts and feel what is written down at the bench.',
+  ],
   out: [
     'What is yours can be taken out at any time, in formats that other programs read.',
     'A list comes in whole or not at all; a line at fault is told with what is wrong with it.',
@@ -117,6 +123,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     CoatingEditor,
     CustomerEditor,
     DetailsEditor,
+    DeviceList,
     MouldEditor,
     MyUnits,
     PersonEditor,
@@ -176,6 +183,7 @@ export class WorkshopPage {
         shop: '',
         out: '',
         rules: '',
+        devices: '',
         units: '',
       })[this.shown()],
   );

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { PlanOrigin } from '@alnage/contract';
-import { costInMinutes } from '@alnage/core';
+import { costInMinutes, learnedChanges } from '@alnage/core';
 import { count } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
+import { learnedText } from '../../shared/plan/learned-text';
 import { PlanDifference } from '../../shared/plan/plan-difference';
 import { PlanPageStore } from '../plan.store';
 import { VersionsStore } from '../versions.store';
@@ -78,6 +79,14 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
           [changes]="come.changes"
           [words]="page.words()"
         />
+        @if (learned().length > 0) {
+          <p class="learned">What the bench taught meanwhile, and the newest goes by:</p>
+          <ul class="soft">
+            @for (text of learned(); track text) {
+              <li>{{ text }}</li>
+            }
+          </ul>
+        }
       }
     </section>
   `,
@@ -90,6 +99,9 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
     .do {
       text-align: right;
       white-space: nowrap;
+    }
+    .learned {
+      margin: 8px 0 0;
     }
     .tag {
       margin-left: 6px;
@@ -124,6 +136,13 @@ export class VersionsPanel {
       unmet: count(head.unmetPieces),
       cost: weights ? count(Math.round(costInMinutes(head.cost, weights))) : '–',
     }));
+  });
+
+  /** Figures that weighing and timing changed between the two. */
+  protected readonly learned = computed(() => {
+    const [before, after, words] = [this.versions.compared(), this.page.saved(), this.page.words()];
+    if (!before || !after || !words) return [];
+    return learnedChanges(before.problem, after.problem).map((change) => learnedText(change, words));
   });
 
   constructor() {

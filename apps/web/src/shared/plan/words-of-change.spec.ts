@@ -4,6 +4,7 @@ import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { differenceRows } from './difference-rows';
 import { nearestText, refusalText } from './edit-words';
 import { helpText } from './help-words';
+import { learnedText } from './learned-text';
 import { planWords } from './plan-names';
 import { taskText } from './task-words';
 
@@ -97,4 +98,25 @@ test('a task is told by who, when and what', () => {
   expect(taskText({ ...at, work }, words)).toBe('Runa, Fri 19, 15:00: dip dusk berry');
   const setUp = { kind: 'set-up', coating: 'dark-64', melter: 'bowl-a' } as const;
   expect(taskText({ ...at, work: setUp }, words)).toBe('Runa, Fri 19, 15:00: set up dark 64 in Bowl A');
+});
+
+test.each([
+  [
+    { kind: 'coat', product: 'dusk-berry', stage: 'dip', before: 9.4, after: 9.85 },
+    'dusk berry, dip: 9.40 → 9.85 g a piece',
+  ],
+  [
+    { kind: 'pace', product: 'dusk-berry', stage: 'dip', before: 14, after: 16 },
+    'dusk berry, dip: 14 → 16 s a piece',
+  ],
+  [
+    { kind: 'rejects', product: 'dusk-berry', before: 104, after: 106 },
+    'dusk berry: 104 → 106 started for 100 good ones',
+  ],
+  [
+    { kind: 'set-up', coating: 'dark-64', before: 24, after: 27 },
+    'dark 64: 24 → 27 min to make a kilo ready',
+  ],
+] as const)('%j is told as %s', (change, text) => {
+  expect(learnedText(change, words)).toBe(text);
 });

@@ -26,6 +26,7 @@ import { workshopFeature } from '../../state/workshop.state';
 import {
   FLUIDITY_WORDS,
   KIND_WORDS,
+  SCHOOL_WORDS,
   coatingDraftOf,
   coatingForm,
   packForm,
@@ -71,6 +72,7 @@ export class CoatingEditor {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly kinds = choicesOf(KIND_WORDS);
   protected readonly fluidities = choicesOf(FLUIDITY_WORDS);
+  protected readonly schools = choicesOf(SCHOOL_WORDS);
   protected readonly packForm = packForm;
   protected readonly partForm = partForm;
   protected readonly takeKind = takeKind;

@@ -1,0 +1,211 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { FormControl, FormGroup } from '@angular/forms';
+import {
+  DEVICE_KINDS,
+  type Device,
+  type DeviceKind,
+  type DeviceTaken,
+  type LabelView,
+} from '@alnage/contract';
+import { Actions, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { FieldErrors } from '../../shared/forms/field-errors';
+import { nameControl, TextField } from '../../shared/forms/text-field';
+import { mass, temperature } from '../../shared/formats/formats';
+import { WallTime } from '../../shared/formats/wall-time';
+import { troubleText } from '../../shared/problem-text';
+import { Api } from '../../state/api';
+import { LiveActions } from '../../state/live.state';
+import { troubleOf, type Trouble } from '../../state/problem';
+import { workshopFeature } from '../../state/workshop.state';
+
+const KINDS: Readonly<Record<DeviceKind, string>> = {
+  probe: 'thermometer in a bowl',
+  scale: 'scale under a bowl',
+  climate: 'climate of the kitchen',
+  printer: 'label printer',
+};
+
+/** What measures and prints: when it was heard last, what it said; a new one gets its token here. */
+@Component({
+  selector: 'al-device-list',
+  imports: [MatButtonModule, ChoiceField, TextField],
+  providers: [FieldErrors],
+  template: `
+    <table class="ruled" aria-label="Devices">
+      <thead>
+        <tr>
+          <th scope="col">Device</th>
+          <th scope="col">Is</th>
+          <th scope="col">Said last</th>
+          <th scope="col">Heard</th>
+          <th scope="col"><span class="visually-hidden">What to do</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.id) {
+          <tr>
+            <th scope="row">{{ row.name }}</th>
+            <td>{{ row.kind }}</td>
+            <td class="figure">{{ row.last }}</td>
+            <td>{{ row.heard }}</td>
+            <td>
+              @if (!row.isSimulated) {
+                <button matButton="outlined" type="button" (click)="remove(row.id)">Take away</button>
+              }
+            </td>
+          </tr>
+        } @empty {
+          <tr>
+            <td colspan="5" class="soft">No device speaks here yet. Take one in below.</td>
+          </tr>
+        }
+      </tbody>
+    </table>
+    <section class="card" aria-label="A new device">
+      <h2>A new device</h2>
+      <div class="row">
+        <al-text class="wide" [control]="form.controls.name" at="/name" />
+        <al-choice label="Is a" [control]="form.controls.kind" [choices]="kinds" />
+        @if (isAtBowl()) {
+          <al-choice
+            label="At"
+            [control]="form.controls.bowl"
+            [choices]="bowls()"
+            at="/bowl"
+            wanted="Choose a bowl."
+          />
+        }
+      </div>
+      @if (trouble(); as text) {
+        <p class="note over" role="alert">{{ text }}</p>
+      }
+      <button matButton="filled" type="button" (click)="take()">Take it in</button>
+      @if (taken(); as told) {
+        <div class="note care" role="status">
+          <p>The token of {{ told.device.name }}, told this once. Write it into the device:</p>
+          <p class="figure token">{{ told.token }}</p>
+        </div>
+      }
+    </section>
+    @if (labels().length > 0) {
+      <h2>Labels</h2>
+      <table class="ruled" aria-label="Labels">
+        <tbody>
+          @for (label of labels(); track label.id) {
+            <tr>
+              <th scope="row">{{ label.title }}</th>
+              <td>{{ label.lines.join(' · ') }}</td>
+              <td>{{ label.printedAt ? 'printed' : 'to be printed' }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
+  `,
+  styles: `
+    .card {
+      margin: 16px 0;
+    }
+    .row {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+    }
+    .wide {
+      flex: 1 1 220px;
+    }
+    .token {
+      overflow-wrap: anywhere;
+      user-select: all;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DeviceList {
+  private readonly api = inject(Api);
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly devices = signal<readonly Device[]>([]);
+  protected readonly labels = signal<readonly LabelView[]>([]);
+  protected readonly taken = signal<DeviceTaken | null>(null);
+  private readonly failed = signal<Trouble | null>(null);
+  private readonly destroyed = inject(DestroyRef);
+  protected readonly kinds = choicesOf(KINDS);
+  protected readonly form = new FormGroup({
+    name: nameControl(''),
+    kind: new FormControl<DeviceKind>(DEVICE_KINDS[0], { nonNullable: true }),
+    bowl: new FormControl('', { nonNullable: true }),
+  });
+  protected readonly trouble = computed(() => {
+    const trouble = this.failed();
+    return trouble && troubleText(trouble);
+  });
+  protected readonly bowls = computed(() =>
+    (this.workshop()?.bowls ?? []).map(({ id, name }) => ({ id, name })),
+  );
+  protected readonly rows = computed(() => {
+    const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
+    return this.devices().map(({ id, name, kind, isSimulated, lastHeardAt, last }) => ({
+      ...{ id, name, isSimulated },
+      kind: isSimulated ? `${KINDS[kind]}, simulated` : KINDS[kind],
+      last: last.map(({ kind: of, value }) => SAID[of](value)).join(', ') || '–',
+      heard: lastHeardAt ? wall.dayTime(Date.parse(lastHeardAt)) : 'never',
+    }));
+  });
+
+  constructor() {
+    inject(FieldErrors).from(this.failed);
+    inject(Actions)
+      .pipe(ofType(LiveActions.readingsChanged), takeUntilDestroyed())
+      .subscribe(() => this.read());
+    this.read();
+  }
+
+  protected isAtBowl(): boolean {
+    return ['probe', 'scale'].includes(this.form.controls.kind.value);
+  }
+
+  protected take(): void {
+    const { name, kind, bowl } = this.form.getRawValue();
+    this.failed.set(null);
+    this.api
+      .takeDevice({ name: name.trim(), kind, bowl: this.isAtBowl() && bowl !== '' ? bowl : null })
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe({
+        next: (taken) => {
+          this.taken.set(taken);
+          this.form.controls.name.reset('');
+          this.read();
+        },
+        error: (error: unknown) => this.failed.set(troubleOf(error)),
+      });
+  }
+
+  protected remove(id: string): void {
+    this.api
+      .removeDevice(id)
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe({ next: () => this.read(), error: (error: unknown) => this.failed.set(troubleOf(error)) });
+  }
+
+  private read(): void {
+    const fail = (error: unknown): void => this.failed.set(troubleOf(error));
+    this.api
+      .devices()
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe({ next: (devices) => this.devices.set(devices), error: fail });
+    this.api
+      .labels()
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe({ next: (labels) => this.labels.set(labels), error: fail });
+  }
+}
+
+const SAID = {
+  celsius: (value: number): string => temperature(value),
+  grams: (value: number): string => mass(value),
+  humidity: (value: number): string => `${Math.round(value)}% humidity`,
+} as const;
