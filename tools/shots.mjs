@@ -108,7 +108,7 @@ const BENCH_SHOTS = [
       await page.getByRole('button', { name: 'Bowl A', exact: true }).click();
       await page.getByText('Begin: on the heat').waitFor();
       await page.keyboard.press(' ');
-      await page.getByText('Take it off the heat').waitFor({ timeout: 60_000 });
+      await page.getByText('Take it off the heat', { exact: true }).waitFor({ timeout: 60_000 });
       await page.keyboard.press(' ');
       await page.waitForTimeout(2500);
     },
@@ -117,9 +117,10 @@ const BENCH_SHOTS = [
     name: 'bench',
     path: '/bench',
     prepare: async (page) => {
-      const told = (text) => page.getByText(text).first().waitFor({ timeout: 60_000 });
+      const told = (text) => page.getByText(text, { exact: true }).first().waitFor({ timeout: 60_000 });
+      await told('The seed is in, and smooth');
       await page.keyboard.press(' ');
-      await told('Keep it here a minute');
+      await told('Keep it here a minute, stirring');
       await page.keyboard.press(' ');
       await told('It is in its window');
       await page.keyboard.press(' ');

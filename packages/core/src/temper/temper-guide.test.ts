@@ -59,6 +59,16 @@ describe('the guide', () => {
       { kind: 'seed-in', grams: 1500, keepGrams: 1500, comesTo: expect.closeTo(28.958, 3) },
     ],
     [
+      'melts out what is too cool for any seed',
+      { done: ['melt'], celsius: 32 },
+      { kind: 'melt-on', underKelvin: 13 },
+    ],
+    [
+      'goes on seeding what its seed has cooled',
+      { done: ['melt'], celsius: 31, seededGrams: 900 },
+      { kind: 'seed-in' },
+    ],
+    [
       'asks for the rest of the seed',
       { done: ['melt'], celsius: 40, seededGrams: 900 },
       { kind: 'seed-in', grams: 600 },

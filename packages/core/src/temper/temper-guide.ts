@@ -116,6 +116,10 @@ function seeding({ grams, celsius, seedCelsius }: TemperSituation): Seeding | nu
 }
 
 function seedAdvice(situation: TemperSituation): TemperAdvice {
+  const { celsius, windows, seededGrams } = situation;
+  // what is not melted out has crystals of its own, and melts no seed
+  if (celsius !== null && celsius <= windows.work.high && seededGrams === 0)
+    return { kind: 'melt-on', to: windows.melt, underKelvin: windows.melt.low - celsius };
   const grams = Math.max(0, situation.seedGrams - situation.seededGrams);
   const liquid = seeding(situation);
   const comesTo = liquid && seededCelsius(liquid, grams);

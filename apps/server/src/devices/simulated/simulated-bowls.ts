@@ -40,7 +40,7 @@ interface Simulated {
 }
 
 /** What a burner gives, a hand stirring on a cooled table takes, and a short warming gives; shop defaults. */
-const BURNER_WATTS = 900;
+const BURNER_WATTS = 240;
 const TABLE_WATTS = -420;
 const WARMING_WATTS = 350;
 const STEP_SECONDS = 5;
