@@ -16,6 +16,7 @@ const PLACES = [
   '/counter',
   '/ledger',
   '/ledger/season',
+  '/practice',
   '/workshop/coatings',
   '/workshop/bowls',
   '/workshop/zones',
@@ -69,7 +70,7 @@ test('digits go from place to place; only what is built is there', async ({ demo
   await go(demo, '/');
   const places = demo.getByRole('navigation', { name: 'Places' }).getByRole('link');
   await expect(places).toHaveText([
-    ...['Season', 'Orders', 'Pieces', 'Larder', 'Plan', 'Bench', 'Counter', 'Ledger'],
+    ...['Season', 'Orders', 'Pieces', 'Larder', 'Plan', 'Bench', 'Counter', 'Ledger', 'Practice'],
   ]);
   for (const [digit, path] of [
     ['1', 'season'],
@@ -79,6 +80,7 @@ test('digits go from place to place; only what is built is there', async ({ demo
     ['6', 'bench'],
     ['7', 'counter'],
     ['8', 'ledger'],
+    ['9', 'practice'],
     ['2', 'orders'],
   ] as const) {
     await demo.keyboard.press(digit);
@@ -106,6 +108,8 @@ test('the plan tells why a run is there', async ({ demo }) => {
   await go(demo, '/plan');
   await demo.getByRole('button', { name: /^Fri 19/ }).click();
   await expect(demo.getByRole('heading', { name: 'Friday’s dipping' })).toBeVisible();
+  // the keys are heard once the plan is there
+  await expect(demo.getByText('All batches as a table')).toBeVisible();
   await demo.keyboard.press('ArrowDown');
   const margin = demo.locator('al-margin');
   await expect(margin.getByText('Why here')).toBeVisible();

@@ -77,6 +77,11 @@ export const routes: Routes = [
     title: 'Next year · Alnage',
     loadComponent: () => import('./ledger/lessons-page').then((m) => m.LessonsPage),
   },
+  {
+    path: 'practice',
+    title: 'Practice · Alnage',
+    loadComponent: () => import('./practice/practice-page').then((m) => m.PracticePage),
+  },
   { path: 'workshop', pathMatch: 'full', redirectTo: 'workshop/coatings' },
   {
     path: 'workshop/:section',

@@ -8,4 +8,5 @@ export const PLACES = [
   { path: 'bench', name: 'Bench', digit: '6' },
   { path: 'counter', name: 'Counter', digit: '7' },
   { path: 'ledger', name: 'Ledger', digit: '8' },
+  { path: 'practice', name: 'Practice', digit: '9' },
 ] as const;

@@ -584,3 +584,4 @@ export {
   type WorkCourse,
 } from './bench/day-ahead';
 export { learnedChanges, type LearnedChange } from './bench/what-was-learned';
+export { shortages, withYields, type Shortage } from './bench/actual-yields';

@@ -13,6 +13,7 @@ import {
 import { MoreThan, type EntityManager } from 'typeorm';
 import type { PlanEntity } from '../plan/plan.entity';
 import { workedPlan } from '../plan/plan-versions';
+import { workedYields } from '../plan/worked-yields';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { findSetUp, type SetUp } from '../workshop/set-up';
 import { RunEntity } from './run.entity';
@@ -23,7 +24,7 @@ const TOUCHED_MS = 36 * 60 * MS_PER_MINUTE;
 
 const NOTHING: Bench = {
   ...{ version: null, horizonStart: null, works: [], events: [], sealed: [] },
-  ...{ ahead: [], troubles: [], tickets: {}, freeFrom: {} },
+  ...{ ahead: [], troubles: [], shortages: [], tickets: {}, freeFrom: {} },
 };
 
 /** What the kitchen works by, what was done of it, and where that leads. */
@@ -45,6 +46,7 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
     sealed: sealed.map(sealedWork),
     ahead: [...ahead],
     troubles: [...troubles],
+    shortages: [...(await workedYields(manager, plan)).shortages],
     tickets: await ticketsOf(manager, plan),
     freeFrom: freeFromOf(plan, works),
   };

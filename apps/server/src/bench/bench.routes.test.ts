@@ -314,6 +314,32 @@ describe('an amendment', () => {
   });
 });
 
+describe('a run that gave fewer good pieces', () => {
+  test('says whose are missing, and the next plan makes them again', async () => {
+    const work = await freshDip('frost-berry');
+    const [begin, start] = wholeRun(work, work.melt!.gramsPerPiece);
+    await send([
+      begin!,
+      start!,
+      event(work.key, { kind: 'tray', pieces: work.pieces - 2 }, 1),
+      event(work.key, { kind: 'reject', pieces: work.startPieces - work.pieces + 2, cause: 'bare' }, 1),
+      event(work.key, { kind: 'end' }),
+    ]);
+    const { shortages } = await bench();
+    const own = shortages.filter(({ batch }) => batch === work.batch);
+    expect(own.reduce((sum, { pieces }) => sum + pieces, 0)).toBe(2);
+    expect(own.every(({ product }) => product === 'frost-berry')).toBe(true);
+    const sum = (batches: readonly { product: string; pieces: number }[]): number =>
+      batches.filter(({ product }) => product === 'frost-berry').reduce((all, { pieces }) => all + pieces, 0);
+    const before = sum((await makePlanNone()).plan.batches);
+    const { plan } = await makePlan(shop.app);
+    // what is dipped stays as it came out, whatever hour it was planned for; the two are made again
+    expect(plan.batches.find(({ id }) => id === work.batch)!.pieces).toBe(work.pieces - 2);
+    expect(plan.unmet.filter(({ product }) => product === 'frost-berry')).toEqual([]);
+    expect(sum(plan.batches)).toBe(before);
+  });
+});
+
 describe('what the bench timed', () => {
   test('is what the next plan goes by', async () => {
     const twist = async (): Promise<number> => {

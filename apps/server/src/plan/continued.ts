@@ -7,6 +7,7 @@ import type { SetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
 import { buildProblem } from './build-problem';
 import type { PlanEntity } from './plan.entity';
+import { workedYields } from './worked-yields';
 
 /** What is to be planned now: the problem, what of the pins could not be held, and the mark of what it was made from. */
 export interface Continued extends HeldProblem {
@@ -39,8 +40,10 @@ export async function continued(
     const problem = { ...asked, now, orders };
     return { problem, shut: problem, lapsed: [], mark };
   }
+  const { plan, begun } = await workedYields(manager, worked);
   const { fixed, orders } = carryOver({
-    plan: worked.plan,
+    plan,
+    begun,
     before: worked.problem.orders,
     orders: asked.orders,
     closed,

@@ -3,7 +3,8 @@ import { bench, deedAt, dip, melt, pack, START } from '../testing/small-bench';
 import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
 import { worksAtBench } from '../shared/bench/works-at-bench';
-import { adviceWords, doubtWords, forecastWords } from './bench-words';
+import { doubtWords } from './bench-words';
+import { adviceWords, forecastWords } from '../shared/bench/temper-words';
 import { contentsOf, heatOf, queueOf, runShown } from './bench-figures';
 
 const MINUTE = 60_000;

@@ -176,8 +176,15 @@ describe('the bench', () => {
       product: 'dusk-berry',
       minutes: 25,
     };
-    const page = await open({ events: begun, troubles: [trouble], freeFrom: { [dip.key]: ['nuts'] } });
+    const shortages = [{ batch: 'b0', product: 'dusk-berry', order: 'o1', pieces: 6 }];
+    const page = await open({
+      events: begun,
+      troubles: [trouble],
+      shortages,
+      freeFrom: { [dip.key]: ['nuts'] },
+    });
     expect(page.text()).toContain('M-0361: dusk berry is ready 25 min after it leaves');
+    expect(page.text()).toContain('M-0361: 6 dusk berry are missing');
     expect(page.text()).toContain('No nuts at this bench');
   });
 

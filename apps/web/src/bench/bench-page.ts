@@ -78,20 +78,23 @@ export class BenchPage {
     return at && words ? pathOf(at, this.page.all(), { words, nowMinute: this.page.nowMinute() }) : [];
   });
   /** What being late, short or without a bowl means for today’s pickups. */
-  protected readonly troubles = computed(() => {
+  private readonly allTroubles = computed(() => {
     const [bench, words] = [this.page.bench(), this.page.words()];
     if (!bench || !words) return [];
-    return bench.troubles.slice(0, TROUBLE_ROWS).map(({ kind, order, product, minutes }) => {
+    const ticket = (order: string): string => bench.tickets[order] ?? 'spare pieces';
+    const missing = bench.shortages.map(
+      ({ order, product, pieces }) => `${ticket(order)}: ${pieces} ${words.piece(product)} are missing`,
+    );
+    const late = bench.troubles.map(({ kind, order, product, minutes }) => {
       const piece = words.piece(product);
-      const ticket = order === null ? '' : (bench.tickets[order] ?? 'spare pieces');
-      return kind === 'late-order'
-        ? `${ticket}: ${piece} is ready ${duration(minutes)} after it leaves`
+      return kind === 'late-order' && order !== null
+        ? `${ticket(order)}: ${piece} is ready ${duration(minutes)} after it leaves`
         : `${piece} waits ${duration(minutes)} longer than it may`;
     });
+    return [...missing, ...late];
   });
-  protected readonly moreTroubles = computed(() =>
-    Math.max(0, (this.page.bench()?.troubles.length ?? 0) - TROUBLE_ROWS),
-  );
+  protected readonly troubles = computed(() => this.allTroubles().slice(0, TROUBLE_ROWS));
+  protected readonly moreTroubles = computed(() => this.allTroubles().length - this.troubles().length);
   protected readonly refused = computed(() =>
     this.outbox.refused().map((deed) => ({
       deed,

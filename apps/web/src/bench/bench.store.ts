@@ -18,7 +18,7 @@ import { benchFeature } from '../state/bench.state';
 import { LiveActions } from '../state/live.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
-import { STEP_WORDS } from './bench-words';
+import { STEP_WORDS } from '../shared/bench/temper-words';
 import { contentsOf, heatOf, isDip, queueOf, runShown, type Lens } from './bench-figures';
 
 const MS_PER_MINUTE = 60_000;

@@ -19,6 +19,7 @@ describe('the frame', () => {
       'Bench',
       'Counter',
       'Ledger',
+      'Practice',
     ]);
     expect(page.text()).toContain('Skerry Dipworks');
     expect(page.page.querySelector('.time')!.textContent).toMatch(/^Thu 18, 11:3\d$/);

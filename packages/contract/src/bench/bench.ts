@@ -1,4 +1,4 @@
-import type { BenchEvent, BenchWork, DayTrouble, ExpectedWork } from '@alnage/core';
+import type { BenchEvent, BenchWork, DayTrouble, ExpectedWork, Shortage } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { closed, Id, Instant } from '../shared/closed';
 import { BenchDeedSchema } from './bench-event';
@@ -73,6 +73,9 @@ export const Bench = closed({
     closed({ key: Type.String(), start: Type.Number(), end: Type.Number(), lateMinutes: Type.Number() }),
   ),
   troubles: Type.Array(TroubleSchema),
+  shortages: Type.Array(
+    closed({ batch: Id, product: Id, order: Type.String(), pieces: Type.Integer({ minimum: 1 }) }),
+  ),
   tickets: Type.Record(Type.String(), Type.String(), { description: 'Tickets of orders, by their ids' }),
   /** Allergens that the orders of a work are promised to be free from. */
   freeFrom: Type.Record(Type.String(), Type.Array(Type.String())),
@@ -85,6 +88,8 @@ export interface Bench {
   readonly sealed: readonly SealedWork[];
   readonly ahead: readonly ExpectedWork[];
   readonly troubles: readonly DayTrouble[];
+  /** What orders lack because fewer pieces came out than were planned. */
+  readonly shortages: readonly Shortage[];
   readonly tickets: Readonly<Record<string, string>>;
   readonly freeFrom: Readonly<Record<string, readonly string[]>>;
 }

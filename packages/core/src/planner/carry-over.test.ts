@@ -28,6 +28,13 @@ describe('what a plan under way leaves to the next', () => {
     expect(carryOver(course({ now: 0 })).fixed).toEqual({ batches: [], melts: [] });
   });
 
+  test('is what somebody began before its hour, with the melts that it needs', () => {
+    const { fixed } = carryOver(course({ now: 0, begun: new Set([berryBatch.id]) }));
+    expect(fixed.batches).toContainEqual(berryBatch);
+    const needed = berryBatch.stages.flatMap((task) => task.melt ?? []);
+    expect(fixed.melts.map((melt) => melt.id)).toEqual(expect.arrayContaining(needed));
+  });
+
   test('is what is started, with the melts that it needs, as it was', () => {
     const { fixed, orders } = carryOver(course());
     expect(fixed.batches).toContainEqual(berryBatch);

@@ -20,6 +20,8 @@ export interface Course {
   readonly products: readonly Product[];
   readonly places: readonly Place[] | undefined;
   readonly now: number;
+  /** Batches and melts that somebody has begun already, whatever hour they were planned for. */
+  readonly begun?: ReadonlySet<string>;
 }
 
 /** Starts the id of an order that nobody placed: pieces made for one that was cancelled, cut or moved. */
@@ -32,7 +34,7 @@ export const SPARE_PREFIX = 'spare:';
  * lies in the fridge is forgotten. Minutes from the horizon's start, the same for both plans.
  */
 export function carryOver(course: Course): CarriedOver {
-  const { batches, melts } = begun(course.plan, course.now);
+  const { batches, melts } = begun(course);
   const demand = new Demand(course);
   const carried = batches.map((batch) => ({ ...batch, serves: demand.reassign(batch) }));
   return { fixed: { batches: carried, melts }, orders: demand.orders() };
@@ -42,9 +44,14 @@ export function carryOver(course: Course): CarriedOver {
  * The begun work and all that it hangs on: a batch on its melts, a melt on every batch dipped from it and on the melts
  * before it in its bowl, for they decide how long it is cleaned.
  */
-function begun(plan: Plan, now: number): { batches: readonly Batch[]; melts: readonly Melt[] } {
-  const batches = new Set(plan.batches.filter((batch) => batch.stages.some((task) => task.start < now)));
-  const melts = new Set(plan.melts.filter((melt) => melt.setupStart < now));
+function begun({ plan, now, begun: early = new Set() }: Course): {
+  batches: readonly Batch[];
+  melts: readonly Melt[];
+} {
+  const batches = new Set(
+    plan.batches.filter(({ id, stages }) => early.has(id) || stages.some((task) => task.start < now)),
+  );
+  const melts = new Set(plan.melts.filter(({ id, setupStart }) => early.has(id) || setupStart < now));
   for (let size = -1; size !== batches.size + melts.size;) {
     size = batches.size + melts.size;
     for (const melt of plan.melts)

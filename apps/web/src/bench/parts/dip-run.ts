@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { BowlChart } from '../../shared/bench/bowl-chart';
 import { count, duration, mass, temperature } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
-import { adviceWords, forecastWords, PROBE_WORDS } from '../bench-words';
+import { adviceWords, forecastWords, PROBE_WORDS } from '../../shared/bench/temper-words';
 import { BenchStore } from '../bench.store';
 import { RejectPanel } from './reject-panel';
 import { SealPanel } from './seal-panel';

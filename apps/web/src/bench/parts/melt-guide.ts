@@ -4,7 +4,14 @@ import { STEPS_OF, stepOf, type MeltSchool, type TemperAdvice } from '@alnage/co
 import { BowlChart } from '../../shared/bench/bowl-chart';
 import { mass, temperature } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
-import { adviceWords, forecastWords, PROBE_WORDS, SCHOOL_WORDS, STEP_DONE, STEP_WORDS } from '../bench-words';
+import {
+  adviceWords,
+  forecastWords,
+  PROBE_WORDS,
+  SCHOOL_WORDS,
+  STEP_DONE,
+  STEP_WORDS,
+} from '../../shared/bench/temper-words';
 import { BenchStore } from '../bench.store';
 import { TroublePanel } from './trouble-panel';
 import { WeighPanel } from './weigh-panel';

@@ -1,0 +1,201 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  courseAhead,
+  stepOf,
+  temperAdvice,
+  watchProbe,
+  windowForecast,
+  windowsOf,
+  plainTauMinutes,
+  type MeltSchool,
+} from '@alnage/core';
+import { Store } from '@ngrx/store';
+import { BowlChart } from '../shared/bench/bowl-chart';
+import type { BowlDrawing } from '../shared/bench/draw-bowl';
+import {
+  adviceWords,
+  forecastWords,
+  PROBE_WORDS,
+  SCHOOL_WORDS,
+  STEP_DONE,
+  STEP_WORDS,
+} from '../shared/bench/temper-words';
+import { ChoiceField, choicesOf } from '../shared/forms/choice-field';
+import { count, duration, mass, temperature, thickness } from '../shared/formats/formats';
+import { Keys } from '../shared/keys';
+import { Margin } from '../shared/margin/margin';
+import { workshopFeature } from '../state/workshop.state';
+import {
+  beginPractice,
+  dipped,
+  ended,
+  passed,
+  practiceProbe,
+  PRACTICE_GRAMS,
+  PRACTICE_PIECES,
+  putIn,
+  reportOf,
+  type Practice,
+} from './practice-course';
+
+const TICK_MS = 250;
+const SPEEDS = { '1': 'as it goes', '10': '10 times as fast', '60': '60 times as fast' } as const;
+const WARMING_WATTS = 500;
+const AHEAD_MINUTES = 30;
+
+/** Practice: a simulated bowl on the same model and with the same guide, for a new hand. */
+@Component({
+  imports: [MatButtonModule, BowlChart, ChoiceField, Margin],
+  templateUrl: './practice-page.html',
+  styleUrl: './practice-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PracticePage {
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  protected readonly speeds = choicesOf(SPEEDS);
+  protected readonly schools = choicesOf(SCHOOL_WORDS);
+  protected readonly speed = signal<keyof typeof SPEEDS>('10');
+  protected readonly school = signal<MeltSchool>('seed');
+  protected readonly coatingId = signal('');
+  protected readonly practice = signal<Practice | null>(null);
+  protected readonly isOver = signal(false);
+  private probe = practiceProbe(1);
+  private begun = 0;
+
+  protected readonly coatings = computed(() =>
+    (this.workshop()?.coatings ?? []).map(({ id, name }) => ({ id, name })),
+  );
+  protected readonly coating = computed(() => {
+    const all = this.workshop()?.coatings ?? [];
+    return all.find(({ id }) => id === this.coatingId()) ?? all[0] ?? null;
+  });
+  /** What the readings say of the bowl. */
+  private readonly heat = computed(() => {
+    const practice = this.practice();
+    if (!practice) return null;
+    const { kit, bowl, seconds, readings, done } = practice;
+    const minutes = readings.map(({ at, value }) => ({ minute: (at / 1000 - seconds) / 60, celsius: value }));
+    const watch = watchProbe(minutes, 0);
+    const celsius = watch.state === 'fine' ? (watch.readings.at(-1)?.celsius ?? null) : null;
+    const grams = Math.max(1, bowl.liquidGrams + bowl.solidGrams);
+    const seedGrams = kit.school === 'seed' ? kit.seedShare * kit.grams : 0;
+    const advice = temperAdvice({
+      ...{ school: kit.school, windows: kit.windows, celsius, grams, seedGrams, watts: WARMING_WATTS },
+      ...{ done: done.map((each) => each.step), peakCelsius: practice.peakCelsius },
+      ...{ seededGrams: practice.solidGrams, seedCelsius: 20, reserveGrams: seedGrams },
+    });
+    const worked = {
+      ...{
+        roomCelsius: bowl.roomCelsius,
+        tauMinutes: plainTauMinutes(null, grams),
+        isWarmed: practice.isHeated,
+      },
+      ...{ dippingKelvinPerMinute: 0, emptyingPerMinute: 0 },
+    };
+    const recent = watch.readings.filter(({ minute }) => minute > -6);
+    return { watch, celsius, advice, forecast: windowForecast(recent, worked, kit.windows.work) };
+  });
+  protected readonly shown = computed(() => {
+    const [practice, heat] = [this.practice(), this.heat()];
+    if (!practice || !heat) return null;
+    const { kit, seconds, done, coats } = practice;
+    const { watch, celsius, advice, forecast } = heat;
+    const step = stepOf({ school: kit.school, done: done.map((each) => each.step) });
+    return {
+      ...{ step, told: adviceWords(advice), solid: 'grams' in advice ? Math.round(advice.grams) : 0 },
+      celsius: celsius === null ? '–' : temperature(celsius),
+      probe: PROBE_WORDS[watch.state],
+      forecast: step === 'work' ? forecastWords(forecast) : '',
+      button: STEP_DONE[step],
+      steps: done.map((each) => `${STEP_WORDS[each.step]} ${duration(each.seconds / 60)}`),
+      passed: duration(seconds / 60),
+      pieces: coats.length,
+      isDipping: step === 'work',
+    };
+  });
+  protected readonly drawing = computed((): BowlDrawing | null => {
+    const practice = this.practice();
+    if (!practice) return null;
+    const { kit, readings, seconds, done } = practice;
+    const forecast = this.heat()?.forecast;
+    const fit = forecast && 'fit' in forecast ? forecast.fit : null;
+    return {
+      ...{ readings, windows: kit.windows, isTempered: kit.school !== 'melt', now: seconds * 1000 },
+      ahead: fit ? courseAhead(fit, AHEAD_MINUTES, 15) : [],
+      marks: done.map((each) => ({ at: each.seconds * 1000, text: STEP_WORDS[each.step].toLowerCase() })),
+      time: (ms) => `${Math.round(ms / 60_000)} min`,
+    };
+  });
+  protected readonly report = computed(() => {
+    const practice = this.practice();
+    if (!practice || (!this.isOver() && practice.coats.length < PRACTICE_PIECES)) return null;
+    const told = reportOf(practice);
+    return {
+      ...told,
+      rows: [
+        ['For sale', `${count(told.good)} of ${count(told.pieces)}`],
+        ['With bloom', count(told.bloom)],
+        ['With a foot', count(told.feet)],
+        ['With lumps', count(told.lumps)],
+        ['Coat', `${thickness(told.meanFilmMm)}, right is ${thickness(told.rightFilmMm)}`],
+        ['It took', duration(told.minutes)],
+      ] as const,
+    };
+  });
+  protected readonly most = PRACTICE_PIECES;
+  protected readonly mass = mass;
+
+  constructor() {
+    const ticking = setInterval(() => this.tick(), TICK_MS);
+    inject(DestroyRef).onDestroy(() => clearInterval(ticking));
+    inject(Keys).bind(
+      { key: ' ', does: 'The big button: begin, the step is done, dip', run: () => this.main() },
+      { key: 'h', does: 'Heat on and off', run: () => this.toggle('isHeated') },
+    );
+  }
+
+  protected begin(): void {
+    const [workshop, coating] = [this.workshop(), this.coating()];
+    if (!workshop || !coating) return;
+    const all = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
+    this.begun += 1;
+    this.probe = practiceProbe(this.begun);
+    this.isOver.set(false);
+    this.practice.set(
+      beginPractice({
+        windows: windowsOf({ ...coating.own, id: coating.id }, all),
+        yieldPa: coating.yieldPa,
+        school: coating.own.isTempered ? this.school() : 'melt',
+        ...{ grams: PRACTICE_GRAMS, seedShare: workshop.rules.seedShare },
+      }),
+    );
+  }
+
+  /** The one next thing. */
+  protected main(): void {
+    const [practice, shown] = [this.practice(), this.shown()];
+    if (!practice || !shown || this.report()) return this.begin();
+    if (shown.isDipping) return this.dip(1);
+    const seeded = shown.step === 'seed' ? putIn(practice, shown.solid) : practice;
+    this.practice.set(ended(seeded, shown.step));
+  }
+
+  protected put(grams: number): void {
+    this.practice.update((practice) => practice && putIn(practice, grams));
+  }
+
+  protected dip(pieces: number): void {
+    this.practice.update((practice) => practice && dipped(practice, pieces, this.probe));
+  }
+
+  protected toggle(what: 'isHeated' | 'isStirred'): void {
+    this.practice.update((practice) => practice && { ...practice, [what]: !practice[what] });
+  }
+
+  private tick(): void {
+    const practice = this.practice();
+    if (!practice || this.report()) return;
+    this.practice.set(passed(practice, (Number(this.speed()) * TICK_MS) / 1000, this.probe));
+  }
+}
