@@ -108,11 +108,12 @@ test('the plan tells why a run is there', async ({ demo }) => {
   await go(demo, '/plan');
   await demo.getByRole('button', { name: /^Fri 19/ }).click();
   await expect(demo.getByRole('heading', { name: 'Friday’s dipping' })).toBeVisible();
-  // the keys are heard once the plan is there
-  await expect(demo.getByText('All batches as a table')).toBeVisible();
-  await demo.keyboard.press('ArrowDown');
   const margin = demo.locator('al-margin');
-  await expect(margin.getByText('Why here')).toBeVisible();
+  // the keys are heard once the plan is there
+  await expect(async () => {
+    await demo.keyboard.press('ArrowDown');
+    await expect(margin.getByText('Why here')).toBeVisible({ timeout: 2000 });
+  }).toPass();
   await expect(margin.getByText(/^The first of it leaves /)).toBeVisible();
   await expect(margin.getByText('Every order is met.')).toBeVisible();
   await demo.getByText('All batches as a table').click();

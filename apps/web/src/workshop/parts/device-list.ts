@@ -110,6 +110,9 @@ const KINDS: Readonly<Record<DeviceKind, string>> = {
     .card {
       margin: 16px 0;
     }
+    .card > button {
+      justify-self: start;
+    }
     .row {
       display: flex;
       flex-wrap: wrap;
