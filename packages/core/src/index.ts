@@ -585,3 +585,4 @@ export {
 } from './bench/day-ahead';
 export { learnedChanges, type LearnedChange } from './bench/what-was-learned';
 export { shortages, withYields, type Shortage } from './bench/actual-yields';
+export { dipOfForm } from './coating/dip-of-form';

@@ -5,7 +5,6 @@ import {
   dayAhead,
   rejectedPieces,
   workState,
-  type BenchEvent,
   type BenchWork,
   type WorkCourse,
   type WorkState,
@@ -16,6 +15,7 @@ import { workedPlan } from '../plan/plan-versions';
 import { workedYields } from '../plan/worked-yields';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { findSetUp, type SetUp } from '../workshop/set-up';
+import { eventsOf } from './run-events';
 import { RunEntity } from './run.entity';
 
 const MS_PER_MINUTE = 60_000;
@@ -74,11 +74,6 @@ function sealedRuns(manager: EntityManager, { span }: SetUp): Promise<RunEntity[
     .andWhere('run.sealedAt is not null')
     .orderBy('run.sealedAt', 'ASC')
     .getMany();
-}
-
-/** The events of a run, as the core reads them. */
-export function eventsOf({ work, events }: RunEntity): BenchEvent[] {
-  return events.map(({ id, at, by, deed }) => ({ id, work, at: at.getTime(), by, deed }));
 }
 
 function sealedWork({ id, work, code, record, endedAt, sealedAt }: RunEntity): SealedWork {

@@ -9,7 +9,7 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { PersonEntity } from '../workshop/resources.entity';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
-import { eventsOf } from './bench-now';
+import { eventsOf } from './run-events';
 import { BenchEventEntity, RunEntity } from './run.entity';
 
 const BENCH_LOCK = 4314;

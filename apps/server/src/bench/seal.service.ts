@@ -22,7 +22,7 @@ import { keepWeighing } from '../weighings/keep-weighing';
 import { WeighingEntity } from '../weighings/weighing.entity';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { wallClockOf } from '../workshop/workshop-time';
-import { eventsOf } from './bench-now';
+import { eventsOf } from './run-events';
 import { lockBench } from './bench.service';
 import { boughtOf, describedMinutes, knownRun, portionNow, usesOfRun, type KnownRun } from './expected-run';
 import { celsiusBetween } from './run-celsius';

@@ -1,5 +1,6 @@
 import { shortages, withYields, workState, type BenchWork, type Plan, type Shortage } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
+import { eventsOf } from '../bench/run-events';
 import { RunEntity } from '../bench/run.entity';
 import type { PlanEntity } from './plan.entity';
 
@@ -42,7 +43,6 @@ export async function workedYields(
 }
 
 /** Good pieces of a run that is over: as they were sealed, or set down so far. */
-function goodOf({ record, events, work }: RunEntity): number {
-  const seen = events.map(({ id, at, by, deed }) => ({ id, work, at: at.getTime(), by, deed }));
-  return record?.good ?? workState(seen).good;
+function goodOf(run: RunEntity): number {
+  return run.record?.good ?? workState(eventsOf(run)).good;
 }

@@ -1,12 +1,12 @@
 import type { Bench, CoatingView, Piece, Reading, Workshop } from '@alnage/contract';
 import {
   STEPS_OF,
+  dipOfForm,
   dippingKelvinPerMinute,
   gramsNow,
   piecesLeft,
   plainTauMinutes,
   rejectedPieces,
-  surfaceMm2,
   temperAdvice,
   watchProbe,
   weighedGrams,
@@ -15,7 +15,6 @@ import {
   workedMinutes,
   type BenchWork,
   type BowlReading,
-  type Dip,
   type MeltSchool,
   type MeltWork,
   type ProbeWatch,
@@ -240,26 +239,14 @@ function dippingOf(
 ): { dippingKelvinPerMinute: number; emptyingPerMinute: number } {
   const none = { dippingKelvinPerMinute: 0, emptyingPerMinute: 0 };
   if (!isDip(work) || state.begunAt === null || state.endedAt !== null || grams < 1) return none;
-  const dip = dipOf(
-    pieces.find(({ id }) => id === work.product),
-    celsius,
-  );
+  const piece = pieces.find(({ id }) => id === work.product);
+  const dip = piece ? dipOfForm(piece.form, celsius) : null;
   const minutes = workedMinutes(state, now);
   const done = state.good + rejectedPieces(state);
   const perMinute = done > 0 && minutes > 0 ? done / minutes : 60 / Math.max(1, work.secondsPerPiece);
   return {
     dippingKelvinPerMinute: dip ? dippingKelvinPerMinute(dip, perMinute, grams) : 0,
     emptyingPerMinute: (perMinute * work.melt.gramsPerPiece) / grams,
-  };
-}
-
-function dipOf(piece: Piece | undefined, bowlCelsius: number): Dip | null {
-  if (piece?.form.kind !== 'dipped') return null;
-  const { form } = piece;
-  return {
-    ...{ centre: form.centre, bowlCelsius, centreCelsius: form.centreCelsius },
-    ...{ dwellSeconds: form.dwellSeconds, coveredMm2: surfaceMm2(form.shape) * form.covered },
-    centreGrams: form.centreGrams,
   };
 }
 

@@ -1,16 +1,7 @@
-import type { RejectCause, SealDoubt, TroubleCause, TroubleEffect, TroubleSign } from '@alnage/core';
+import type { SealDoubt, TroubleCause, TroubleEffect, TroubleSign } from '@alnage/core';
+import { REJECT_WORDS } from '../shared/bench/reject-words';
 import type { KeptDeed } from '../shared/bench/deed-box';
 import { mass, pieceMass } from '../shared/formats/formats';
-
-export const CAUSE_WORDS: Readonly<Record<RejectCause, string>> = {
-  cracked: 'cracked',
-  foot: 'foot',
-  bare: 'bare patch',
-  bloom: 'bloom',
-  broken: 'broken',
-  misshapen: 'misshapen',
-  other: 'other',
-};
 
 export const SIGN_WORDS: Readonly<Record<TroubleSign, string>> = {
   streaks: 'Grey streaks, soft, slow to set',
@@ -171,7 +162,7 @@ export function deedWords({ event: { deed } }: KeptDeed): string {
     case 'tray':
       return `a tray of ${deed.pieces}`;
     case 'reject':
-      return `${deed.pieces} rejected, ${CAUSE_WORDS[deed.cause]}`;
+      return `${deed.pieces} rejected, ${REJECT_WORDS[deed.cause]}`;
     case 'weigh':
       return `the bowl weighed, ${mass(deed.grams)}`;
     case 'solid':

@@ -1,17 +1,8 @@
 import { countsNow, type RunRecord, type Workshop } from '@alnage/contract';
 import type { RejectCause } from '@alnage/core';
+import { REJECT_WORDS } from '../shared/bench/reject-words';
 import { count, counted, listed, mass, pieceMass } from '../shared/formats/formats';
 import type { WallTime } from '../shared/formats/wall-time';
-
-export const CAUSES: Readonly<Record<RejectCause, string>> = {
-  cracked: 'cracked coat',
-  foot: 'foot',
-  bare: 'bare patch',
-  bloom: 'bloom',
-  broken: 'broken centre',
-  misshapen: 'misshapen',
-  other: 'other',
-};
 
 /** Names that the ledger needs. */
 export interface LedgerNames {
@@ -48,7 +39,8 @@ export function runRow(run: RunRecord, names: LedgerNames): RunRow {
     pieces: count(counts.pieces),
     perPiece: counts.gramsPerPiece === null ? '–' : pieceMass(counts.gramsPerPiece),
     seconds: run.secondsPerPiece === null ? '–' : `${Math.round(run.secondsPerPiece)} s`,
-    rejected: rejected === 0 ? '0' : `${rejected} ${rejects.map(({ cause }) => CAUSES[cause]).join(', ')}`,
+    rejected:
+      rejected === 0 ? '0' : `${rejected} ${rejects.map(({ cause }) => REJECT_WORDS[cause]).join(', ')}`,
     left: counts.leftGrams === null ? '–' : mass(counts.leftGrams),
     isAmended: run.amendments.length > 0,
   };
@@ -95,7 +87,7 @@ export function rejectsByCause(rows: readonly RunRow[]): { name: string; pieces:
       byCause.set(cause, (byCause.get(cause) ?? 0) + pieces);
   return [...byCause]
     .filter(([, pieces]) => pieces > 0)
-    .map(([cause, pieces]) => ({ name: CAUSES[cause], pieces }))
+    .map(([cause, pieces]) => ({ name: REJECT_WORDS[cause], pieces }))
     .sort((a, b) => b.pieces - a.pieces);
 }
 

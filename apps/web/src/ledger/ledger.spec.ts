@@ -50,7 +50,7 @@ describe('the ledger', () => {
     expect(sumOf(rows)).toEqual({ runs: 2, pieces: 156, rejected: 6, rejectedShare: 6 / 156 });
     expect(rejectsByCause(rows)).toEqual([
       { name: 'foot', pieces: 4 },
-      { name: 'cracked coat', pieces: 2 },
+      { name: 'cracked', pieces: 2 },
     ]);
     expect(leftoversByCoating(rows, names)).toEqual([{ name: 'Dark 64', grams: 800 }]);
     expect(sumOf([])).toMatchObject({ runs: 0, rejectedShare: 0 });

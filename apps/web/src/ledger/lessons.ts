@@ -1,6 +1,7 @@
+import { REJECT_WORDS } from '../shared/bench/reject-words';
 import { countsNow, type RunRecord } from '@alnage/contract';
 import { count, counted, listed, mass, money, percent, pieceMass } from '../shared/formats/formats';
-import { CAUSES, nameOf, type LedgerNames } from './ledger-rows';
+import { nameOf, type LedgerNames } from './ledger-rows';
 
 /** What a season taught of one piece, or of the whole shop, as sentences for next year. */
 export interface Lesson {
@@ -107,9 +108,9 @@ function rejectSentence(
   pieces: number,
 ): string[] {
   if (rejected === 0) return ['None was rejected.'];
-  const byCause = new Map<keyof typeof CAUSES, number>();
+  const byCause = new Map<keyof typeof REJECT_WORDS, number>();
   for (const { rejects } of counts)
     for (const { cause, pieces: bad } of rejects) byCause.set(cause, (byCause.get(cause) ?? 0) + bad);
   const [cause] = [...byCause].sort((a, b) => b[1] - a[1])[0]!;
-  return [`${percent(rejected / pieces)} were rejected, most for: ${CAUSES[cause]}.`];
+  return [`${percent(rejected / pieces)} were rejected, most for: ${REJECT_WORDS[cause]}.`];
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked
 import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { Outbox } from '../shared/bench/outbox';
+import { runningClock } from '../shared/formats/formats';
 import { worksAtBench } from '../shared/bench/works-at-bench';
 import { BenchActions, benchFeature } from '../state/bench.state';
 import { WorkshopClock } from '../state/workshop-clock';
@@ -78,7 +79,7 @@ export class TimerBar {
       .filter(({ endsAt }) => endsAt - now < SHOWN_MS)
       .map(({ id, work, name, endsAt }) => ({
         ...{ id, work, name, isOver: endsAt <= now },
-        left: endsAt <= now ? `over for ${spanText(now - endsAt)}` : `in ${spanText(endsAt - now)}`,
+        left: endsAt <= now ? `over for ${runningClock(now - endsAt)}` : `in ${runningClock(endsAt - now)}`,
       }));
   });
 
@@ -100,12 +101,4 @@ export class TimerBar {
     this.beptAt = now;
     beep();
   }
-}
-
-/** A span of time as a clock that runs: 1:04:09, 12:05. */
-export function spanText(ms: number): string {
-  const seconds = Math.floor(ms / 1000);
-  const [hours, minutes] = [Math.floor(seconds / 3600), Math.floor((seconds % 3600) / 60)];
-  const two = (value: number): string => String(value).padStart(2, '0');
-  return hours > 0 ? `${hours}:${two(minutes)}:${two(seconds % 60)}` : `${minutes}:${two(seconds % 60)}`;
 }

@@ -1,12 +1,10 @@
 import type { BenchEvent, BenchWork, DayTrouble, ExpectedWork, Shortage } from '@alnage/core';
 import { Type, type Static } from 'typebox';
-import { closed, Id, Instant } from '../shared/closed';
+import { closed, orNull, Id, Instant } from '../shared/closed';
 import { BenchDeedSchema } from './bench-event';
 
 const minute = Type.Integer({ description: 'Whole minutes from horizonStart' });
 const Uuid = Type.String({ format: 'uuid' });
-const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
-  Type.Union([type, Type.Null()]);
 
 const planned = { key: Type.String(), person: Id, start: minute, end: minute };
 

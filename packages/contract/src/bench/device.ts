@@ -1,10 +1,8 @@
 import { type Bound } from '@alnage/core';
 import { Type, type Static } from 'typebox';
-import { closed, Id, Instant, plainText } from '../shared/closed';
+import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 
 const Uuid = Type.String({ format: 'uuid' });
-const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
-  Type.Union([type, Type.Null()]);
 
 export const DEVICE_KINDS = ['probe', 'scale', 'climate', 'printer'] as const;
 export type DeviceKind = (typeof DEVICE_KINDS)[number];

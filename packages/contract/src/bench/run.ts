@@ -1,11 +1,9 @@
 import { REJECT_CAUSES, RUN_PIECES, BOWL_GRAMS, type SealDoubt } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { within } from '../shared/bounds';
-import { closed, Id, Instant, plainText } from '../shared/closed';
+import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 
 const Uuid = Type.String({ format: 'uuid' });
-const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
-  Type.Union([type, Type.Null()]);
 const doubts = [
   'none-dipped',
   'not-weighed',

@@ -13,7 +13,7 @@ import { Piece } from '../pieces/piece';
 import { SavedPlan } from '../plan/plan';
 import { Season } from '../season/season';
 import { Version } from '../shared/bounds';
-import { closed, Id, Instant, plainText } from '../shared/closed';
+import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 import { Weighed } from '../weighings/weighing';
 import { BowlDraft } from '../workshop/bowl';
 import { CoatingDraft } from '../workshop/coating';
@@ -29,8 +29,6 @@ export const WORKSHOP_FILE_FORMAT = 'alnage-workshop/1';
 export const WORKSHOP_FILE_BYTES = 67_108_864;
 
 const Uuid = Type.String({ format: 'uuid' });
-const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
-  Type.Union([type, Type.Null()]);
 const PriceMinor = orNull(Type.Integer({ minimum: 0 }));
 const text = (maxLength: number) => plainText({ maxLength });
 

@@ -1,10 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { Version } from '../shared/bounds';
-import { closed, Id, Instant } from '../shared/closed';
+import { closed, orNull, Id, Instant } from '../shared/closed';
 import { LarderItemSchema, Lot } from './lot';
-
-const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
-  Type.Union([type, Type.Null()]);
 
 /** One row of the sum that a need is made of. */
 export const NeedPart = closed({

@@ -2,7 +2,7 @@ import type { Bound } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { within } from '../shared/bounds';
-import { closed, Day, Id, Instant, plainText } from '../shared/closed';
+import { closed, orNull, Day, Id, Instant, plainText } from '../shared/closed';
 
 /** Grams or pieces of one lot. */
 export const LOT_AMOUNT: Bound = { min: 0, max: 1e7 };
@@ -11,8 +11,6 @@ export const LOT_MOVES = ['received', 'used', 'counted', 'discarded', 'returned'
 export type LotMoveKind = (typeof LOT_MOVES)[number];
 
 const Uuid = Type.String({ format: 'uuid' });
-const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
-  Type.Union([type, Type.Null()]);
 
 export const LarderItemSchema = closed({ kind: Type.Enum(['coating', 'supply']), id: Id });
 export type LarderItemSchema = Static<typeof LarderItemSchema>;

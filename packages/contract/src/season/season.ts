@@ -1,6 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
-import { closed, Day, Id, plainText, WallClock } from '../shared/closed';
+import { closed, orNull, Day, Id, plainText, WallClock } from '../shared/closed';
 
 /** Days of one season at most: the plan covers them all at once. */
 export const SEASON_DAYS_MOST = 62;
@@ -9,9 +9,6 @@ export const OFFERS_MOST = 200;
 export const HOURS_BEFORE = { min: 0, max: 2000, isInteger: true } as const;
 export const TARGET_PIECES = { min: 1, max: 10_000_000, isInteger: true } as const;
 export const TICKET_PREFIX_LENGTH = 4;
-
-const orNull = <T extends Parameters<typeof Type.Union>[0][number]>(type: T) =>
-  Type.Union([type, Type.Null()]);
 
 /** When a piece may be ordered in a season, and how many of it the shop hopes to sell. */
 export const PieceOffer = closed({

@@ -5,6 +5,11 @@ export function closed<T extends TProperties>(properties: T, options: { descript
   return Type.Object(properties, { additionalProperties: false, ...options });
 }
 
+/** What may be missing. */
+export function orNull<T extends Parameters<typeof Type.Union>[0][number]>(type: T) {
+  return Type.Union([type, Type.Null()]);
+}
+
 export const Id = Type.String({ minLength: 1, maxLength: 80, format: 'plain-text' });
 export const Instant = Type.String({ format: 'date-time', description: 'An instant, ISO 8601 with offset' });
 /** Wall-clock time at the workshop, to the minute. */

@@ -1,5 +1,5 @@
 import { requireWithin, type Bound } from '../input/bounds';
-import { SEASON_FADE, SEASONS_BACK } from '../coating/learning';
+import { SEASON_FADE, SEASONS_BACK, Z90 } from '../coating/learning';
 
 /** How much longer or shorter something takes than it was described: the log of the factor is normal. */
 export interface FactorBelief {
@@ -51,7 +51,7 @@ export function factorRange({ logMean, logVariance }: FactorBelief): {
   low90: number;
   high90: number;
 } {
-  const reach = 1.645 * Math.sqrt(logVariance);
+  const reach = Z90 * Math.sqrt(logVariance);
   return {
     factor: Math.exp(logMean),
     low90: Math.exp(logMean - reach),

@@ -1,4 +1,11 @@
-import { BOWL_GRAMS, RUN_PIECES, isFarOff, type CoatBelief } from '../coating/learning';
+import {
+  BOWL_GRAMS,
+  PIECE_LOG_SD,
+  RUN_LOG_SD,
+  RUN_PIECES,
+  isFarOff,
+  type CoatBelief,
+} from '../coating/learning';
 import { requireWithin } from '../input/bounds';
 import { rejectedPieces, weighedGrams, workedMinutes, type WorkState } from './work-state';
 
@@ -60,9 +67,6 @@ export interface RunExpected {
   readonly secondsPerPiece: number;
 }
 
-/** From run to run the log of a coat, and of a pace, varies by so much. Source: shop default. */
-const RUN_VARIANCE = 0.1 ** 2;
-const PIECE_VARIANCE = 0.25 ** 2;
 /** A pace this many times the planned one, or a part of it, is asked about. Source: shop default. */
 const PACE_TIMES = 2.5;
 
@@ -79,7 +83,7 @@ export function sealDoubts(figures: RunFigures, expected: RunExpected): SealDoub
 function weighedDoubts({ gramsPerPiece, pieces }: RunFigures, { coat }: RunExpected): SealDoubt[] {
   if (gramsPerPiece === null || gramsPerPiece <= 0) return [{ kind: 'not-weighed' }];
   const distance = Math.log(gramsPerPiece) - coat.logMean;
-  if (!isFarOff(distance, coat.logVariance + RUN_VARIANCE + PIECE_VARIANCE / pieces)) return [];
+  if (!isFarOff(distance, coat.logVariance + RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / pieces)) return [];
   return [{ kind: 'coat-far-off', gramsPerPiece, expectedGrams: Math.exp(coat.logMean) }];
 }
 

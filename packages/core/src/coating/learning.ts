@@ -39,7 +39,7 @@ export const PIECE_LOG_SD = 0.25;
 export const SEASON_FADE = 0.7;
 const DOUBTFUL_SDS = 3;
 /** Standard normal quantile at 0.95: 90% lie between the two ends. */
-const Z90 = 1.645;
+export const Z90 = 1.645;
 
 /** What is believed of a piece that was only estimated. @throws InputError unless the estimate is above 0 */
 export function firstBelief(estimateGrams: number): CoatBelief {

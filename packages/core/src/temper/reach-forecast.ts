@@ -1,5 +1,5 @@
 import { requireWithin, type Bound } from '../input/bounds';
-import { normalQuantile } from '../melting/normal';
+import { Z90 } from '../coating/learning';
 import { minutesTo } from './cooling-course';
 import { fitCooling, movedCourse, varianceBy, type BowlReading, type CoolingFit } from './cooling-fit';
 
@@ -11,7 +11,6 @@ export const ROOM_CELSIUS: Bound = { min: -10, max: 50 };
 export const READINGS_LEAST = 5;
 /** A loss is taken for one once it is so many standard deviations from none. Source: shop default. */
 const SURE_SDS = 2;
-export const Z90 = normalQuantile(0.95);
 
 /** When a bowl that is left alone comes to a temperature, on the axis of its readings. */
 export type ReachForecast =

@@ -7,7 +7,8 @@ import {
   type CoolingFit,
   type Unsure,
 } from './cooling-fit';
-import { READINGS_LEAST, Z90, minutesSd, requireReadings, ROOM_CELSIUS } from './reach-forecast';
+import { READINGS_LEAST, minutesSd, requireReadings, ROOM_CELSIUS } from './reach-forecast';
+import { Z90 } from '../coating/learning';
 import { requireWithin } from '../input/bounds';
 
 /** What is known of a bowl that is worked. */

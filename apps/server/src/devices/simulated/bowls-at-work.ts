@@ -1,6 +1,6 @@
-import { surfaceMm2, windowsOf, workState, type BenchWork, type Dip } from '@alnage/core';
+import { dipOfForm, windowsOf, workState, type BenchWork } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
-import { eventsOf } from '../../bench/bench-now';
+import { eventsOf } from '../../bench/run-events';
 import { RunEntity } from '../../bench/run.entity';
 import { PieceEntity } from '../../pieces/piece.entity';
 import { BowlEntity } from '../../workshop/bowl.entity';
@@ -74,20 +74,10 @@ function atWork(
       school: chosen ?? (coating.isTempered ? (coating.tempering?.school ?? 'seed') : 'melt'),
       seedShare: workshop.seedShare,
       meltGrams: setUp?.work.kind === 'melt' ? setUp.work.grams : bowl.capacityGrams / 2,
-      dipOf: (product) =>
-        dipOf(
-          pieces.find(({ id }) => id === product),
-          coating.windowLowCelsius,
-        ),
+      dipOf: (product) => {
+        const piece = pieces.find(({ id }) => id === product);
+        return piece ? dipOfForm(piece.form, coating.windowLowCelsius) : null;
+      },
     },
   ];
-}
-
-function dipOf(piece: PieceEntity | undefined, bowlCelsius: number): Dip | null {
-  if (piece?.form.kind !== 'dipped') return null;
-  const { centre, centreCelsius, dwellSeconds, centreGrams, shape, covered } = piece.form;
-  return {
-    ...{ centre, centreCelsius, dwellSeconds, centreGrams, bowlCelsius },
-    coveredMm2: surfaceMm2(shape) * covered,
-  };
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { REJECT_CAUSES, type RejectCause } from '@alnage/core';
-import { CAUSE_WORDS } from '../bench-words';
+import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { BenchStore } from '../bench.store';
 
 /** Counts pieces that are not good enough, with the cause. */
@@ -38,7 +38,7 @@ import { BenchStore } from '../bench.store';
 export class RejectPanel {
   protected readonly bench = inject(BenchStore);
   protected readonly causes = REJECT_CAUSES;
-  protected readonly words = CAUSE_WORDS;
+  protected readonly words = REJECT_WORDS;
   protected readonly pieces = signal(1);
 
   protected add(by: number): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { BOWL_GRAMS, type SealDoubt } from '@alnage/core';
+import { BOWL_GRAMS, InputError, runFigures, type SealDoubt } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -95,13 +95,15 @@ export class SealPanel {
     return trouble && trouble.code !== 'seal-doubtful' ? troubleText(trouble) : null;
   });
   protected readonly perPiece = computed(() => {
-    const [run, state] = [this.bench.run(), this.bench.current()?.state];
-    if (!run || !state || run.startGrams === null || run.leftGrams === null) return 'not weighed';
-    const added = state.weighed
-      .filter(({ what }) => what === 'added')
-      .reduce((sum, { grams }) => sum + grams, 0);
-    const pieces = run.good + run.rejected;
-    return pieces === 0 ? 'none dipped' : pieceMass((run.startGrams + added - run.leftGrams) / pieces);
+    const state = this.bench.current()?.state;
+    if (!state) return 'not weighed';
+    try {
+      const { gramsPerPiece } = runFigures(state, this.bench.nowMs());
+      return gramsPerPiece === null ? 'not weighed' : pieceMass(gramsPerPiece);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      return 'more left than there was: weigh again';
+    }
   });
 
   constructor() {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { runningClock } from '../../shared/formats/formats';
 import { Timers } from '../timers';
 
 const TICK_MS = 1000;
@@ -73,9 +74,5 @@ export class PrepTimers {
 
 /** 1:04:09 left, or since when it is over. */
 export function leftText(ms: number): string {
-  const seconds = Math.floor(Math.abs(ms) / 1000);
-  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
-  const two = (value: number): string => String(value).padStart(2, '0');
-  const clock = h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
-  return ms > 0 ? clock : `over for ${clock}`;
+  return ms > 0 ? runningClock(ms) : `over for ${runningClock(ms)}`;
 }

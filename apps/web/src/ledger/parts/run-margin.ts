@@ -9,6 +9,7 @@ import {
 } from '@angular/core';
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
+import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { countsNow } from '@alnage/contract';
 import { BOWL_GRAMS, REJECT_CAUSES, RUN_PIECES } from '@alnage/core';
 import { Store } from '@ngrx/store';
@@ -19,7 +20,7 @@ import { TextField } from '../../shared/forms/text-field';
 import { count, counted, duration, mass, pieceMass, temperature } from '../../shared/formats/formats';
 import { troubleText } from '../../shared/problem-text';
 import { BenchActions, benchFeature } from '../../state/bench.state';
-import { CAUSES, nameOf, type RunRow } from '../ledger-rows';
+import { nameOf, type RunRow } from '../ledger-rows';
 import { LedgerStore } from '../ledger.store';
 
 const PIECES = { min: 0, max: RUN_PIECES.max, isInteger: true } as const;
@@ -88,7 +89,7 @@ export class RunMargin {
   protected readonly rejects = computed(() =>
     this.counts()
       .rejects.filter(({ pieces }) => pieces > 0)
-      .map(({ cause, pieces }) => `${pieces} ${CAUSES[cause]}`),
+      .map(({ cause, pieces }) => `${pieces} ${REJECT_WORDS[cause]}`),
   );
   protected readonly taught = computed(() => {
     const { taught, minutes, describedMinutes } = this.row().run;

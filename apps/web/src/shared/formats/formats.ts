@@ -132,6 +132,14 @@ export function duration(minutes: number): string {
   return hoursLeft ? `${days} d ${hoursLeft} h` : `${days} d`;
 }
 
+/** A span of time as a clock that runs: 1:04:09, 12:05. */
+export function runningClock(ms: number): string {
+  const seconds = Math.floor(Math.abs(ms) / 1000);
+  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
+  const two = (value: number): string => String(value).padStart(2, '0');
+  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
+}
+
 /** Words for a list: a, b and c. */
 export function listed(items: readonly string[]): string {
   return items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;

@@ -1,0 +1,12 @@
+import type { RejectCause } from '@alnage/core';
+
+/** Why a piece is not good enough, in words. */
+export const REJECT_WORDS: Readonly<Record<RejectCause, string>> = {
+  cracked: 'cracked',
+  foot: 'foot',
+  bare: 'bare patch',
+  bloom: 'bloom',
+  broken: 'broken',
+  misshapen: 'misshapen',
+  other: 'other',
+};
