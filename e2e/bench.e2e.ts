@@ -218,3 +218,49 @@ test('a sealed record is amended with a reason, and traced from a lot to its ord
   await go(demo, '/ledger/season', address());
   await expect(demo.getByRole('heading', { name: 'Ridge chip' })).toBeVisible();
 });
+
+test('a melt that seizes is mended from the bench, and nothing moves before somebody says yes', async ({
+  demo,
+}) => {
+  test.setTimeout(120_000);
+  const now = () => read<{ version: number; lost: string[]; shortages: unknown[] }>(demo, '/api/bench');
+  const { version } = await now();
+  await openBench(demo, 'Bowl B');
+  await demo.getByRole('button', { name: 'Something went wrong' }).click();
+  await demo.getByRole('button', { name: 'Thick and pasty all at once' }).click();
+  await demo.getByRole('button', { name: 'Yes' }).click();
+  await demo.getByRole('button', { name: 'Write it down, and mend the day' }).click();
+  await expect.poll(async () => (await now()).lost).toHaveLength(1);
+  await expect(demo.getByText(/lacks \d+/).first()).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Work out a mended plan' }).click();
+  await expect(demo.getByText('Nothing has moved yet.')).toBeVisible({ timeout: 60_000 });
+  expect((await now()).version).toBe(version);
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Yes, all work by it from now on' }).click();
+  await expect(demo.getByText('Everybody works by the mended plan now.')).toBeVisible();
+  const after = await now();
+  expect(after.version).toBeGreaterThan(version);
+  expect(after.lost).toHaveLength(1);
+});
+
+test('a new hand practises on the simulated bowl, and is told what became of the coats', async ({ demo }) => {
+  test.setTimeout(120_000);
+  await go(demo, '/practice', address());
+  await demo.keyboard.press(' ');
+  await demo.getByRole('combobox', { name: 'Time goes' }).click();
+  await demo.getByRole('option').last().click();
+  const press = (name: string) => demo.getByRole('button', { name, exact: true }).click();
+  await press('On the heat');
+  const shows = async (): Promise<number> => celsius(demo);
+  await expect.poll(shows, { timeout: 40_000 }).toBeGreaterThan(43);
+  await press('Off the heat');
+  await demo.keyboard.press(' ');
+  for (let grams = 0; grams < 500; grams += 100) await press('Put in 100 g of solid');
+  await demo.keyboard.press(' ');
+  await expect.poll(shows, { timeout: 60_000 }).toBeLessThan(31);
+  await expectAccessible(demo);
+  await press('Enough');
+  await expect(demo.getByRole('heading', { name: 'What became of the coats' })).toBeVisible();
+  await expect(demo.getByText('0 of 0')).toBeVisible();
+});

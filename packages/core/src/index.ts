@@ -175,7 +175,7 @@ export { placeIn, type PlaceOfStage } from './planner/edit/place-of-stage';
 export { planFigures, type PlanFigures } from './planner/plan-figures';
 export { whatHelps, type Help, type HelpLimits } from './planner/what-helps';
 export { whatIf, type WhatIf, type WhatIfLimits } from './planner/what-if';
-export { movedTasks, tasksOf, type Task, type TaskChanges } from './planner/moved-tasks';
+export { movedTasks, tasksOf, tasksOffHours, type Task, type TaskChanges } from './planner/moved-tasks';
 export { MOVE_PRICE, repairPlan, type RepairLimits, type RepairResult } from './planner/repair-plan';
 export { waysToMeet, type OpenLine, type WayToMeet } from './planner/ways-to-meet';
 export { roomStays, stockStays, type RoomStay } from './planner/view/room-stays';
@@ -583,6 +583,24 @@ export {
   type ExpectedWork,
   type WorkCourse,
 } from './bench/day-ahead';
+export { goOn, type GoingOn, type SeenAtBench } from './bench/go-on';
+export { lostCourses, meltAgain } from './bench/lost-melts';
 export { learnedChanges, type LearnedChange } from './bench/what-was-learned';
 export { shortages, withYields, type Shortage } from './bench/actual-yields';
 export { dipOfForm } from './coating/dip-of-form';
+export {
+  PRACTICE_GRAMS,
+  PRACTICE_PIECES,
+  beginPractice,
+  dipInPractice,
+  endPracticeStep,
+  practiceAfter,
+  practiceProbe,
+  withPracticeSolid,
+  practiceReport,
+  type Practice,
+  type PracticeAdvice,
+  type PracticeKit,
+  type PracticeReading,
+  type PracticeReport,
+} from './temper/practice';

@@ -1,22 +1,13 @@
 import type { Bench, SealedWork } from '@alnage/contract';
-import {
-  SPARE_PREFIX,
-  benchWorks,
-  dayAhead,
-  rejectedPieces,
-  workState,
-  type BenchWork,
-  type WorkCourse,
-  type WorkState,
-} from '@alnage/core';
+import { SPARE_PREFIX, benchWorks, dayAhead, lostCourses, type BenchWork } from '@alnage/core';
 import { MoreThan, type EntityManager } from 'typeorm';
 import type { PlanEntity } from '../plan/plan.entity';
 import { workedPlan } from '../plan/plan-versions';
-import { workedYields } from '../plan/worked-yields';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { findSetUp, type SetUp } from '../workshop/set-up';
 import { eventsOf } from './run-events';
 import { RunEntity } from './run.entity';
+import { seenAtBench } from './seen-at-bench';
 
 const MS_PER_MINUTE = 60_000;
 /** What nobody touched for so long is not at the bench any more. Shop default. */
@@ -24,7 +15,7 @@ const TOUCHED_MS = 36 * 60 * MS_PER_MINUTE;
 
 const NOTHING: Bench = {
   ...{ version: null, horizonStart: null, works: [], events: [], sealed: [] },
-  ...{ ahead: [], troubles: [], shortages: [], tickets: {}, freeFrom: {} },
+  ...{ ahead: [], troubles: [], lost: [], shortages: [], tickets: {}, freeFrom: {} },
 };
 
 /** What the kitchen works by, what was done of it, and where that leads. */
@@ -36,7 +27,8 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
   const open = await openRuns(manager, setUp, clock);
   const sealed = await sealedRuns(manager, setUp);
   const now = (clock.now().getTime() - setUp.span.start.getTime()) / MS_PER_MINUTE;
-  const courses = coursesOf(works, [...open, ...sealed], { now, start: setUp.span.start.getTime() });
+  const seen = await seenAtBench(manager, plan, now);
+  const courses = new Map([...lostCourses(plan.plan, seen.lost, now), ...seen.courses]);
   const { works: ahead, troubles } = dayAhead(plan, courses, Math.round(now));
   return {
     version: plan.version,
@@ -46,7 +38,8 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
     sealed: sealed.map(sealedWork),
     ahead: [...ahead],
     troubles: [...troubles],
-    shortages: [...(await workedYields(manager, plan)).shortages],
+    lost: [...seen.lost],
+    shortages: [...seen.shortages],
     tickets: await ticketsOf(manager, plan),
     freeFrom: freeFromOf(plan, works),
   };
@@ -83,45 +76,6 @@ function sealedWork({ id, work, code, record, endedAt, sealedAt }: RunEntity): S
     endedAt: (endedAt ?? sealedAt!).getTime(),
     leftGrams: leftGrams === null ? null : Math.max(0, leftGrams - toLarderGrams),
   };
-}
-
-/** How the plan's work really goes. */
-function coursesOf(
-  works: readonly BenchWork[],
-  runs: readonly RunEntity[],
-  { now, start }: { readonly now: number; readonly start: number },
-): Map<string, WorkCourse> {
-  const byKey = new Map(works.map((work) => [work.key, work]));
-  const minute = (at: Date | number): number => (Number(at) - start) / MS_PER_MINUTE;
-  return new Map(
-    runs.flatMap((run): [string, WorkCourse][] => {
-      const work = byKey.get(run.work);
-      if (!work || run.begunAt === null || !isOf(work, run)) return [];
-      const begunAt = minute(run.begunAt);
-      const end = run.endedAt ? minute(run.endedAt) : expectedEnd(work, { begunAt, now, run });
-      return [[run.work, { begunAt, end }]];
-    }),
-  );
-}
-
-function isOf(work: BenchWork, { product }: RunEntity): boolean {
-  return product === (work.kind === 'stage' ? work.product : '');
-}
-
-/** When what is under way will be done: by what is dipped so far, or as long as planned. */
-function expectedEnd(
-  work: BenchWork,
-  { begunAt, now, run }: { readonly begunAt: number; readonly now: number; readonly run: RunEntity },
-): number {
-  const whole = work.end - work.start;
-  const state = workState(eventsOf(run));
-  const left = work.kind === 'stage' ? leftShare(work.startPieces, state) : 1;
-  return Math.max(now, left < 1 ? now + left * whole : begunAt + whole);
-}
-
-function leftShare(pieces: number, state: WorkState): number {
-  const done = state.good + rejectedPieces(state);
-  return pieces > 0 ? Math.max(0, 1 - done / pieces) : 0;
 }
 
 async function ticketsOf(manager: EntityManager, { problem }: PlanEntity): Promise<Record<string, string>> {

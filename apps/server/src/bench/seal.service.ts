@@ -22,6 +22,7 @@ import { keepWeighing } from '../weighings/keep-weighing';
 import { WeighingEntity } from '../weighings/weighing.entity';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { wallClockOf } from '../workshop/workshop-time';
+import { countsOf } from './run-counts';
 import { eventsOf } from './run-events';
 import { lockBench } from './bench.service';
 import { boughtOf, describedMinutes, knownRun, portionNow, usesOfRun, type KnownRun } from './expected-run';
@@ -299,13 +300,6 @@ async function keepLeftover(sealing: Sealing): Promise<string | null> {
   });
   await printLeftover(manager, { run, coating, grams: ask.toLarderGrams, allergens, setUp, now });
   return lot.id;
-}
-
-/** The figures of a run as they stand by now. */
-function countsOf({ record, amendments }: RunEntity): RunCounts {
-  const last = [...amendments].sort((a, b) => Number(a.id) - Number(b.id)).at(-1);
-  const { good, rejects, startGrams, addedGrams, leftGrams } = last?.after ?? record!;
-  return { good, rejects, startGrams, addedGrams, leftGrams };
 }
 
 /** @throws ProblemError for more left than there was */

@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
-import { carryOver, heldAt, withHolds, type HeldProblem, type Lock, type Problem } from '@alnage/core';
+import { goOn, heldAt, withHolds, type HeldProblem, type Lock, type Problem } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
+import { seenAtBench } from '../bench/seen-at-bench';
 import { orderedIn } from '../orders/ordered';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import type { SetUp } from '../workshop/set-up';
 import { minutesFrom } from '../workshop/workshop-time';
 import { buildProblem } from './build-problem';
 import type { PlanEntity } from './plan.entity';
-import { workedYields } from './worked-yields';
 
 /** What is to be planned now: the problem, what of the pins could not be held, and the mark of what it was made from. */
 export interface Continued extends HeldProblem {
@@ -40,17 +40,9 @@ export async function continued(
     const problem = { ...asked, now, orders };
     return { problem, shut: problem, lapsed: [], mark };
   }
-  const { plan, begun } = await workedYields(manager, worked);
-  const { fixed, orders } = carryOver({
-    plan,
-    begun,
-    before: worked.problem.orders,
-    orders: asked.orders,
-    closed,
-    products: asked.products,
-    places: asked.places,
-    now,
-  });
+  const seen = await seenAtBench(manager, worked, now);
+  const { fixed, orders } = goOn(worked, seen, { ...asked, closed, places: asked.places, now });
+
   const problem = { ...asked, now, fixed, orders };
   if (!told) return { problem, shut: problem, lapsed: [], mark };
   return { ...withHolds({ problem, plan: told.plan }, holdsOf(told, setUp)), mark };

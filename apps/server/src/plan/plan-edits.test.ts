@@ -200,25 +200,24 @@ describe('the version that is worked by', () => {
     const moved = (
       await edit(draft.version, { kind: 'move', batch: batch.id, to, mayMoveOthers: false })
     ).json<SavedPlan>();
-    const was = worked.plan.batches.find(({ id }) => id === batch.id) ?? batch;
-    const begins = Math.max(
-      was.stages[0]!.start,
-      moved.plan.batches.find(({ id }) => id === batch.id)!.stages[0]!.start,
-    );
-    await WorkshopClock.set(shop.db, new Date(Date.parse(worked.horizonStart) + (begins + 1) * 60_000));
-    const later = await openApp({ url: shop.url, now: null });
-    const publish = await later.app.inject({
+    const now = moved.plan.batches.find(({ id }) => id === batch.id)!;
+    const dips = now.stages.find(({ stage }) => stage === to.stage)!.start;
+    // whoever reads of it a quarter of an hour late only begins it late
+    const later = Date.parse(worked.horizonStart) + (dips + 16) * 60_000;
+    await WorkshopClock.set(shop.db, new Date(later));
+    const open = await openApp({ url: shop.url, now: null });
+    const publish = await open.app.inject({
       method: 'POST',
       url: `/api/plan/versions/${moved.version}/publish`,
       payload: {},
     });
     expect(publish.json()).toMatchObject({ code: 'plan-begun', params: { version: worked.version } });
-    const change = await later.app.inject({
+    const change = await open.app.inject({
       method: 'POST',
       url: '/api/plan/edits',
       payload: { version: moved.version, edit: { kind: 'split', batch: batch.id, pieces: 1 } },
     });
     expect(change.json()).toMatchObject({ code: 'plan-begun' });
-    await later.close();
+    await open.close();
   });
 });

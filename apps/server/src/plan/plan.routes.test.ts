@@ -56,7 +56,8 @@ describe('planning on Thursday', () => {
     const now = saved.problem.now!;
     const started = before.plan.batches.filter((batch) => batch.stages[0]!.start < now);
     expect(started.length).toBeGreaterThan(3);
-    for (const batch of started) expect(saved.plan.batches).toContainEqual(batch);
+    for (const { id, product, pieces } of started)
+      expect(saved.plan.batches).toContainEqual(expect.objectContaining({ id, product, pieces }));
   });
 
   test('takes in a new order, after the plan was called stale for it', async () => {

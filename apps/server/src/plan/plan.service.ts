@@ -2,18 +2,20 @@ import type { HoldAsk, PlanEditAsk, PlanHead, PlanOrigin, SavedPlan } from '@aln
 import {
   checkPlan,
   editPlan,
+  goOn,
   makePlan,
   nutFreeFirst,
-  tasksOf,
   type Plan,
   type Problem,
   type UnmetReason,
 } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
+import { seenAtBench } from '../bench/seen-at-bench';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
+import { begunOtherwise } from './begun-otherwise';
 import { buildProblem } from './build-problem';
 import { continued, continuedIn, minuteNow, problemMark } from './continued';
 import { PlanJobEntity } from './jobs/plan-job.entity';
@@ -97,7 +99,7 @@ export class PlanService {
     return this.changing(async (manager, setUp) => {
       const plan = await requirePlan(manager, setUp, version);
       const worked = await publishedPlan(manager, setUp);
-      if (worked && worked.version !== version) this.requireBegun(setUp, plan, worked);
+      if (worked && worked.version !== version) await this.requireBegun(manager, setUp, { plan, worked });
       plan.publishedAt = this.clock.now();
       await manager.update(PlanEntity, { version }, { publishedAt: plan.publishedAt });
       await announce(manager, 'plan');
@@ -110,7 +112,8 @@ export class PlanService {
     return this.changing(async (manager, setUp) => {
       const told = await this.requireNewest(manager, setUp, version);
       const released = { ...told, pins: told.pins.filter((id) => id !== edit.batch) };
-      this.requireBegun(setUp, told, (await workedPlan(manager, setUp)) ?? told);
+      const worked = (await workedPlan(manager, setUp)) ?? told;
+      await this.requireBegun(manager, setUp, { plan: told, worked });
       const { problem, shut } = continuedIn(released, setUp, this.clock);
       const edited = editPlan({ problem: shut, plan: told.plan }, edit);
       if (edited.kind !== 'done') throw new ProblemError('edit-refused', { refusal: edited });
@@ -214,24 +217,19 @@ export class PlanService {
   }
 
   /** @throws ProblemError `plan-begun` where what is worked by has begun something that the plan has otherwise */
-  private requireBegun(setUp: SetUp, plan: PlanEntity, worked: PlanEntity): void {
+  private async requireBegun(
+    manager: EntityManager,
+    setUp: SetUp,
+    { plan, worked }: { readonly plan: PlanEntity; readonly worked: PlanEntity },
+  ): Promise<void> {
     const now = minuteNow(setUp, this.clock, worked.problem);
-    const begun = begunOf(worked.plan, now);
-    const told = begunOf(plan.plan, now);
-    const other = [
-      ...begun.filter((key) => !told.includes(key)),
-      ...told.filter((key) => !begun.includes(key)),
-    ];
-    if (other.length > 0)
-      throw new ProblemError('plan-begun', { version: worked.version, works: other.length });
+    const seen = await seenAtBench(manager, worked, now);
+    const { orders, products, places, people } = worked.problem;
+    const asked = { orders, products, places, people, closed: new Set<string>(), now };
+    const begun = goOn(worked, seen, asked).fixed;
+    const works = begunOtherwise(plan.plan, { begun, seen, now }).size;
+    if (works > 0) throw new ProblemError('plan-begun', { version: worked.version, works });
   }
-}
-
-/** What was begun before a minute, task by task. */
-function begunOf(plan: Plan, now: number): string[] {
-  return tasksOf(plan)
-    .filter(({ start }) => start < now)
-    .map((task) => JSON.stringify(task));
 }
 
 const HEAD_COLUMNS = [

@@ -61,6 +61,14 @@ export function isOver({ work, state, code }: WorkAtBench): boolean {
 /** Work that was planned to be over for so long and that nobody wrote down is taken as done. Shop default. */
 const FORGOTTEN_MINUTES = 60;
 
+/** Whether a work can be done yet: nobody begins to make ready, or to dip from, a melt that is lost. */
+export function canBeDone(lost: readonly string[]): (at: WorkAtBench) => boolean {
+  return ({ work, state }) => {
+    const melt = work.kind === 'melt' ? work.melt : work.melt?.id;
+    return state.begunAt !== null || melt === undefined || !lost.includes(melt);
+  };
+}
+
 /** What is to be done at this bench, the first first: what is begun, what is to be weighed out, what comes. */
 export function queueOf(all: readonly WorkAtBench[], lens: Lens, nowMinute: number): WorkAtBench[] {
   const own = all.filter((each) => isOfLens(each.work, lens) && !isOver(each));

@@ -3,7 +3,9 @@ import { TestBed } from '@angular/core/testing';
 import type { Bench, BenchEventsAsk } from '@alnage/contract';
 import { Outbox } from '../shared/bench/outbox';
 import { BenchActions } from '../state/bench.state';
-import { bench, deedAt, devices, dip, run as sealedRun } from '../testing/small-bench';
+import { PlanActions } from '../state/plan.state';
+import { bench, deedAt, devices, dip, melt, pack, run as sealedRun } from '../testing/small-bench';
+import { order, planJob, savedPlan } from '../testing/small-workshop';
 import { press, render } from '../testing/render';
 import { BenchPage } from './bench-page';
 
@@ -184,7 +186,7 @@ describe('the bench', () => {
       freeFrom: { [dip.key]: ['nuts'] },
     });
     expect(page.text()).toContain('M-0361: dusk berry is ready 25 min after it leaves');
-    expect(page.text()).toContain('M-0361: 6 dusk berry are missing');
+    expect(page.text()).toContain('M-0361 lacks 6 dusk berry');
     expect(page.text()).toContain('No nuts at this bench');
   });
 
@@ -194,5 +196,89 @@ describe('the bench', () => {
     page.store.dispatch(BenchActions.read({ bench: { ...bench, works: [] } }));
     await page.settle();
     expect(page.text()).toContain('Nothing is to be done at this bench any more');
+  });
+
+  describe('mends the day', () => {
+    const shortages = [{ batch: 'b0', product: 'dusk-berry', order: 'o1', pieces: 6 }];
+    /** The page with the plan that it works by, and its mending opened. */
+    async function openMend(change: Partial<Bench> = { shortages }) {
+      const page = await open({ events: begun, ...change });
+      const worked = { ...savedPlan([order()]), version: 3, isPublished: true, publishedVersion: 3 };
+      page.store.dispatch(PlanActions.read({ saved: worked }));
+      await page.settle();
+      return { ...page, worked };
+    }
+
+    test('by a plan that is worked out first, and worked by after a yes only', async () => {
+      const page = await openMend();
+      await page.click('Mend the day');
+      expect(page.text()).toContain('M-0361 lacks 6 dusk berry');
+      await page.click('Work out a mended plan');
+      const asked = page.http.expectOne('/api/plan/jobs');
+      expect(asked.request.body).toEqual({ kind: 'repair', version: 3, seconds: 5 });
+      asked.flush(planJob({ kind: 'repair' }));
+      await page.settle();
+      await page.settle();
+      expect(page.text()).toContain('The one that you work by stays as it is');
+      const draft = { ...page.worked, version: 4, isPublished: false, publishedVersion: 3 };
+      page.store.dispatch(PlanActions.read({ saved: draft }));
+      page.store.dispatch(PlanActions.workedRead({ worked: page.worked }));
+      page.store.dispatch(PlanActions.jobRead({ job: planJob({ state: 'done', version: 4 }) }));
+      await page.settle();
+      expect(page.text()).toMatch(
+        /All 6 missing pieces come after all; 0 of \d+ tasks that people were told move/,
+      );
+      expect(page.text()).toContain('Nothing has moved yet. Version 4');
+      await page.click('Yes, all work by it from now on');
+      const publish = page.http.expectOne('/api/plan/versions/4/publish');
+      publish.flush({ ...draft, isPublished: true, publishedVersion: 4 });
+      await page.settle();
+      expect(page.text()).toContain('Everybody works by the mended plan now');
+      await page.click('Go on');
+      expect(page.text()).toContain('24 of 100');
+    });
+
+    test('without whoever has to go home, from now to midnight', async () => {
+      const page = await openMend({});
+      await page.click('Something went wrong');
+      await page.click('Somebody cannot go on');
+      expect(page.text()).toContain('The day goes as planned');
+      await page.click('Runa goes home');
+      await page.click('Write it down, and work out a mended plan');
+      const change = page.http.expectOne('/api/plan/changes');
+      // 11:32 of Thursday to its end
+      expect(change.request.body).toEqual({
+        changes: [{ kind: 'away', person: 'runa', span: [692, 1440] }],
+      });
+      change.flush(
+        { code: 'in-use', params: { name: 'Runa', by: [] }, errors: [] },
+        { status: 409, statusText: 'In use' },
+      );
+      await page.settle();
+      await page.settle();
+      page.http.expectNone('/api/plan/jobs');
+      expect(page.page.querySelector('[role=alert]')!.textContent).toContain('Runa');
+      await page.click('Not now');
+      expect(page.text()).toContain('24 of 100');
+    });
+
+    test('says so when the mended plan could not be worked out', async () => {
+      const page = await openMend();
+      await page.click('Mend the day');
+      await page.click('Work out a mended plan');
+      page.http.expectOne('/api/plan/jobs').flush(planJob({ kind: 'repair' }));
+      await page.settle();
+      page.store.dispatch(
+        PlanActions.jobRead({ job: planJob({ state: 'failed', fault: 'internal-error' }) }),
+      );
+      await page.settle();
+      expect(page.text()).toContain('It could not be worked out. Work on by the plan');
+    });
+
+    test('drops what was still to be dipped from a lost melt, and says so of what is begun', async () => {
+      const page = await openMend({ lost: ['m1'], works: [melt, dip, pack] });
+      expect(page.text()).toContain('This melt is lost. End the run with what is good');
+      expect(page.text()).not.toContain('Make ready');
+    });
   });
 });

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { counted, duration, listed } from '../shared/formats/formats';
+import { counted, listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { Outbox } from '../shared/bench/outbox';
@@ -10,11 +9,12 @@ import { troubleText } from '../shared/problem-text';
 import { BenchActions, benchFeature } from '../state/bench.state';
 import { deedWords, REFUSAL_WORDS } from './bench-words';
 import { isDip, type Lens } from './bench-figures';
-import { mindOf, pathOf, workRow, workSub, workTitle } from './bench-rows';
+import { mindOf, pathOf, troublesOf, workRow, workSub, workTitle } from './bench-rows';
 import { BenchStore } from './bench.store';
 import { DipRun } from './parts/dip-run';
 import { HandWork } from './parts/hand-work';
 import { MeltGuide } from './parts/melt-guide';
+import { MendPanel } from './parts/mend-panel';
 import { keepAwake } from './keep-awake';
 
 const NEXT_ROWS = 5;
@@ -22,7 +22,7 @@ const TROUBLE_ROWS = 4;
 
 /** Bench: one run at a time, very large – what is done now, what comes next, and what it does to the day. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, DipRun, HandWork, MeltGuide],
+  imports: [MatButtonModule, Margin, DipRun, HandWork, MeltGuide, MendPanel],
   providers: [BenchStore],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -80,18 +80,7 @@ export class BenchPage {
   /** What being late, short or without a bowl means for today’s pickups. */
   private readonly allTroubles = computed(() => {
     const [bench, words] = [this.page.bench(), this.page.words()];
-    if (!bench || !words) return [];
-    const ticket = (order: string): string => bench.tickets[order] ?? 'spare pieces';
-    const missing = bench.shortages.map(
-      ({ order, product, pieces }) => `${ticket(order)}: ${pieces} ${words.piece(product)} are missing`,
-    );
-    const late = bench.troubles.map(({ kind, order, product, minutes }) => {
-      const piece = words.piece(product);
-      return kind === 'late-order' && order !== null
-        ? `${ticket(order)}: ${piece} is ready ${duration(minutes)} after it leaves`
-        : `${piece} waits ${duration(minutes)} longer than it may`;
-    });
-    return [...missing, ...late];
+    return bench && words ? troublesOf(bench, words) : [];
   });
   protected readonly troubles = computed(() => this.allTroubles().slice(0, TROUBLE_ROWS));
   protected readonly moreTroubles = computed(() => this.allTroubles().length - this.troubles().length);
@@ -130,6 +119,10 @@ export class BenchPage {
   protected letGo({ detail }: MouseEvent): void {
     const { activeElement } = document;
     if (detail > 0 && activeElement instanceof HTMLButtonElement) activeElement.blur();
+  }
+
+  protected mendIt(): void {
+    if (this.page.panel() !== 'mend') this.page.open('mend');
   }
 
   protected undo(): void {

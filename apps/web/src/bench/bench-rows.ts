@@ -1,5 +1,5 @@
 import type { Bench, Piece } from '@alnage/contract';
-import type { BenchWork } from '@alnage/core';
+import type { BenchWork, DayTrouble } from '@alnage/core';
 import { counted, duration, listed, mass } from '../shared/formats/formats';
 import type { PlanWords } from '../shared/plan/plan-names';
 import type { WorkAtBench } from '../shared/bench/works-at-bench';
@@ -58,6 +58,8 @@ export interface Mind {
   readonly tone: 'care' | 'over' | '';
 }
 
+const LOST = 'This melt is lost. End the run with what is good, and mend the day.';
+
 export function mindOf(
   at: WorkAtBench,
   { bench, pieces, now }: { readonly bench: Bench; readonly pieces: readonly Piece[]; readonly now: number },
@@ -65,7 +67,10 @@ export function mindOf(
   const free = bench.freeFrom[at.work.key] ?? [];
   const promised = `No ${listed(free)} at this bench: boxes of this work are promised free from it.`;
   const isAtBowl = at.work.kind === 'melt' || isDip(at.work);
+  const melt = at.work.kind === 'melt' ? at.work.melt : at.work.melt?.id;
+  const isLost = melt !== undefined && bench.lost.includes(melt);
   return [
+    ...(isLost ? [{ text: LOST, tone: 'over' as const }] : []),
     ...(free.length > 0 ? [{ text: promised, tone: 'over' as const }] : []),
     ...outOfTheCold(at, pieces, now),
     ...(isAtBowl
@@ -119,4 +124,36 @@ export function pathOf(
       },
     ];
   });
+}
+
+/** An order that lacks pieces: M-0361 lacks 24 dusk berry. */
+export function missingText(
+  { order, product, pieces }: Pick<Bench['shortages'][number], 'order' | 'product' | 'pieces'>,
+  { tickets }: Pick<Bench, 'tickets'>,
+  words: PlanWords,
+): string {
+  return `${tickets[order] ?? 'The spare'} lacks ${pieces} ${words.piece(product)}`;
+}
+
+/** What being late, short or without a melt means for today’s pickups, the missing pieces first. */
+export function troublesOf(bench: Bench, words: PlanWords): string[] {
+  const lacking = new Map<string, Bench['shortages'][number]>();
+  for (const each of bench.shortages) {
+    const key = `${each.order} ${each.product}`;
+    lacking.set(key, { ...each, pieces: each.pieces + (lacking.get(key)?.pieces ?? 0) });
+  }
+  const missing = [...lacking.values()].map((each) => missingText(each, bench, words));
+  return [...missing, ...bench.troubles.map((each) => delayText(each, bench, words))];
+}
+
+/** Pieces that come too late: M-0361: dusk berry is ready 12 min after it leaves. */
+export function delayText(
+  { kind, order, product, minutes }: DayTrouble,
+  { tickets }: Pick<Bench, 'tickets'>,
+  words: PlanWords,
+): string {
+  const piece = words.piece(product);
+  return kind === 'late-order' && order !== null
+    ? `${tickets[order] ?? 'The spare'}: ${piece} is ready ${duration(minutes)} after it leaves`
+    : `${capital(piece)} waits ${duration(minutes)} longer than it may`;
 }

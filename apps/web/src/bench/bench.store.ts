@@ -19,7 +19,7 @@ import { LiveActions } from '../state/live.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { STEP_WORDS } from '../shared/bench/temper-words';
-import { contentsOf, heatOf, isDip, queueOf, runShown, type Lens } from './bench-figures';
+import { canBeDone, contentsOf, heatOf, isDip, queueOf, runShown, type Lens } from './bench-figures';
 
 const MS_PER_MINUTE = 60_000;
 /** So much of a bowl’s past is drawn. */
@@ -30,10 +30,11 @@ const AHEAD_MINUTES = 30;
 const CALLED_MINUTES = 240;
 
 /** What is open beside the run. */
-export type BenchPanel = 'weigh' | 'reject' | 'trouble' | null;
+export type BenchPanel = 'weigh' | 'reject' | 'trouble' | 'mend' | null;
 
 interface BenchPageState {
-  readonly lens: Lens | null;
+  /** Whose bench somebody wants to see. */
+  readonly wantedLens: Lens | null;
   /** The work that somebody wants to see; null: the next one. */
   readonly chosenKey: string | null;
   readonly panel: BenchPanel;
@@ -53,7 +54,7 @@ function keptLens(): Lens | null {
 
 /** The Bench place: whose bench it is, which work is in hand, and what the bowl says. */
 export const BenchStore = signalStore(
-  withState<BenchPageState>(() => ({ lens: keptLens(), chosenKey: null, panel: null, view: NO_VIEW })),
+  withState<BenchPageState>(() => ({ wantedLens: keptLens(), chosenKey: null, panel: null, view: NO_VIEW })),
   withComputed((page) => {
     const store = inject(Store);
     const clock = inject(WorkshopClock);
@@ -68,7 +69,7 @@ export const BenchStore = signalStore(
       return read ? worksAtBench(read, outbox.mine()) : [];
     });
     const lens = computed((): Lens | null => {
-      const [shop, wanted] = [workshop(), page.lens()];
+      const [shop, wanted] = [workshop(), page.wantedLens()];
       const isThere = (each: Lens): boolean =>
         (each.kind === 'person' ? shop?.people : shop?.bowls)?.some(({ id }) => id === each.id) ?? false;
       if (wanted && isThere(wanted)) return wanted;
@@ -78,7 +79,8 @@ export const BenchStore = signalStore(
     const nowMinute = computed(() => (clock.now() - start()) / MS_PER_MINUTE);
     const queue = computed(() => {
       const at = lens();
-      return at ? queueOf(all(), at, nowMinute()) : [];
+      const lost = bench()?.lost ?? [];
+      return at ? queueOf(all().filter(canBeDone(lost)), at, nowMinute()) : [];
     });
     const current = computed(
       () => all().find(({ work }) => work.key === page.chosenKey()) ?? queue()[0] ?? null,
@@ -171,7 +173,7 @@ export const BenchStore = signalStore(
     return {
       look(lens: Lens): void {
         localStorage.setItem(LENS_KEY, JSON.stringify(lens));
-        patchState(page, { lens, chosenKey: null, panel: null });
+        patchState(page, { wantedLens: lens, chosenKey: null, panel: null });
       },
       choose(chosenKey: string | null): void {
         patchState(page, { chosenKey, panel: null });

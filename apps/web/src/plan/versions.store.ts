@@ -27,7 +27,7 @@ export const VersionsStore = signalStore(
         version: other.version,
         before: planFigures(other),
         after: planFigures(newest),
-        changes: movedTasks(other.plan, newest.plan),
+        changes: movedTasks(other.plan, newest.plan, newest.problem.now),
       };
     }),
   })),

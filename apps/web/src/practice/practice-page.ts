@@ -1,14 +1,24 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  PRACTICE_GRAMS,
+  PRACTICE_PIECES,
+  beginPractice,
   courseAhead,
+  dipInPractice,
+  endPracticeStep,
+  practiceAfter,
+  plainTauMinutes,
+  practiceProbe,
+  withPracticeSolid,
+  practiceReport,
   stepOf,
   temperAdvice,
   watchProbe,
   windowForecast,
   windowsOf,
-  plainTauMinutes,
   type MeltSchool,
+  type Practice,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { BowlChart } from '../shared/bench/bowl-chart';
@@ -26,18 +36,7 @@ import { count, duration, mass, temperature, thickness } from '../shared/formats
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
-import {
-  beginPractice,
-  dipped,
-  ended,
-  passed,
-  practiceProbe,
-  PRACTICE_GRAMS,
-  PRACTICE_PIECES,
-  putIn,
-  reportOf,
-  type Practice,
-} from './practice-course';
+import { ADVICE_WORDS } from './practice-words';
 
 const TICK_MS = 250;
 const SPEEDS = { '1': 'as it goes', '10': '10 times as fast', '60': '60 times as fast' } as const;
@@ -130,9 +129,9 @@ export class PracticePage {
   protected readonly report = computed(() => {
     const practice = this.practice();
     if (!practice || (!this.isOver() && practice.coats.length < PRACTICE_PIECES)) return null;
-    const told = reportOf(practice);
+    const told = practiceReport(practice);
     return {
-      ...told,
+      advice: told.advice.map((advice) => ADVICE_WORDS[advice]),
       rows: [
         ['For sale', `${count(told.good)} of ${count(told.pieces)}`],
         ['With bloom', count(told.bloom)],
@@ -177,16 +176,16 @@ export class PracticePage {
     const [practice, shown] = [this.practice(), this.shown()];
     if (!practice || !shown || this.report()) return this.begin();
     if (shown.isDipping) return this.dip(1);
-    const seeded = shown.step === 'seed' ? putIn(practice, shown.solid) : practice;
-    this.practice.set(ended(seeded, shown.step));
+    const seeded = shown.step === 'seed' ? withPracticeSolid(practice, shown.solid) : practice;
+    this.practice.set(endPracticeStep(seeded, shown.step));
   }
 
   protected put(grams: number): void {
-    this.practice.update((practice) => practice && putIn(practice, grams));
+    this.practice.update((practice) => practice && withPracticeSolid(practice, grams));
   }
 
   protected dip(pieces: number): void {
-    this.practice.update((practice) => practice && dipped(practice, pieces, this.probe));
+    this.practice.update((practice) => practice && dipInPractice(practice, pieces, this.probe));
   }
 
   protected toggle(what: 'isHeated' | 'isStirred'): void {
@@ -196,6 +195,6 @@ export class PracticePage {
   private tick(): void {
     const practice = this.practice();
     if (!practice || this.report()) return;
-    this.practice.set(passed(practice, (Number(this.speed()) * TICK_MS) / 1000, this.probe));
+    this.practice.set(practiceAfter(practice, (Number(this.speed()) * TICK_MS) / 1000, this.probe));
   }
 }

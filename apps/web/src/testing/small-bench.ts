@@ -34,7 +34,15 @@ export function deedAt(minute: number, deed: BenchDeed, work: string = dip.key):
 
 export const bench: Bench = {
   ...{ version: 3, horizonStart: new Date(START).toISOString(), works: [melt, dip, pack], events: [] },
-  ...{ sealed: [], ahead: [], troubles: [], shortages: [], tickets: { o1: 'M-0361' }, freeFrom: {} },
+  ...{
+    sealed: [],
+    ahead: [],
+    troubles: [],
+    lost: [],
+    shortages: [],
+    tickets: { o1: 'M-0361' },
+    freeFrom: {},
+  },
 };
 
 export const devices: readonly Device[] = [

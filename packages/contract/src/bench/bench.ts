@@ -71,6 +71,7 @@ export const Bench = closed({
     closed({ key: Type.String(), start: Type.Number(), end: Type.Number(), lateMinutes: Type.Number() }),
   ),
   troubles: Type.Array(TroubleSchema),
+  lost: Type.Array(Id, { description: 'Melts of the plan that nobody can dip from any more' }),
   shortages: Type.Array(
     closed({ batch: Id, product: Id, order: Type.String(), pieces: Type.Integer({ minimum: 1 }) }),
   ),
@@ -86,6 +87,7 @@ export interface Bench {
   readonly sealed: readonly SealedWork[];
   readonly ahead: readonly ExpectedWork[];
   readonly troubles: readonly DayTrouble[];
+  readonly lost: readonly string[];
   /** What orders lack because fewer pieces came out than were planned. */
   readonly shortages: readonly Shortage[];
   readonly tickets: Readonly<Record<string, string>>;

@@ -15,7 +15,7 @@ export const JOB_SECONDS = { min: 1, max: 300 } as const;
 
 export const JobAsk = closed({
   kind: Type.Enum([...JOB_KINDS]),
-  /** The version that is gone back to. */
+  /** The version that is gone back to or on from; absent: the newest, which only `restore` must name. */
   version: Type.Optional(Type.Integer({ minimum: 1 })),
   /** Absent: as the server is set. */
   seconds: Type.Optional(Type.Integer({ minimum: JOB_SECONDS.min, maximum: JOB_SECONDS.max })),

@@ -157,15 +157,12 @@ function lateOrders(
   shifted: ReadonlyMap<string, ExpectedWork>,
 ): DayTrouble[] {
   const leaves = new Map(problem.orders.map((order) => [order.id, leaveMinute(order, problem.places)]));
-  return lastStages(works).flatMap(({ key, batch, product, orders, rest, end: planned }) => {
+  return lastStages(works).flatMap(({ key, batch, product, orders, rest }) => {
     const { end } = shifted.get(key)!;
     return orders.flatMap(({ order }) => {
       const leave = leaves.get(order);
       const minutes = leave === undefined ? 0 : end + rest.minMinutes - leave;
-      // what the plan itself has late is no news
-      return minutes > 0 && end > planned
-        ? [{ kind: 'late-order' as const, order, batch, product, minutes }]
-        : [];
+      return minutes > 0 ? [{ kind: 'late-order' as const, order, batch, product, minutes }] : [];
     });
   });
 }

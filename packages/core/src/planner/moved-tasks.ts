@@ -1,4 +1,4 @@
-import type { Plan } from './problem';
+import type { Plan, Planned } from './problem';
 
 /** One task of one person as a plan has it. */
 export interface Task {
@@ -33,9 +33,15 @@ export interface TaskChanges {
   readonly added: readonly Task[];
 }
 
-/** Compares two plans as the people who work by them do: who begins what, and when. */
-export function movedTasks(told: Plan, now: Plan): TaskChanges {
-  const [before, after] = [tasksOf(told), tasksOf(now)];
+/**
+ * Compares two plans as the people who work by them do: who begins what, and when. What was to begin before the minute
+ * `since` is left out: it has, and the other plan only knows better when.
+ */
+export function movedTasks(told: Plan, now: Plan, since = 0): TaskChanges {
+  const [before, after] = [told, now].map((plan) => tasksOf(plan).filter(({ start }) => start >= since)) as [
+    Task[],
+    Task[],
+  ];
   const [inBefore, inAfter] = [new Set(before.map(keyOf)), new Set(after.map(keyOf))];
   return {
     told: before.length,
@@ -46,4 +52,15 @@ export function movedTasks(told: Plan, now: Plan): TaskChanges {
 
 function keyOf({ person, work, start }: Task): string {
   return JSON.stringify([person, start, ...Object.values(work)]);
+}
+
+/** Tasks to come of people who are not at work then: begun work that nobody who is there could take over. */
+export function tasksOffHours({ problem, plan }: Planned): Task[] {
+  const shifts = new Map(problem.people.map((person) => [person.id, person.shifts]));
+  return tasksOf(plan).filter(
+    ({ person, start, end }) =>
+      start >= (problem.now ?? 0) &&
+      end > start &&
+      !(shifts.get(person) ?? []).some(([from, to]) => from <= start && end <= to),
+  );
 }

@@ -45,5 +45,5 @@ export function repairPlan(problem: Problem, told: Plan, limits: RepairLimits = 
   }
   search.anneal(() => Math.max(search.steps / mostSteps, progress?.() ?? 0));
   const result = finished(compiled, search.best, search.steps);
-  return { ...result, changes: movedTasks(told, result.plan) };
+  return { ...result, changes: movedTasks(told, result.plan, problem.now) };
 }

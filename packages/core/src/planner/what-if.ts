@@ -38,7 +38,7 @@ export function whatIf(planned: Planned, changes: readonly Change[], limits: Wha
     plan,
     before: planFigures({ problem: planned.problem, plan: before }),
     after: planFigures({ problem, plan }),
-    changes: movedTasks(planned.plan, plan),
+    changes: movedTasks(planned.plan, plan, problem.now),
   };
 }
 

@@ -72,7 +72,7 @@ export class PlanJobs {
     const id = await this.parts.db
       .transaction(async (manager) => {
         const setUp = await requireSetUp(manager);
-        if (kind === 'restore') await requirePlan(manager, setUp, version ?? 0);
+        if (kind === 'restore' || version !== undefined) await requirePlan(manager, setUp, version ?? 0);
         if (kind === 'repair' && !(await newestPlan(manager, setUp))) throw new ProblemError('no-plan');
         const job = manager.create(PlanJobEntity, {
           id: randomUUID(),

@@ -105,11 +105,11 @@ export class PlanRunner {
     return { answer, start };
   }
 
-  private async start({ kind, baseVersion, seconds }: PlanJobEntity): Promise<Start> {
+  private async start({ baseVersion, seconds }: PlanJobEntity): Promise<Start> {
     const { manager } = this.db;
     const setUp = await requireSetUp(manager);
     const { worked, told: newest } = await this.plans.before(manager, setUp);
-    const told = kind === 'restore' ? await requirePlan(manager, setUp, baseVersion!) : newest;
+    const told = baseVersion === null ? newest : await requirePlan(manager, setUp, baseVersion);
     // what begins while the plan is being made is begun when it is there
     const clock = { now: () => new Date(this.clock.now().getTime() + seconds * 1000) };
     return { ...(await continued(manager, setUp, { clock, worked, told })), told };

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
+
 import { TROUBLES, TROUBLE_SIGNS, type TroubleQuestion, type TroubleSign } from '@alnage/core';
 import { EFFECT_WORDS, SIGN_WORDS, TROUBLE_CAUSES } from '../bench-words';
 import { BenchStore } from '../bench.store';
@@ -8,7 +8,7 @@ import { BenchStore } from '../bench.store';
 /** From what is seen to what lies behind it, a question at a time; ends in what to do and what it does to the plan. */
 @Component({
   selector: 'al-trouble-panel',
-  imports: [MatButtonModule, RouterLink],
+  imports: [MatButtonModule],
   template: `
     <section class="card" aria-label="Something went wrong">
       @if (found(); as found) {
@@ -16,15 +16,17 @@ import { BenchStore } from '../bench.store';
         <p class="told">{{ remedy(found) }}</p>
         <p class="note" [class.care]="found.effect !== 'none'" [class.over]="found.effect === 'lose-melt'">
           {{ effects[found.effect] }}
-          @if (found.effect === 'lose-melt') {
-            <a routerLink="/plan">Mend the plan without this bowl</a>
-          }
         </p>
         <div class="buttons">
           <button matButton="outlined" type="button" class="big" (click)="back()">Something else</button>
           @if (found.effect === 'lose-pieces' || found.effect === 'hold-pieces') {
             <button matButton="outlined" type="button" class="big" (click)="keep('reject')">
               Write it down, and reject pieces
+            </button>
+          }
+          @if (found.effect === 'lose-melt') {
+            <button matButton="outlined" type="button" class="big" (click)="keep('mend')">
+              Write it down, and mend the day
             </button>
           }
           <button matButton="filled" type="button" class="big" (click)="keep(null)">Write it down</button>
@@ -46,7 +48,12 @@ import { BenchStore } from '../bench.store';
             </button>
           }
         </div>
-        <button matButton="outlined" type="button" (click)="bench.open(null)">Nothing, go on</button>
+        <div class="buttons">
+          <button matButton="outlined" type="button" (click)="bench.open('mend')">
+            Somebody cannot go on
+          </button>
+          <button matButton="outlined" type="button" (click)="bench.open(null)">Nothing, go on</button>
+        </div>
       }
     </section>
   `,
@@ -102,7 +109,7 @@ export class TroublePanel {
     this.isSaid.set(false);
   }
 
-  protected keep(next: 'reject' | null): void {
+  protected keep(next: 'reject' | 'mend' | null): void {
     const [sign, found] = [this.sign(), this.found()];
     if (!sign || !found) return;
     this.bench.do({ kind: 'trouble', trouble: { sign, cause: found.cause }, note: '' });

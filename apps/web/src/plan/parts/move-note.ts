@@ -131,7 +131,7 @@ export class MoveNote {
     if (!seen || !newest || !words) return null;
     const isRead = newest.version !== seen.version;
     const by = newest.madeBy === null ? '' : ` by ${words.person(newest.madeBy)}`;
-    const { moved } = movedTasks(seen.plan, newest.plan);
+    const { moved } = movedTasks(seen.plan, newest.plan, newest.problem.now);
     return {
       isRead,
       text: isRead

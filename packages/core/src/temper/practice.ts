@@ -1,22 +1,26 @@
-import type { Reading } from '@alnage/contract';
+import { Random } from '../chance/random';
+
+import { crustMm, type Dip } from '../coating/crust';
 import {
   IDLE,
-  Random,
-  STEPS_OF,
-  SimulatedProbe,
-  USUAL_FAULTS,
   bowlAfter,
   coatOutcome,
-  crustMm,
   withSolid,
   type BowlDeed,
   type CoatOutcome,
-  type Dip,
-  type MeltSchool,
   type SimulatedBowl,
-  type TemperStep,
-  type TemperWindows,
-} from '@alnage/core';
+} from './simulated-bowl';
+import { SimulatedProbe, USUAL_FAULTS } from './simulated-probe';
+import { STEPS_OF, type MeltSchool, type TemperStep } from './temper-guide';
+import type { TemperWindows } from './temper-windows';
+
+/** What the probe of a practice said, in °C, ms after it was begun; one reading is its own least and most. */
+export interface PracticeReading {
+  readonly at: number;
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+}
 
 /** What is practised with. */
 export interface PracticeKit {
@@ -36,7 +40,7 @@ export interface Practice {
   readonly isStirred: boolean;
   readonly done: readonly { readonly step: TemperStep; readonly seconds: number }[];
   readonly solidGrams: number;
-  readonly readings: readonly Reading[];
+  readonly readings: readonly PracticeReading[];
   /** How often the probe was looked at, heard or not. */
   readonly looks: number;
   readonly coats: readonly (CoatOutcome & { readonly celsius: number })[];
@@ -88,7 +92,7 @@ export function practiceProbe(seed: number): SimulatedProbe {
 }
 
 /** The practice after so many seconds, read by its probe every ten. */
-export function passed(practice: Practice, seconds: number, probe: SimulatedProbe): Practice {
+export function practiceAfter(practice: Practice, seconds: number, probe: SimulatedProbe): Practice {
   const { windows } = practice.kit;
   const deed: BowlDeed = {
     ...IDLE,
@@ -119,19 +123,19 @@ function peakOf({ done, kit, peakCelsius }: Practice, { celsius }: SimulatedBowl
 }
 
 /** Puts solid into the bowl. */
-export function putIn(practice: Practice, grams: number): Practice {
+export function withPracticeSolid(practice: Practice, grams: number): Practice {
   if (grams <= 0) return practice;
   const bowl = withSolid(practice.bowl, grams, SOLID_CELSIUS);
   return { ...practice, bowl, solidGrams: practice.solidGrams + grams };
 }
 
 /** Says that a step is done. */
-export function ended(practice: Practice, step: TemperStep): Practice {
+export function endPracticeStep(practice: Practice, step: TemperStep): Practice {
   return { ...practice, done: [...practice.done, { step, seconds: practice.seconds }] };
 }
 
 /** Dips so many berries, one after the other, each in eight seconds; none where there is too little left. */
-export function dipped(practice: Practice, pieces: number, probe: SimulatedProbe): Practice {
+export function dipInPractice(practice: Practice, pieces: number, probe: SimulatedProbe): Practice {
   let now = practice;
   for (let piece = 0; piece < pieces && now.coats.length < PRACTICE_PIECES; piece++) {
     const { kit, bowl } = now;
@@ -145,10 +149,13 @@ export function dipped(practice: Practice, pieces: number, probe: SimulatedProbe
     if (bowl.liquidGrams < 10 * gramsPerPiece) break;
     const deed = { ...IDLE, isStirred: now.isStirred, dipped: { pieces: 1, dip, gramsPerPiece } };
     const after = bowlAfter(bowl, deed, { seconds: 0.001, windows: kit.windows });
-    now = passed({ ...now, bowl: after, coats: [...now.coats, { ...coat, celsius }] }, 8, probe);
+    now = practiceAfter({ ...now, bowl: after, coats: [...now.coats, { ...coat, celsius }] }, 8, probe);
   }
   return now;
 }
+
+/** What to do otherwise next time, or that it went well. */
+export type PracticeAdvice = 'never-tempered' | 'too-warm' | 'too-cool' | 'lumps' | 'thick' | 'well-done';
 
 /** What became of the coats, with what to do otherwise next time. */
 export interface PracticeReport {
@@ -161,10 +168,10 @@ export interface PracticeReport {
   /** What the film is in the window. */
   readonly rightFilmMm: number;
   readonly minutes: number;
-  readonly advice: readonly string[];
+  readonly advice: readonly PracticeAdvice[];
 }
 
-export function reportOf(practice: Practice): PracticeReport {
+export function practiceReport(practice: Practice): PracticeReport {
   const { coats, kit, seconds } = practice;
   const count = (is: (coat: CoatOutcome) => boolean): number => coats.filter(is).length;
   const middle = (kit.windows.work.low + kit.windows.work.high) / 2;
@@ -193,32 +200,17 @@ export function reportOf(practice: Practice): PracticeReport {
 const SOME = 0.1;
 const THICK = 1.1;
 
-function adviceOf({ coats, kit }: Practice, report: Omit<PracticeReport, 'advice'>): string[] {
-  const share = (count: number): number => count / Math.max(1, report.pieces);
-  const warm = coats.filter(({ celsius }) => celsius > kit.windows.work.high).length;
-  const cool = coats.filter(({ celsius }) => celsius < kit.windows.work.low).length;
-  return [
-    ...(share(report.bloom) > SOME && share(warm) <= SOME
-      ? [
-          'The coats bloom though the bowl was not too warm: it never came into temper. Seed it, and stir it down to where the crystals form.',
-        ]
-      : []),
-    ...(share(warm) > SOME
-      ? [
-          'The bowl was above its window: what is too warm loses its temper and runs to a foot. Take it off the heat sooner.',
-        ]
-      : []),
-    ...(share(cool) > SOME
-      ? ['The bowl was below its window: it coats thick. Rewarm it for seconds before it gets there.']
-      : []),
-    ...(share(report.lumps) > SOME
-      ? ['Seed was not melted yet. Stir longer, or take out what is solid.']
-      : []),
-    ...(report.meanFilmMm > THICK * report.rightFilmMm && share(cool) <= SOME
-      ? ['The coats are thick: tap twice.']
-      : []),
-    ...(report.pieces > 0 && report.good >= 0.9 * report.pieces
-      ? ['Well done: nine in ten and more are for sale.']
-      : []),
-  ];
+function adviceOf({ coats, kit }: Practice, report: Omit<PracticeReport, 'advice'>): PracticeAdvice[] {
+  const isMuch = (count: number): boolean => count / Math.max(1, report.pieces) > SOME;
+  const isWarm = isMuch(coats.filter(({ celsius }) => celsius > kit.windows.work.high).length);
+  const isCool = isMuch(coats.filter(({ celsius }) => celsius < kit.windows.work.low).length);
+  const said: Readonly<Record<PracticeAdvice, boolean>> = {
+    'never-tempered': isMuch(report.bloom) && !isWarm,
+    'too-warm': isWarm,
+    'too-cool': isCool,
+    lumps: isMuch(report.lumps),
+    thick: report.meanFilmMm > THICK * report.rightFilmMm && !isCool,
+    'well-done': report.pieces > 0 && report.good >= (1 - SOME) * report.pieces,
+  };
+  return (Object.keys(said) as PracticeAdvice[]).filter((advice) => said[advice]);
 }

@@ -1,0 +1,50 @@
+import { carryOver, type CarriedOver, type Course } from '../planner/carry-over';
+import { handOver } from '../planner/hand-over';
+import { lostCourses, withoutLost } from './lost-melts';
+import type { Person, Planned } from '../planner/problem';
+import { withYields } from './actual-yields';
+import { asItGoes } from './as-it-goes';
+import type { WorkCourse } from './day-ahead';
+
+/** What was written down at the bench of a plan that is worked by. */
+export interface SeenAtBench {
+  /** Good pieces of batches whose dipping is over. */
+  readonly yields: ReadonlyMap<string, number>;
+  /** Batches and melts that somebody has begun. */
+  readonly begun: ReadonlySet<string>;
+  /** Melts that cannot be dipped from any more. */
+  readonly lost: ReadonlySet<string>;
+  /** How the works go that were begun, by `workKey`. */
+  readonly courses: ReadonlyMap<string, WorkCourse>;
+}
+
+/** What is asked of the next plan. */
+export interface GoingOn extends Pick<Course, 'orders' | 'closed' | 'products' | 'places' | 'now'> {
+  /** Who is there from now on. */
+  readonly people: readonly Person[];
+}
+
+/**
+ * What a plan leaves to the next one as it really went: as `carryOver`, with as many good pieces as came out, without
+ * what hangs on lost melts, at the hours at which it goes, and in the hands of whoever is there.
+ */
+export function goOn({ problem, plan }: Planned, seen: SeenAtBench, asked: GoingOn): CarriedOver {
+  const { products, now } = asked;
+  const { yields, begun, lost } = seen;
+  const courses = new Map([...lostCourses(plan, lost, now), ...seen.courses]);
+  const made = { ...plan, batches: withYields(plan.batches, yields) };
+  const works = new Set(courses.keys());
+  const left = withoutLost(problem.products, { plan: made, begun }, { melts: lost, works, now });
+  const { fixed, orders } = carryOver({
+    ...left,
+    ...{ before: problem.orders, orders: asked.orders, closed: asked.closed },
+    ...{ products, places: asked.places, now },
+  });
+  const going = asItGoes(problem, fixed, { courses, now });
+  const isOpen = ({ start }: { readonly start: number }): boolean => start >= now;
+  const { coatings } = problem;
+  return {
+    orders,
+    fixed: handOver({ people: asked.people, products: problem.products, coatings }, going, isOpen),
+  };
+}
