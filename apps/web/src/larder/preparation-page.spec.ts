@@ -1,12 +1,13 @@
 import { TestBed } from '@angular/core/testing';
 import type { PreparationView } from '@alnage/contract';
+import { Outbox } from '../shared/bench/outbox';
+import { bench, dip } from '../testing/small-bench';
 import { larder, preparation, recipes } from '../testing/small-larder';
 import { render } from '../testing/render';
 import { workshop } from '../testing/small-workshop';
 import { leftText } from './parts/prep-timers';
 import { PreparationPage } from './preparation-page';
 import { prepGroups } from './preparation-rows';
-import { Timers } from './timers';
 
 const open = (...preparations: PreparationView[]) => render(PreparationPage, { larder, preparations });
 
@@ -86,15 +87,29 @@ describe('the preparation', () => {
     expect(other!.rows[1]!.cleanFirst).not.toContain('nuts');
   });
 
-  test('watches a rest, over the page being opened anew', async () => {
-    const { click, text, fixture } = await open(preparation);
-    await click('Start its rest');
-    expect(text()).toMatch(/Waiting.*Ganache, b1.*(4:00:00|3:59:\d\d)/);
-    await fixture.whenStable();
-    const kept = JSON.parse(localStorage.getItem('alnage-timers')!) as unknown[];
-    expect(kept).toHaveLength(1);
-    TestBed.inject(Timers).putAway(TestBed.inject(Timers).all()[0]!);
-    expect(TestBed.inject(Timers).all()).toEqual([]);
+  test('has a rest watched by the server, so that every page calls when it is over', async () => {
+    const page = await render(PreparationPage, { larder, preparations: [preparation], bench });
+    await page.click('Start its rest');
+    const outbox = TestBed.inject(Outbox);
+    await outbox.settled();
+    await page.settle();
+    expect(page.text()).toMatch(/Waiting.*Ganache, b1.*(4:00:00|3:59:\d\d)/);
+    const [deed] = outbox.waiting();
+    // made by the first stage of its batch
+    expect(deed!.event).toMatchObject({ work: dip.key, deed: { kind: 'timer', name: 'Ganache, b1' } });
+    await page.click('Put away, Ganache, b1');
+    await outbox.settled();
+    await page.settle();
+    expect(page.text()).not.toContain('Waiting');
+    expect(outbox.waiting().map(({ event }) => event.deed.kind)).toEqual(['timer', 'timer-off']);
+  });
+
+  test('offers no timer for a centre that the published plan does not make', async () => {
+    const { text } = await render(PreparationPage, {
+      ...{ larder, preparations: [preparation], bench: { ...bench, works: [] } },
+    });
+    expect(text()).toContain('then rests 4 h');
+    expect(text()).not.toContain('Start its rest');
   });
 
   test.each([
@@ -102,10 +117,4 @@ describe('the preparation', () => {
     [59_400, '0:59'],
     [-125_000, 'over for 2:05'],
   ])('%d ms are told as %s', (ms, text) => expect(leftText(ms)).toBe(text));
-
-  test('keeps no timer of what is none', () => {
-    localStorage.setItem('alnage-timers', '[{"name":"x"},3,{"name":"y","endsAt":5}]');
-    TestBed.configureTestingModule({});
-    expect(TestBed.inject(Timers).all()).toEqual([{ name: 'y', endsAt: 5 }]);
-  });
 });

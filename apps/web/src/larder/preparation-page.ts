@@ -2,18 +2,21 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { Outbox } from '../shared/bench/outbox';
 import { EllStore } from '../shared/ell/ell.store';
 import { listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { baseOf, itemName, neededText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
 import { troubleText } from '../shared/problem-text';
+import { BenchActions, benchFeature } from '../state/bench.state';
 import { LarderActions, larderFeature, type LarderDeed } from '../state/larder.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { PrepTimers } from './parts/prep-timers';
 import { prepGroups, type PrepRow, type PrepStep } from './preparation-rows';
-import { Timers } from './timers';
+
+const MS_PER_MINUTE = 60_000;
 
 /** Preparation: the centres that are to be made, by day and person, what goes into each pot, and what was made. */
 @Component({
@@ -25,7 +28,8 @@ import { Timers } from './timers';
 export class PreparationPage {
   private readonly store = inject(Store);
   private readonly ell = inject(EllStore);
-  private readonly timers = inject(Timers);
+  private readonly outbox = inject(Outbox);
+  private readonly bench = this.store.selectSignal(benchFeature.selectBench);
   private readonly clock = inject(WorkshopClock);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
@@ -81,6 +85,7 @@ export class PreparationPage {
 
   constructor() {
     this.store.dispatch(LarderActions.opened());
+    this.store.dispatch(BenchActions.opened());
     const router = inject(Router);
     inject(Keys).bind({
       key: 'Escape',
@@ -98,6 +103,15 @@ export class PreparationPage {
   }
 
   protected startTimer(row: PrepRow, step: PrepStep): void {
-    this.timers.start(`${row.title}, ${row.batch}`, step.restMinutes);
+    const work = this.workOf(row);
+    if (!work) return;
+    const endsAt = Math.round(this.clock.precise() + step.restMinutes * MS_PER_MINUTE);
+    this.outbox.add(work, { kind: 'timer', name: `${row.title}, ${row.batch}`.slice(0, 60), endsAt });
+  }
+
+  /** The work at the bench by which a centre is made: the first stage of its batch. */
+  protected workOf({ batch }: PrepRow): string | undefined {
+    const works = this.bench()?.works ?? [];
+    return works.find((work) => work.kind === 'stage' && work.batch === batch)?.key;
   }
 }

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { Outbox } from '../shared/bench/outbox';
 import { runningClock } from '../shared/formats/formats';
-import { worksAtBench } from '../shared/bench/works-at-bench';
+import { timersAtBench } from '../shared/bench/works-at-bench';
 import { BenchActions, benchFeature } from '../state/bench.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { beep } from './beep';
@@ -68,10 +68,7 @@ export class TimerBar {
 
   private readonly timers = computed(() => {
     const bench = this.bench();
-    if (!bench) return [];
-    return worksAtBench(bench, this.outbox.mine())
-      .flatMap(({ work, state }) => state.timers.map((timer) => ({ ...timer, work: work.key })))
-      .sort((a, b) => a.endsAt - b.endsAt);
+    return bench ? timersAtBench(bench, this.outbox.mine()) : [];
   });
   protected readonly shown = computed(() => {
     const now = this.clock.second();

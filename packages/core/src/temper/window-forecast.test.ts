@@ -1,70 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { normalDraw } from '../chance/normal-draw';
-import { Random } from '../chance/random';
-import { bowlJoulesPerPiece, type Dip } from '../coating/crust';
-import { dippingKelvinPerMinute, plainTauMinutes } from './bowl-heat';
 import type { BowlReading } from './cooling-fit';
+import { WINDOW, coolingBowls } from './testing/cooling-bowl';
 import { courseAhead, windowForecast, type WorkedBowl } from './window-forecast';
-
-const WINDOW = { low: 31, high: 45 };
-const berry: Dip = {
-  centre: 'wet',
-  bowlCelsius: 31,
-  centreCelsius: 8,
-  dwellSeconds: 3,
-  coveredMm2: 2466,
-  centreGrams: 18,
-};
-
-/** One bowl as it really goes, by small steps: its own loss, dips that empty it and cool it, a probe with noise. */
-function simulated(seed: number) {
-  const random = new Random(seed);
-  const between = (low: number, high: number): number => low + (high - low) * random.next();
-  let grams = between(800, 5500);
-  const start = grams;
-  const reckoned = plainTauMinutes(null, grams);
-  const lossPerMinute = Math.exp(0.3 * normalDraw(random)) / reckoned;
-  const room = between(17, 24);
-  const isDipped = random.next() < 0.5;
-  const piecesPerMinute = isDipped ? between(1, 4) : 0;
-  const minutesOff = between(5, 40);
-  // backwards from the window's end to the instant five minutes before it is asked
-  let celsius: number = WINDOW.low;
-  const step = 1 / 60;
-  const course: number[] = [celsius];
-  const gramsAtEnd = start - piecesPerMinute * 7 * (minutesOff + 5);
-  if (gramsAtEnd < 400) return null;
-  grams = gramsAtEnd;
-  for (let minute = 0; minute < minutesOff + 5; minute += step) {
-    const loss = (lossPerMinute * start * (celsius - room)) / grams;
-    const drain = (bowlJoulesPerPiece({ ...berry, bowlCelsius: 31 }) * piecesPerMinute) / (grams * 1.6);
-    celsius += (loss + drain) * step;
-    grams += piecesPerMinute * 7 * step;
-    course.push(celsius);
-  }
-  if (celsius > 60) return null;
-  const readings: BowlReading[] = Array.from({ length: 31 }, (_, index) => ({
-    minute: index / 6,
-    celsius: course[course.length - 1 - index * 10]! + 0.1 * normalDraw(random),
-  }));
-  const bowl: WorkedBowl = {
-    roomCelsius: room + 0.3 * normalDraw(random),
-    tauMinutes: reckoned,
-    isWarmed: false,
-    dippingKelvinPerMinute: isDipped ? dippingKelvinPerMinute(berry, piecesPerMinute, start) : 0,
-    emptyingPerMinute: (piecesPerMinute * 7) / grams,
-  };
-  return { readings, bowl, minutesOff };
-}
 
 describe('how long a bowl stays in its window', () => {
   test('is told within a fifth or two minutes in nine of ten of 500 simulated bowls, and its range holds', () => {
-    const bowls = [];
-    for (let seed = 1; bowls.length < 500; seed++) {
-      const bowl = simulated(seed);
-      if (bowl) bowls.push(bowl);
-    }
-    const seen = bowls.map(({ readings, bowl, minutesOff }) => {
+    const seen = coolingBowls(500).map(({ readings, bowl, minutesOff }) => {
       const told = windowForecast(readings, bowl, { low: WINDOW.low, high: 90 });
       if (told.kind !== 'leaves') return { isNear: false, isWithin: false };
       const error = Math.abs(told.inMinutes - minutesOff);

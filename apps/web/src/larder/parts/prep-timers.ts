@@ -1,11 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { Store } from '@ngrx/store';
+import { Outbox } from '../../shared/bench/outbox';
+import { timersAtBench, type TimerAtBench } from '../../shared/bench/works-at-bench';
 import { runningClock } from '../../shared/formats/formats';
-import { Timers } from '../timers';
+import { benchFeature } from '../../state/bench.state';
+import { WorkshopClock } from '../../state/workshop-clock';
 
-const TICK_MS = 1000;
-
-/** The waits that are running, and those that are over. */
+/** The waits that are running, whoever set them, and those that are over. */
 @Component({
   selector: 'al-prep-timers',
   imports: [MatButtonModule],
@@ -14,7 +16,7 @@ const TICK_MS = 1000;
       <section aria-label="Timers">
         <h2>Waiting</h2>
         <ul>
-          @for (row of rows(); track row.timer) {
+          @for (row of rows(); track row.timer.id) {
             <li [class.over]="row.isOver">
               <span class="name">{{ row.timer.name }}</span>
               <span class="figure" [attr.role]="row.isOver ? 'alert' : null">{{ row.left }}</span>
@@ -22,7 +24,7 @@ const TICK_MS = 1000;
                 matButton="outlined"
                 type="button"
                 [attr.aria-label]="'Put away, ' + row.timer.name"
-                (click)="timers.putAway(row.timer)"
+                (click)="putAway(row.timer)"
               >
                 Put away
               </button>
@@ -57,18 +59,20 @@ const TICK_MS = 1000;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PrepTimers {
-  protected readonly timers = inject(Timers);
-  private readonly now = signal(Date.now());
-  protected readonly rows = computed(() =>
-    this.timers.all().map((timer) => {
-      const left = timer.endsAt - this.now();
+  private readonly outbox = inject(Outbox);
+  private readonly clock = inject(WorkshopClock);
+  private readonly bench = inject(Store).selectSignal(benchFeature.selectBench);
+  protected readonly rows = computed(() => {
+    const [bench, now] = [this.bench(), this.clock.second()];
+    if (!bench) return [];
+    return timersAtBench(bench, this.outbox.mine()).map((timer) => {
+      const left = timer.endsAt - now;
       return { timer, isOver: left <= 0, left: leftText(left) };
-    }),
-  );
+    });
+  });
 
-  constructor() {
-    const tick = setInterval(() => this.now.set(Date.now()), TICK_MS);
-    inject(DestroyRef).onDestroy(() => clearInterval(tick));
+  protected putAway({ work, id }: TimerAtBench): void {
+    this.outbox.add(work, { kind: 'timer-off', timer: id });
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Bench } from '@alnage/contract';
-import { workState, type BenchEvent, type BenchWork, type WorkState } from '@alnage/core';
+import { workState, type BenchEvent, type BenchTimer, type BenchWork, type WorkState } from '@alnage/core';
 
 /** The works with what was done of each. */
 export interface WorkAtBench {
@@ -20,4 +20,16 @@ export function worksAtBench(bench: Bench, mine: readonly BenchEvent[]): WorkAtB
     state: workState(events.get(work.key) ?? []),
     code: sealed.get(work.key) ?? null,
   }));
+}
+
+/** A wait that is running at some work, kept by the server. */
+export interface TimerAtBench extends BenchTimer {
+  readonly work: string;
+}
+
+/** The waits of all works, the first to end first. */
+export function timersAtBench(bench: Bench, mine: readonly BenchEvent[]): TimerAtBench[] {
+  return worksAtBench(bench, mine)
+    .flatMap(({ work, state }) => state.timers.map((timer) => ({ ...timer, work: work.key })))
+    .sort((a, b) => a.endsAt - b.endsAt);
 }
