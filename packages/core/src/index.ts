@@ -604,3 +604,12 @@ export {
   type PracticeReading,
   type PracticeReport,
 } from './temper/practice';
+export {
+  ledgerSums,
+  leftoversByCoating,
+  pieceLesson,
+  rejectsByCause,
+  type LedgerRun,
+  type LedgerSums,
+  type PieceLesson,
+} from './bench/ledger-sums';

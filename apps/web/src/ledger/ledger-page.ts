@@ -4,6 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { ChoiceField } from '../shared/forms/choice-field';
 import { count, counted } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
@@ -21,6 +22,7 @@ import { SealMark } from './parts/seal-mark';
     MatFormFieldModule,
     MatInputModule,
     RouterLink,
+    ChoiceField,
     Margin,
     LedgerCharts,
     RunMargin,
@@ -39,6 +41,7 @@ export class LedgerPage {
     const trouble = this.said();
     return trouble && troubleText(trouble);
   });
+  protected readonly seasons = computed(() => [{ id: '', name: 'Every season' }, ...this.page.seasons()]);
   protected readonly sum = computed(() => {
     const { runs, pieces, rejectedShare } = this.page.sum();
     return `${counted(runs, 'sealed run')} · ${count(pieces)} pieces · ${(100 * rejectedShare).toFixed(1)}% rejected`;

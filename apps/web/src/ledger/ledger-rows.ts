@@ -1,5 +1,5 @@
 import { countsNow, type RunRecord, type Workshop } from '@alnage/contract';
-import type { RejectCause } from '@alnage/core';
+import type { LedgerRun } from '@alnage/core';
 import { REJECT_WORDS } from '../shared/bench/reject-words';
 import { count, counted, listed, mass, pieceMass } from '../shared/formats/formats';
 import type { WallTime } from '../shared/formats/wall-time';
@@ -64,45 +64,26 @@ export function isFound(row: RunRow, find: string, { workshop }: LedgerNames): b
   ].some((text) => text.toLowerCase().includes(wanted));
 }
 
-/** What all the runs came to. */
-export interface LedgerSum {
-  readonly runs: number;
-  readonly pieces: number;
-  readonly rejected: number;
-  readonly rejectedShare: number;
+/** The figures that are added up of a run, as they stand by now. */
+export function figuresOf(run: RunRecord): LedgerRun {
+  return { ...run, ...countsNow(run) };
 }
 
-export function sumOf(rows: readonly RunRow[]): LedgerSum {
-  const counts = rows.map(({ run }) => countsNow(run));
-  const pieces = counts.reduce((sum, each) => sum + each.pieces, 0);
-  const rejected = counts.reduce((sum, each) => sum + each.pieces - each.good, 0);
-  return { runs: rows.length, pieces, rejected, rejectedShare: pieces === 0 ? 0 : rejected / pieces };
+/** A season whose runs are kept. */
+export interface LedgerSeason {
+  /** When it began, as its runs say. */
+  readonly id: string;
+  readonly name: string;
 }
 
-/** Rejects of runs by cause, the commonest first. */
-export function rejectsByCause(rows: readonly RunRow[]): { name: string; pieces: number }[] {
-  const byCause = new Map<RejectCause, number>();
-  for (const { run } of rows)
-    for (const { cause, pieces } of countsNow(run).rejects)
-      byCause.set(cause, (byCause.get(cause) ?? 0) + pieces);
-  return [...byCause]
-    .filter(([, pieces]) => pieces > 0)
-    .map(([cause, pieces]) => ({ name: REJECT_WORDS[cause], pieces }))
-    .sort((a, b) => b.pieces - a.pieces);
-}
-
-/** What went to the larder of each coating, in g, the most first. */
-export function leftoversByCoating(
-  rows: readonly RunRow[],
-  { workshop }: LedgerNames,
-): { name: string; grams: number }[] {
-  const byCoating = new Map<string, number>();
-  for (const { run } of rows)
-    byCoating.set(run.coating, (byCoating.get(run.coating) ?? 0) + run.toLarderGrams);
-  return [...byCoating]
-    .filter(([, grams]) => grams > 0)
-    .map(([coating, grams]) => ({ name: nameOf(workshop.coatings, coating), grams }))
-    .sort((a, b) => b.grams - a.grams);
+/** Seasons of which runs are sealed, the last first; the one that is worked on by its name. */
+export function seasonsOf(runs: readonly RunRecord[], { workshop, wall }: LedgerNames): LedgerSeason[] {
+  const starts = [...new Set(runs.map(({ horizonStart }) => horizonStart))].sort().reverse();
+  const own = workshop.season?.days[0];
+  return starts.map((id) => {
+    const isOwn = own !== undefined && Date.parse(own.start) === Date.parse(id);
+    return { id, name: isOwn ? workshop.season!.name : `from ${wall.stamp(Date.parse(id)).day}` };
+  });
 }
 
 /** Where a lot or a box leads, forward and back in one step. */

@@ -1,10 +1,12 @@
 import type { RunRecord } from '@alnage/contract';
+import { TestBed } from '@angular/core/testing';
+import { EllStore } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
 import { render } from '../testing/render';
 import { run } from '../testing/small-bench';
 import { workshop } from '../testing/small-workshop';
 import { LedgerPage } from './ledger-page';
-import { isFound, leftoversByCoating, rejectsByCause, runRow, sumOf, traceOf } from './ledger-rows';
+import { isFound, runRow, seasonsOf, traceOf } from './ledger-rows';
 import { lessonsOf } from './lessons';
 import { LessonsPage } from './lessons-page';
 
@@ -35,7 +37,7 @@ const other: RunRecord = {
 const rows = [run, other].map((each) => runRow(each, names));
 
 describe('the ledger', () => {
-  test('tells a run in a row, and all of them in a sum', () => {
+  test('tells a run in a row', () => {
     expect(rows[0]).toMatchObject({
       ...{
         code: '18-A-1',
@@ -47,13 +49,6 @@ describe('the ledger', () => {
       },
       ...{ rejected: '4 foot', left: '1.86 kg', isAmended: false },
     });
-    expect(sumOf(rows)).toEqual({ runs: 2, pieces: 156, rejected: 6, rejectedShare: 6 / 156 });
-    expect(rejectsByCause(rows)).toEqual([
-      { name: 'foot', pieces: 4 },
-      { name: 'cracked', pieces: 2 },
-    ]);
-    expect(leftoversByCoating(rows, names)).toEqual([{ name: 'Dark 64', grams: 800 }]);
-    expect(sumOf([])).toMatchObject({ runs: 0, rejectedShare: 0 });
   });
 
   test.each(['18-a-1', 'dusk', 'runa', 'D-2231', 'm-0361', 'foot', 'sealed', ''])('finds by %s', (find) =>
@@ -107,6 +102,41 @@ describe('the ledger place', () => {
     expect(text()).toContain('Dusk berry 10.0 g → 10.4 g. 10% slower than described.');
     await click('D-2231');
     expect(text()).toContain('Lot D-2231 went into 2 runs');
+  });
+
+  test('shows the runs of the days that are picked on the ell, and of one season', async () => {
+    const before = {
+      ...other,
+      horizonStart: '2026-02-08T22:00:00.000Z',
+      startedAt: '2026-02-12T08:00:00.000Z',
+    };
+    const { text, click, settle, page } = await render(LedgerPage, { runs: [before, run] });
+    expect(seasonsOf([before, run], names).map(({ name }) => name)).toEqual([
+      workshop.season!.name,
+      'from 2026-02-09',
+    ]);
+    const season = page.querySelector('select')!;
+    season.value = [...season.options].find(({ text: name }) => name.startsWith('from'))!.value;
+    season.dispatchEvent(new Event('change'));
+    await settle();
+    expect(text()).toContain('1 sealed run · 52 pieces');
+    season.value = '';
+    season.dispatchEvent(new Event('change'));
+    TestBed.inject(EllStore).pick(1, 1);
+    await settle();
+    expect(text()).toContain('Runs of Fri 19, as picked on the ell');
+    expect(text()).toContain('No run was dipped then');
+    TestBed.inject(EllStore).pick(0, 0);
+    await settle();
+    expect(text()).toContain('1 sealed run · 104 pieces');
+    await click('Every day');
+    expect(text()).toContain('2 sealed runs');
+  });
+
+  test('says what a run took that no lot had', async () => {
+    const missing = [{ item: { kind: 'coating' as const, id: 'dark-64' }, amount: 150 }];
+    const { text } = await render(LedgerPage, { runs: [{ ...run, missing }] });
+    expect(text()).toContain('It took more than the larder had written down: Dark 64, 150 g');
   });
 
   test('amends with a reason; the record stays', async () => {

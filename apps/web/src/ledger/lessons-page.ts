@@ -2,20 +2,31 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { ChoiceField } from '../shared/forms/choice-field';
 import { BenchActions } from '../state/bench.state';
 import { LedgerStore } from './ledger.store';
 import { lessonsOf } from './lessons';
 
 /** Next year: what the season cost and taught, in plain sentences with their figures. */
 @Component({
-  imports: [MatButtonModule, RouterLink],
+  imports: [ChoiceField, MatButtonModule, RouterLink],
   providers: [LedgerStore],
   template: `
     <main class="sheet">
       <div class="place-head">
         <h1>Next year</h1>
         <span class="soft">what the sealed runs taught</span>
-        <div class="actions"><a matButton="outlined" routerLink="/ledger">Ledger</a></div>
+        <div class="actions">
+          @if (page.seasons().length > 1) {
+            <al-choice
+              label="Season"
+              [value]="page.season()"
+              [choices]="seasons()"
+              (chosen)="page.setSeason($event)"
+            />
+          }
+          <a matButton="outlined" routerLink="/ledger">Ledger</a>
+        </div>
       </div>
       @for (lesson of lessons(); track lesson.title) {
         <section>
@@ -52,10 +63,12 @@ import { lessonsOf } from './lessons';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LessonsPage {
-  private readonly page = inject(LedgerStore);
+  protected readonly page = inject(LedgerStore);
+  protected readonly seasons = computed(() => [{ id: '', name: 'Every season' }, ...this.page.seasons()]);
   protected readonly lessons = computed(() => {
-    const [runs, names] = [this.page.runs(), this.page.names()];
-    return runs && names ? lessonsOf(runs, names) : [];
+    const names = this.page.names();
+    const runs = this.page.inSeason().map(({ run }) => run);
+    return names ? lessonsOf(runs.reverse(), names) : [];
   });
 
   constructor() {

@@ -1,7 +1,8 @@
 import { REJECT_WORDS } from '../shared/bench/reject-words';
-import { countsNow, type RunRecord } from '@alnage/contract';
+import type { RunRecord } from '@alnage/contract';
+import { ledgerSums, pieceLesson } from '@alnage/core';
 import { count, counted, listed, mass, money, percent, pieceMass } from '../shared/formats/formats';
-import { nameOf, type LedgerNames } from './ledger-rows';
+import { figuresOf, nameOf, type LedgerNames } from './ledger-rows';
 
 /** What a season taught of one piece, or of the whole shop, as sentences for next year. */
 export interface Lesson {
@@ -19,25 +20,20 @@ export function lessonsOf(runs: readonly RunRecord[], names: LedgerNames): Lesso
   for (const run of runs) byPiece.set(run.piece, [...(byPiece.get(run.piece) ?? []), run]);
   return [
     whole(runs, names),
-    ...[...byPiece].map(([piece, own]) => pieceLesson(names.pieces.get(piece) ?? piece, own)),
+    ...[...byPiece].map(([piece, own]) => lessonText(names.pieces.get(piece) ?? piece, own)),
   ];
 }
 
 function whole(runs: readonly RunRecord[], { workshop }: LedgerNames): Lesson {
-  const counts = runs.map(countsNow);
-  const pieces = counts.reduce((sum, each) => sum + each.pieces, 0);
-  const rejected = counts.reduce((sum, each) => sum + each.pieces - each.good, 0);
-  const used = counts.reduce((sum, each) => sum + (each.gramsPerPiece ?? 0) * each.pieces, 0);
-  const left = runs.reduce((sum, { toLarderGrams }) => sum + toLarderGrams, 0);
-  const hours = runs.reduce((sum, { minutes }) => sum + minutes, 0) / 60;
+  const sums = ledgerSums(runs.map(figuresOf));
   const bowls = [...new Set(runs.map(({ bowl }) => nameOf(workshop.bowls, bowl)))];
-  const cost = costOf(runs, workshop);
+  const hours = (sums.minutes / 60).toFixed(1);
   return {
     title: 'The season so far',
     sentences: [
-      `${counted(runs.length, 'run')} dipped ${count(pieces)} pieces in ${hours.toFixed(1)} hours, from ${listed(bowls)}.`,
-      `${mass(used)} of coating went onto them${cost}; ${mass(left)} went to the larder as leftover.`,
-      `${count(rejected)} pieces (${percent(pieces === 0 ? 0 : rejected / pieces)}) were rejected.`,
+      `${counted(sums.runs, 'run')} dipped ${count(sums.pieces)} pieces in ${hours} hours, from ${listed(bowls)}.`,
+      `${mass(sums.coatGrams)} of coating went onto them${costOf(runs, workshop)}; ${mass(sums.toLarderGrams)} went to the larder as leftover.`,
+      `${count(sums.rejected)} pieces (${percent(sums.rejectedShare)}) were rejected.`,
       ...troubleSentences(runs),
     ],
   };
@@ -46,9 +42,8 @@ function whole(runs: readonly RunRecord[], { workshop }: LedgerNames): Lesson {
 /** What the coating on the pieces cost, by the cheapest pack of each. */
 function costOf(runs: readonly RunRecord[], { coatings, currency }: LedgerNames['workshop']): string {
   const minor = runs.reduce((sum, run) => {
-    const { gramsPerPiece, pieces } = countsNow(run);
     const price = coatings.find(({ id }) => id === run.coating)?.minorPerGram ?? 0;
-    return sum + (gramsPerPiece ?? 0) * pieces * price;
+    return sum + ledgerSums([figuresOf(run)]).coatGrams * price;
   }, 0);
   return minor > 0 ? ` and cost ${money(minor, currency)} in all` : '';
 }
@@ -60,28 +55,17 @@ function troubleSentences(runs: readonly RunRecord[]): string[] {
   return [`Something went wrong ${counted(troubles.length, 'time')}: ${listed(causes)}.`];
 }
 
-function pieceLesson(title: string, runs: readonly RunRecord[]): Lesson {
-  const counts = runs.map(countsNow);
-  const weighed = counts.filter(({ gramsPerPiece }) => gramsPerPiece !== null);
-  const sum = (of: (index: number) => number): number => runs.reduce((all, _, index) => all + of(index), 0);
-  const pieces = sum((index) => counts[index]!.pieces);
-  const rejected = sum((index) => counts[index]!.pieces - counts[index]!.good);
-  const dipped = weighed.reduce((all, each) => all + each.pieces, 0);
-  const grams =
-    weighed.reduce((all, each) => all + each.gramsPerPiece! * each.pieces, 0) / Math.max(1, dipped);
-  const planned =
-    sum((index) => runs[index]!.plannedGramsPerPiece * counts[index]!.pieces) / Math.max(1, pieces);
-  const minutes = sum((index) => runs[index]!.minutes);
-  const described = sum((index) => runs[index]!.describedMinutes);
+function lessonText(title: string, runs: readonly RunRecord[]): Lesson {
+  const { sums, coat, paceFactor, secondsPerPiece, commonestCause } = pieceLesson(runs.map(figuresOf));
   return {
     title,
     sentences: [
-      `${counted(runs.length, 'run')}, ${count(pieces)} pieces.`,
-      ...(dipped > 0 ? [coatSentence(grams, planned)] : []),
-      ...(described > 0 && minutes > 0
-        ? [paceSentence(minutes / described, (60 * minutes) / Math.max(1, pieces))]
-        : []),
-      ...rejectSentence(counts, rejected, pieces),
+      `${counted(sums.runs, 'run')}, ${count(sums.pieces)} pieces.`,
+      ...(coat ? [coatSentence(coat.grams, coat.plannedGrams)] : []),
+      ...(paceFactor === null ? [] : [paceSentence(paceFactor, secondsPerPiece)]),
+      commonestCause === null
+        ? 'None was rejected.'
+        : `${percent(sums.rejectedShare)} were rejected, most for: ${REJECT_WORDS[commonestCause]}.`,
     ],
   };
 }
@@ -100,17 +84,4 @@ function paceSentence(factor: number, seconds: number): string {
   return factor > 1
     ? `${at}, ${percent(factor - 1)} slower than described: plan the hour for fewer.`
     : `${at}, ${percent(1 - factor)} faster than described.`;
-}
-
-function rejectSentence(
-  counts: readonly ReturnType<typeof countsNow>[],
-  rejected: number,
-  pieces: number,
-): string[] {
-  if (rejected === 0) return ['None was rejected.'];
-  const byCause = new Map<keyof typeof REJECT_WORDS, number>();
-  for (const { rejects } of counts)
-    for (const { cause, pieces: bad } of rejects) byCause.set(cause, (byCause.get(cause) ?? 0) + bad);
-  const [cause] = [...byCause].sort((a, b) => b[1] - a[1])[0]!;
-  return [`${percent(rejected / pieces)} were rejected, most for: ${REJECT_WORDS[cause]}.`];
 }

@@ -9,10 +9,12 @@ import {
   viewChild,
 } from '@angular/core';
 import { countsNow, type RunRecord } from '@alnage/contract';
+import { leftoversByCoating, rejectsByCause } from '@alnage/core';
+import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { count, mass, pieceMassParts } from '../../shared/formats/formats';
 import { drawBars, drawCourse, drawTruth, LEDGER_CHART, type RunPoint } from '../draw-ledger';
-import { leftoversByCoating, rejectsByCause } from '../ledger-rows';
+import { figuresOf, nameOf } from '../ledger-rows';
 import { LedgerStore } from '../ledger.store';
 
 const LEFT = {
@@ -65,16 +67,13 @@ export class LedgerCharts {
   protected readonly bars = computed(() => {
     const names = this.page.names();
     if (!names) return [];
+    const runs = this.page.rows().map(({ run }) => figuresOf(run));
     return this.right() === 'rejects'
-      ? rejectsByCause(this.page.rows()).map(({ name, pieces }) => ({
-          name,
-          value: pieces,
-          text: count(pieces),
+      ? rejectsByCause(runs).map(({ cause, pieces }) => ({
+          ...{ name: REJECT_WORDS[cause], value: pieces, text: count(pieces) },
         }))
-      : leftoversByCoating(this.page.rows(), names).map(({ name, grams }) => ({
-          name,
-          value: grams,
-          text: mass(grams),
+      : leftoversByCoating(runs).map(({ coating, grams }) => ({
+          ...{ name: nameOf(names.workshop.coatings, coating), value: grams, text: mass(grams) },
         }));
   });
   protected readonly leftTitle = computed(() => `${LEFT[this.left()]}, ${this.points().length} runs`);

@@ -10,7 +10,7 @@ import {
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { REJECT_WORDS } from '../../shared/bench/reject-words';
-import { countsNow } from '@alnage/contract';
+import { countsNow, type RunRecord } from '@alnage/contract';
 import { BOWL_GRAMS, REJECT_CAUSES, RUN_PIECES } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -18,6 +18,7 @@ import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { TextField } from '../../shared/forms/text-field';
 import { count, counted, duration, mass, pieceMass, temperature } from '../../shared/formats/formats';
+import { baseOf, itemName } from '../../shared/larder/larder-words';
 import { troubleText } from '../../shared/problem-text';
 import { BenchActions, benchFeature } from '../../state/bench.state';
 import { nameOf, type RunRow } from '../ledger-rows';
@@ -102,16 +103,17 @@ export class RunMargin {
     const { beforeGrams, afterGrams } = taught;
     return `${this.row().piece} ${pieceMass(beforeGrams)} → ${pieceMass(afterGrams)}. ${paceText} The next plan goes by it.`;
   });
-  protected readonly lots = computed(() => {
-    const workshop = this.page.names()!.workshop;
-    return this.row().run.lots.map(({ lot, code, item, amount }) => {
-      const list = item.kind === 'coating' ? workshop.coatings : workshop.supplies;
-      const supply = workshop.supplies.find(({ id }) => id === item.id);
-      const text =
-        item.kind === 'supply' && supply?.base === 'piece' ? counted(amount, 'piece') : mass(amount);
-      return { lot, code, text: `${nameOf(list, item.id)}, ${text}` };
-    });
-  });
+  protected readonly lots = computed(() =>
+    this.row().run.lots.map(({ lot, code, item, amount }) => ({
+      lot,
+      code,
+      text: this.itemText(item, amount),
+    })),
+  );
+  /** What it took and no lot had. */
+  protected readonly missing = computed(() =>
+    this.row().run.missing.map(({ item, amount }) => this.itemText(item, amount)),
+  );
   protected readonly tickets = computed(() =>
     this.row().run.orders.map(({ order, ticket, pieces }) => ({ ticket: ticket ?? 'spare', order, pieces })),
   );
@@ -140,6 +142,12 @@ export class RunMargin {
 
   constructor() {
     inject(FieldErrors).from(this.said);
+  }
+
+  private itemText(item: RunRecord['lots'][number]['item'], amount: number): string {
+    const workshop = this.page.names()!.workshop;
+    const base = baseOf(item, workshop);
+    return `${itemName(item, workshop)}, ${base === 'piece' ? counted(Math.ceil(amount), 'piece') : mass(amount)}`;
   }
 
   protected find(text: string): void {
