@@ -340,6 +340,42 @@ describe('a run that gave fewer good pieces', () => {
   });
 });
 
+describe('the last stage of a batch', () => {
+  test('takes what its good pieces are packed in, and gives it back when it was not over after all', async () => {
+    const stock = async (): Promise<Record<string, number>> => {
+      const { lots } = (await shop.app.inject('/api/larder')).json<Larder>();
+      const own = lots.filter(({ item }) => item.id === 'paper-cup');
+      return Object.fromEntries(own.map(({ code, amount }) => [code, amount]));
+    };
+    const sum = (left: Record<string, number>): number =>
+      Object.values(left).reduce((all, one) => all + one, 0);
+    const pieces = await piecesOf(shop.app);
+    const cupped = pieces.filter(({ supplies }) => supplies.some(({ supply }) => supply === 'paper-cup'));
+    const last = new Map(cupped.map(({ id, route }) => [id, route.at(-1)!.id]));
+    const { works, events } = await bench();
+    const known = new Set(events.map(({ work }) => work));
+    const pack = works.find(
+      (work): work is StageWork =>
+        work.kind === 'stage' && last.get(work.product) === work.stage && !known.has(work.key),
+    )!;
+    const before = await stock();
+    await send([event(pack.key, { kind: 'begin' }, 5)]);
+    expect(await stock()).toEqual(before);
+    const end = event(pack.key, { kind: 'end' });
+    await send([end]);
+    const cups = sum(before) - sum(await stock());
+    expect(cups).toBeGreaterThan(0);
+    expect(cups).toBeLessThanOrEqual(pack.pieces);
+    // sent once more, it is packed once
+    await send([end, event(pack.key, { kind: 'timer', name: 'x', endsAt: now() })]);
+    expect(sum(before) - sum(await stock())).toBe(cups);
+    await send([event(pack.key, { kind: 'undo', event: end.id })]);
+    expect(await stock()).toEqual(before);
+    await send([event(pack.key, { kind: 'end' })]);
+    expect(sum(before) - sum(await stock())).toBe(cups);
+  });
+});
+
 describe('what the bench timed', () => {
   test('is what the next plan goes by', async () => {
     const twist = async (): Promise<number> => {

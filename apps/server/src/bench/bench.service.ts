@@ -9,6 +9,7 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { PersonEntity } from '../workshop/resources.entity';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
+import { drawPacking, returnPacking } from './pack-stock';
 import { eventsOf } from './run-events';
 import { BenchEventEntity, RunEntity } from './run.entity';
 
@@ -97,7 +98,17 @@ class Writer {
           touchedAt: this.parts.now,
         },
       );
+      await this.settlePacking(run, endedAt !== null);
     }
+  }
+
+  /** What is packed leaves the larder once, and comes back when it was not over after all. */
+  private async settlePacking(run: RunEntity, isOver: boolean): Promise<void> {
+    const wasOver = run.endedAt !== null;
+    if (isOver === wasOver) return;
+    const { now, setUp } = this.parts;
+    if (isOver) await drawPacking(this.manager, run, { now, timeZone: setUp.timeZone });
+    else await returnPacking(this.manager, run, { now });
   }
 
   private async runOf(key: string, at: Date): Promise<RunEntity | null> {

@@ -1,0 +1,80 @@
+import { usesOfPiece, workState, type StageWork } from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import { drawnLots } from '../larder/drawn-lots';
+import { loadBook } from '../larder/load-book';
+import { lockLarder } from '../larder/lock-larder';
+import { LotMoveEntity } from '../larder/lot.entity';
+import { PieceEntity } from '../pieces/piece.entity';
+import { announce } from '../plugins/live';
+import { countsOf } from './run-counts';
+import { eventsOf } from './run-events';
+import { RunEntity } from './run.entity';
+
+export interface PackingAt {
+  readonly now: Date;
+  readonly timeZone: string;
+}
+
+/** When the last stage of a batch ends, what its good pieces are packed in is taken out of the larder. */
+export async function drawPacking(
+  manager: EntityManager,
+  run: RunEntity,
+  { now, timeZone }: PackingAt,
+): Promise<void> {
+  const work = run.planned;
+  if (work.kind !== 'stage') return;
+  const piece = await manager.findOneBy(PieceEntity, { id: work.product });
+  if (piece?.route.at(-1)?.id !== work.stage) return;
+  const packing = usesOfPiece(piece, await loadBook(manager)).filter(({ per }) => per === 'good');
+  const pieces = packing.length > 0 ? await goodPieces(manager, run, work) : 0;
+  if (pieces === 0) return;
+  await lockLarder(manager);
+  const wanted = packing.map(({ item, amount }) => ({ item, amount: amount * pieces }));
+  const drawn = await drawnLots(manager, wanted, { at: now, timeZone });
+  const moves = drawn.flatMap(({ taken }) => taken);
+  if (moves.length === 0) return;
+  await manager.insert(
+    LotMoveEntity,
+    moves.map(({ lot: lotId, amount }) => ({
+      ...{ lotId, at: now, by: null, kind: 'used' as const, amount: -amount, reason: `Packed, ${run.code}` },
+      ...{ preparationId: null, runId: run.id },
+    })),
+  );
+  await announce(manager, 'larder');
+}
+
+/** What was taken for a last stage that is not over after all goes back to its lots. */
+export async function returnPacking(
+  manager: EntityManager,
+  run: RunEntity,
+  { now }: Pick<PackingAt, 'now'>,
+): Promise<void> {
+  await lockLarder(manager);
+  const amounts = new Map<string, number>();
+  for (const { lotId, amount } of await manager.findBy(LotMoveEntity, { runId: run.id }))
+    amounts.set(lotId, (amounts.get(lotId) ?? 0) + amount);
+  const out = [...amounts].filter(([, amount]) => amount < 0);
+  if (out.length === 0) return;
+  await manager.insert(
+    LotMoveEntity,
+    out.map(([lotId, amount]) => ({
+      ...{ lotId, at: now, by: null, kind: 'returned' as const, amount: -amount },
+      ...{ reason: `${run.code} is not packed yet`, preparationId: null, runId: run.id },
+    })),
+  );
+  await announce(manager, 'larder');
+}
+
+/** Good pieces of the run’s batch: as they were dipped where that was written down, else as planned. */
+async function goodPieces(manager: EntityManager, run: RunEntity, work: StageWork): Promise<number> {
+  const runs = await manager.find(RunEntity, {
+    where: { horizonStart: run.horizonStart, product: run.product },
+    relations: { events: true, amendments: true },
+  });
+  const dipped = runs.flatMap((each) => {
+    const { planned, endedAt, record } = each;
+    if (planned.kind !== 'stage' || !planned.melt || planned.batch !== work.batch || !endedAt) return [];
+    return [record ? countsOf(each).good : workState(eventsOf(each)).good];
+  });
+  return Math.min(work.pieces, ...dipped);
+}
