@@ -613,3 +613,18 @@ export {
   type LedgerSums,
   type PieceLesson,
 } from './bench/ledger-sums';
+export {
+  canBeDone,
+  isDip,
+  isOver,
+  queueOf,
+  timersAtBench,
+  worksAtBench,
+  type BenchLens,
+  type BenchRead,
+  type SealedAtBench,
+  type TimerAtBench,
+  type WorkAtBench,
+} from './bench/at-bench';
+export { contentsOf, type BowlContents } from './bench/bowl-contents';
+export { runShown, type RunShown } from './bench/run-shown';

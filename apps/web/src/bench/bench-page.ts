@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { isDip, type BenchLens } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { counted, listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
@@ -8,7 +9,6 @@ import { Outbox } from '../shared/bench/outbox';
 import { troubleText } from '../shared/problem-text';
 import { BenchActions, benchFeature } from '../state/bench.state';
 import { deedWords, REFUSAL_WORDS } from './bench-words';
-import { isDip, type Lens } from './bench-figures';
 import { mindOf, pathOf, troublesOf, workRow, workSub, workTitle } from './bench-rows';
 import { BenchStore } from './bench.store';
 import { DipRun } from './parts/dip-run';
@@ -34,7 +34,7 @@ export class BenchPage {
   private readonly store = inject(Store);
   private readonly said = this.store.selectSignal(benchFeature.selectTrouble);
 
-  protected readonly lenses = computed((): (Lens & { name: string })[] => {
+  protected readonly lenses = computed((): (BenchLens & { name: string })[] => {
     const workshop = this.page.workshop();
     return [
       ...(workshop?.people ?? []).map(({ id, name }) => ({ kind: 'person' as const, id, name })),
@@ -110,7 +110,7 @@ export class BenchPage {
     );
   }
 
-  protected isLens({ kind, id }: Lens): boolean {
+  protected isLens({ kind, id }: BenchLens): boolean {
     const lens = this.page.lens();
     return lens?.kind === kind && lens.id === id;
   }

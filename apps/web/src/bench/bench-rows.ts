@@ -1,9 +1,7 @@
 import type { Bench, Piece } from '@alnage/contract';
-import type { BenchWork, DayTrouble } from '@alnage/core';
+import { isDip, type BenchWork, type DayTrouble, type WorkAtBench } from '@alnage/core';
 import { counted, duration, listed, mass } from '../shared/formats/formats';
 import type { PlanWords } from '../shared/plan/plan-names';
-import type { WorkAtBench } from '../shared/bench/works-at-bench';
-import { isDip } from './bench-figures';
 
 /** A work as the bench calls it. */
 export interface WorkRow {

@@ -1,13 +1,24 @@
 import { DestroyRef, computed, effect, inject, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { ReadingsView } from '@alnage/contract';
-import { courseAhead, type BenchDeed, type StageWork } from '@alnage/core';
+import {
+  canBeDone,
+  contentsOf,
+  courseAhead,
+  isDip,
+  queueOf,
+  runShown,
+  worksAtBench,
+  type BenchDeed,
+  type BenchLens,
+  type StageWork,
+  type WorkAtBench,
+} from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { catchError, of, Subject, switchMap, throttleTime } from 'rxjs';
 import { Outbox } from '../shared/bench/outbox';
-import { worksAtBench, type WorkAtBench } from '../shared/bench/works-at-bench';
 import type { BowlDrawing } from '../shared/bench/draw-bowl';
 import { mass } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
@@ -19,7 +30,7 @@ import { LiveActions } from '../state/live.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { STEP_WORDS } from '../shared/bench/temper-words';
-import { canBeDone, contentsOf, heatOf, isDip, queueOf, runShown, type Lens } from './bench-figures';
+import { heatOf } from './bowl-heat';
 
 const MS_PER_MINUTE = 60_000;
 /** So much of a bowl’s past is drawn. */
@@ -34,7 +45,7 @@ export type BenchPanel = 'weigh' | 'reject' | 'trouble' | 'mend' | null;
 
 interface BenchPageState {
   /** Whose bench somebody wants to see. */
-  readonly wantedLens: Lens | null;
+  readonly wantedLens: BenchLens | null;
   /** The work that somebody wants to see; null: the next one. */
   readonly chosenKey: string | null;
   readonly panel: BenchPanel;
@@ -43,10 +54,10 @@ interface BenchPageState {
 
 const NO_VIEW: ReadingsView = { device: null, readings: [] };
 
-function keptLens(): Lens | null {
+function keptLens(): BenchLens | null {
   try {
-    const lens = JSON.parse(localStorage.getItem(LENS_KEY) ?? 'null') as Partial<Lens> | null;
-    return lens?.id && (lens.kind === 'person' || lens.kind === 'bowl') ? (lens as Lens) : null;
+    const lens = JSON.parse(localStorage.getItem(LENS_KEY) ?? 'null') as Partial<BenchLens> | null;
+    return lens?.id && (lens.kind === 'person' || lens.kind === 'bowl') ? (lens as BenchLens) : null;
   } catch {
     return null;
   }
@@ -68,9 +79,9 @@ export const BenchStore = signalStore(
       const read = bench();
       return read ? worksAtBench(read, outbox.mine()) : [];
     });
-    const lens = computed((): Lens | null => {
+    const lens = computed((): BenchLens | null => {
       const [shop, wanted] = [workshop(), page.wantedLens()];
-      const isThere = (each: Lens): boolean =>
+      const isThere = (each: BenchLens): boolean =>
         (each.kind === 'person' ? shop?.people : shop?.bowls)?.some(({ id }) => id === each.id) ?? false;
       if (wanted && isThere(wanted)) return wanted;
       const person = personHere() ?? shop?.people.find(({ skills }) => skills.includes('dip'))?.id;
@@ -171,7 +182,7 @@ export const BenchStore = signalStore(
     const outbox = inject(Outbox);
     const clock = inject(WorkshopClock);
     return {
-      look(lens: Lens): void {
+      look(lens: BenchLens): void {
         localStorage.setItem(LENS_KEY, JSON.stringify(lens));
         patchState(page, { wantedLens: lens, chosenKey: null, panel: null });
       },

@@ -9,7 +9,7 @@ import { Keys } from '../shared/keys';
 import { baseOf, itemName, neededText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
 import { troubleText } from '../shared/problem-text';
-import { BenchActions, benchFeature } from '../state/bench.state';
+import { benchFeature } from '../state/bench.state';
 import { LarderActions, larderFeature, type LarderDeed } from '../state/larder.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
@@ -85,7 +85,6 @@ export class PreparationPage {
 
   constructor() {
     this.store.dispatch(LarderActions.opened());
-    this.store.dispatch(BenchActions.opened());
     const router = inject(Router);
     inject(Keys).bind({
       key: 'Escape',

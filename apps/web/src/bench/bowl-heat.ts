@@ -1,31 +1,26 @@
-import type { Bench, CoatingView, Piece, Reading, Workshop } from '@alnage/contract';
+import type { CoatingView, Piece, Reading, Workshop } from '@alnage/contract';
 import {
   STEPS_OF,
   dipOfForm,
   dippingKelvinPerMinute,
-  gramsNow,
-  piecesLeft,
+  isDip,
   plainTauMinutes,
   rejectedPieces,
   temperAdvice,
   watchProbe,
-  weighedGrams,
   windowForecast,
   windowsOf,
   workedMinutes,
   type BenchWork,
   type BowlReading,
   type MeltSchool,
-  type MeltWork,
   type ProbeWatch,
-  type StageWork,
   type TemperAdvice,
   type TemperWindows,
   type WindowForecast,
+  type WorkAtBench,
   type WorkState,
 } from '@alnage/core';
-
-import type { WorkAtBench } from '../shared/bench/works-at-bench';
 
 const MS_PER_MINUTE = 60_000;
 /** A bowl's course is told from so much of the last readings. */
@@ -36,96 +31,6 @@ export const WATTS = 500;
 const ROOM_CELSIUS = 20;
 /** Solid comes from the shelf. Shop default. */
 const SHELF_CELSIUS = 20;
-
-/** Whose bench this is: a person's, or a bowl's. */
-export interface Lens {
-  readonly kind: 'person' | 'bowl';
-  readonly id: string;
-}
-
-/** Whether a work is of this bench. */
-export function isOfLens(work: BenchWork, { kind, id }: Lens): boolean {
-  if (kind === 'person') return work.person === id;
-  return work.kind === 'melt' ? work.bowl === id : work.melt?.bowl === id;
-}
-
-export function isDip(work: BenchWork): work is StageWork & { melt: NonNullable<StageWork['melt']> } {
-  return work.kind === 'stage' && work.melt !== null;
-}
-
-/** Whether nothing more is to be done of it. */
-export function isOver({ work, state, code }: WorkAtBench): boolean {
-  return code !== null || (state.endedAt !== null && !isDip(work));
-}
-
-/** Work that was planned to be over for so long and that nobody wrote down is taken as done. Shop default. */
-const FORGOTTEN_MINUTES = 60;
-
-/** Whether a work can be done yet: nobody begins to make ready, or to dip from, a melt that is lost. */
-export function canBeDone(lost: readonly string[]): (at: WorkAtBench) => boolean {
-  return ({ work, state }) => {
-    const melt = work.kind === 'melt' ? work.melt : work.melt?.id;
-    return state.begunAt !== null || melt === undefined || !lost.includes(melt);
-  };
-}
-
-/** What is to be done at this bench, the first first: what is begun, what is to be weighed out, what comes. */
-export function queueOf(all: readonly WorkAtBench[], lens: Lens, nowMinute: number): WorkAtBench[] {
-  const own = all.filter((each) => isOfLens(each.work, lens) && !isOver(each));
-  const isBegun = ({ state }: WorkAtBench): boolean => state.begunAt !== null;
-  const coming = own.filter((each) => isBegun(each) || each.work.end + FORGOTTEN_MINUTES > nowMinute);
-  const rank = (each: WorkAtBench): number => (!isBegun(each) ? 2 : each.state.endedAt === null ? 0 : 1);
-  return coming.sort((a, b) => rank(a) - rank(b) || a.work.start - b.work.start);
-}
-
-/** What a bowl holds by now. */
-export interface BowlContents {
-  readonly grams: number;
-  /** When it was last weighed, in ms; null: as it was planned, and never weighed. */
-  readonly weighedAt: number | null;
-}
-
-/** What is in the bowl of a melt: as it was last weighed, with what went in and what was dipped since. */
-export function contentsOf(melt: string, all: readonly WorkAtBench[], bench: Bench): BowlContents {
-  const own = all.filter(({ work }) => (work.kind === 'melt' ? work.melt : work.melt?.id) === melt);
-  const last = lastWeight(melt, own, bench);
-  const since = last?.at ?? -Infinity;
-  const setUp = own.find(({ work }) => work.kind === 'melt');
-  const start = last?.grams ?? (setUp?.work as MeltWork | undefined)?.grams ?? 0;
-  const [addedGrams, usedGrams] = [addedSince(own, since), usedSince(own, since)];
-  return {
-    grams: gramsNow(start, addedGrams, { pieces: 1, gramsPerPiece: usedGrams }),
-    weighedAt: last?.at ?? null,
-  };
-}
-
-/** What the bowl weighed last, at any work of its melt. */
-function lastWeight(
-  melt: string,
-  own: readonly WorkAtBench[],
-  { sealed }: Bench,
-): { at: number; grams: number } | undefined {
-  const kept = sealed.flatMap(({ melt: of, endedAt: at, leftGrams: grams }) =>
-    of === melt && grams !== null ? [{ at, grams }] : [],
-  );
-  const open = own.flatMap(({ state }) => state.weighed.filter(({ what }) => what !== 'added'));
-  return [...kept, ...open].sort((a, b) => a.at - b.at).at(-1);
-}
-
-function addedSince(own: readonly WorkAtBench[], since: number): number {
-  return own
-    .flatMap(({ state }) => state.weighed)
-    .filter(({ what, at }) => what === 'added' && at > since)
-    .reduce((sum, { grams }) => sum + grams, 0);
-}
-
-function usedSince(own: readonly WorkAtBench[], since: number): number {
-  return own.reduce((sum, { work, state }) => {
-    const gramsPerPiece = isDip(work) ? work.melt.gramsPerPiece : 0;
-    const dipped = [...state.trays, ...state.rejects].filter(({ at }) => at > since);
-    return sum + gramsPerPiece * dipped.reduce((all, { pieces }) => all + pieces, 0);
-  }, 0);
-}
 
 /** A bowl's temperature with all that follows from it. */
 export interface BowlHeat {
@@ -255,58 +160,5 @@ function dippingOf(
   return {
     dippingKelvinPerMinute: dip ? dippingKelvinPerMinute(dip, perMinute, grams) : 0,
     emptyingPerMinute: (perMinute * work.melt.gramsPerPiece) / grams,
-  };
-}
-
-/** A run under way in figures. */
-export interface RunShown {
-  readonly good: number;
-  readonly rejected: number;
-  readonly wanted: number;
-  readonly toStart: number;
-  /** Pieces that go on the next tray. */
-  readonly tray: number;
-  readonly secondsPerPiece: number | null;
-  /** When it will be done, in ms. */
-  readonly doneBy: number;
-  /** Later than planned, below 0 earlier, in minutes. */
-  readonly lateMinutes: number;
-  readonly startGrams: number | null;
-  readonly leftGrams: number | null;
-  readonly covers: number;
-}
-
-/** The figures of a run, as it goes on at its pace; before a tray is down at the planned one. */
-export function runShown(
-  { work, state }: WorkAtBench & { work: StageWork },
-  {
-    now,
-    start,
-    grams,
-    tailGrams,
-  }: { readonly now: number; readonly start: number; readonly grams: number; readonly tailGrams: number },
-): RunShown {
-  const rejected = rejectedPieces(state);
-  const done = state.good + rejected;
-  const minutes = workedMinutes(state, now);
-  const planned = (60 * (work.end - work.start)) / work.startPieces;
-  const secondsPerPiece = done > 0 && minutes > 0 ? (60 * minutes) / done : null;
-  const left = Math.max(0, work.pieces - state.good);
-  const from = state.begunAt === null ? Math.max(now, start + work.start * MS_PER_MINUTE) : now;
-  const doneBy = state.endedAt ?? from + left * (secondsPerPiece ?? planned) * 1000;
-  return {
-    ...{
-      good: state.good,
-      rejected,
-      wanted: work.pieces,
-      toStart: work.startPieces,
-      secondsPerPiece,
-      doneBy,
-    },
-    tray: Math.max(1, Math.min(work.rest.piecesPerTray, left === 0 ? work.rest.piecesPerTray : left)),
-    lateMinutes: (doneBy - start) / MS_PER_MINUTE - work.end,
-    startGrams: weighedGrams(state, 'start'),
-    leftGrams: weighedGrams(state, 'left'),
-    covers: work.melt ? piecesLeft(grams, tailGrams, work.melt.gramsPerPiece) : 0,
   };
 }
