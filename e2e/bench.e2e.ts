@@ -134,6 +134,36 @@ test('a run is dipped with the network cut in the middle, on two pages at once, 
   await other.close();
 });
 
+test('an upright tablet is worked by touch, with everything big enough for a gloved finger', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+  const page = await context.newPage();
+  const faults = watch(page);
+  await go(page, '/bench', address());
+  await page.getByRole('button', { name: 'Bowl A', exact: true }).tap();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Ridge chip');
+  const before = (await trays(page)).length;
+  const good = await page.getByTestId('good').innerText();
+  await big(page).tap();
+  await expect(page.getByTestId('good')).not.toHaveText(good);
+  await expect.poll(async () => (await trays(page)).length, { timeout: 20_000 }).toBe(before + 1);
+  await page.getByRole('button', { name: 'Take back the last' }).tap();
+  await expect(page.getByTestId('good')).toHaveText(good);
+  const small = await page.locator('main button:visible').evaluateAll((buttons) =>
+    buttons.flatMap((button) => {
+      const { width, height } = button.getBoundingClientRect();
+      return Math.min(width, height) < 44 ? [`${button.textContent.trim()} ${width}×${height}`] : [];
+    }),
+  );
+  expect(small).toEqual([]);
+  // all places can be reached, and nothing lies beside the screen
+  await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link').last()).toBeInViewport();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(820);
+  expect(faults).toEqual([]);
+  await context.close();
+});
+
 test('something that went wrong ends in what to do', async ({ demo }) => {
   await openBench(demo, 'Bowl A');
   await demo.getByRole('button', { name: 'Something went wrong' }).click();
@@ -248,8 +278,7 @@ test('a new hand practises on the simulated bowl, and is told what became of the
   test.setTimeout(120_000);
   await go(demo, '/practice', address());
   await demo.keyboard.press(' ');
-  await demo.getByRole('combobox', { name: 'Time goes' }).click();
-  await demo.getByRole('option').last().click();
+  await demo.getByLabel('Time goes').selectOption({ label: '60 times as fast' });
   const press = (name: string) => demo.getByRole('button', { name, exact: true }).click();
   await press('On the heat');
   const shows = async (): Promise<number> => celsius(demo);

@@ -4,6 +4,7 @@ import { isDip, type BenchLens } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { counted, listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
+import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
 import { Outbox } from '../shared/bench/outbox';
 import { troubleText } from '../shared/problem-text';
@@ -22,7 +23,7 @@ const TROUBLE_ROWS = 4;
 
 /** Bench: one run at a time, very large – what is done now, what comes next, and what it does to the day. */
 @Component({
-  imports: [MatButtonModule, Margin, DipRun, HandWork, MeltGuide, MendPanel],
+  imports: [LetGo, MatButtonModule, Margin, DipRun, HandWork, MeltGuide, MendPanel],
   providers: [BenchStore],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -113,12 +114,6 @@ export class BenchPage {
   protected isLens({ kind, id }: BenchLens): boolean {
     const lens = this.page.lens();
     return lens?.kind === kind && lens.id === id;
-  }
-
-  /** What was tapped does not keep the focus: Space is for the big button. Who came by keyboard keeps it. */
-  protected letGo({ detail }: MouseEvent): void {
-    const { activeElement } = document;
-    if (detail > 0 && activeElement instanceof HTMLButtonElement) activeElement.blur();
   }
 
   protected mendIt(): void {

@@ -34,6 +34,7 @@ import {
 import { ChoiceField, choicesOf } from '../shared/forms/choice-field';
 import { count, duration, mass, temperature, thickness } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
+import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
 import { ADVICE_WORDS } from './practice-words';
@@ -45,7 +46,7 @@ const AHEAD_MINUTES = 30;
 
 /** Practice: a simulated bowl on the same model and with the same guide, for a new hand. */
 @Component({
-  imports: [MatButtonModule, BowlChart, ChoiceField, Margin],
+  imports: [LetGo, MatButtonModule, BowlChart, ChoiceField, Margin],
   templateUrl: './practice-page.html',
   styleUrl: './practice-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -104,11 +105,16 @@ export class PracticePage {
     return {
       ...{ step, told: adviceWords(advice), solid: 'grams' in advice ? Math.round(advice.grams) : 0 },
       celsius: celsius === null ? '–' : temperature(celsius),
-      probe: PROBE_WORDS[watch.state],
-      forecast: step === 'work' ? forecastWords(forecast) : '',
+
       button: STEP_DONE[step],
-      steps: done.map((each) => `${STEP_WORDS[each.step]} ${duration(each.seconds / 60)}`),
-      passed: duration(seconds / 60),
+      steps: done.map((each) => `${STEP_WORDS[each.step]} after ${duration(each.seconds / 60)}`),
+      passed: [
+        duration(seconds / 60),
+        PROBE_WORDS[watch.state],
+        step === 'work' ? forecastWords(forecast) : '',
+      ]
+        .filter(Boolean)
+        .join(' · '),
       pieces: coats.length,
       isDipping: step === 'work',
     };

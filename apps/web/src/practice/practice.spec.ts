@@ -17,3 +17,16 @@ test('the place leads from the beginning by Space, step by step, to what became 
   await click('Once more Space').catch(() => click('Once moreSpace'));
   expect(text()).toContain('It is melted');
 });
+
+test('what was tapped lets Space go, who came by keyboard keeps it', async () => {
+  const { page, settle } = await render(PracticePage);
+  press(' ');
+  await settle();
+  const heat = [...page.querySelectorAll('button')].find((each) => each.textContent.includes('On the heat'))!;
+  document.body.append(page);
+  heat.focus();
+  heat.dispatchEvent(new MouseEvent('click', { bubbles: true, detail: 0 }));
+  expect(document.activeElement).toBe(heat);
+  heat.dispatchEvent(new MouseEvent('click', { bubbles: true, detail: 1 }));
+  expect(document.activeElement).not.toBe(heat);
+});
