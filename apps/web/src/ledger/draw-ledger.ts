@@ -1,10 +1,10 @@
 import { extent, max } from 'd3-array';
 import { scaleBand, scaleLinear, scaleTime } from 'd3-scale';
-import { select, type Selection } from 'd3-selection';
+import { select } from 'd3-selection';
 import { line } from 'd3-shape';
+import { drawColumns, drawRows, type ChartLayer } from '../shared/chart/chart-frame';
 
 export const LEDGER_CHART = { width: 450, height: 210, left: 46, right: 12, top: 12, bottom: 34 } as const;
-type Layer = Selection<SVGSVGElement, unknown, null, undefined>;
 
 /** A run as a point: what was planned and what it was. */
 export interface RunPoint {
@@ -25,45 +25,8 @@ interface Wish {
 /** A run errs by so much nine times in ten: 1.645·0.10 in the log. */
 const RUN_REACH = Math.exp(1.645 * 0.1);
 
-function axes(
-  root: Layer,
-  { x, y }: { x: (value: number) => number; y: (value: number) => number },
-  ticks: {
-    x: readonly number[];
-    y: readonly number[];
-    xText: (v: number) => string;
-    yText: (v: number) => string;
-  },
-): void {
-  const { width, height, left, right, bottom } = LEDGER_CHART;
-  for (const value of ticks.y) {
-    root
-      .append('line')
-      .attr('class', 'grid')
-      .attr('x1', left)
-      .attr('x2', width - right)
-      .attr('y1', y(value))
-      .attr('y2', y(value));
-    root
-      .append('text')
-      .attr('class', 'figure')
-      .attr('x', left - 6)
-      .attr('y', y(value) + 4)
-      .attr('text-anchor', 'end')
-      .text(ticks.yText(value));
-  }
-  for (const value of ticks.x)
-    root
-      .append('text')
-      .attr('class', 'figure')
-      .attr('x', x(value))
-      .attr('y', height - bottom + 16)
-      .attr('text-anchor', 'middle')
-      .text(ticks.xText(value));
-}
-
 function dots(
-  root: Layer,
+  root: ChartLayer,
   points: readonly RunPoint[],
   { x, y }: { x: (p: RunPoint) => number; y: (p: RunPoint) => number },
 ): void {
@@ -84,7 +47,10 @@ export function drawTruth(svg: SVGSVGElement, { points, unit, text }: Wish): voi
   const most = (max(points, ({ planned, seen }) => Math.max(planned, seen)) ?? 10) * 1.1;
   const x = scaleLinear([0, most], [left, width - right]);
   const y = scaleLinear([0, most], [height - bottom, top]);
-  axes(root, { x, y }, { x: x.ticks(5), y: y.ticks(4), xText: text, yText: text });
+  const ticksOf = (scale: typeof x, count: number) =>
+    scale.ticks(count).map((value) => ({ at: scale(value), text: text(value) }));
+  drawRows(root, LEDGER_CHART, ticksOf(y, 4));
+  drawColumns(root, LEDGER_CHART, ticksOf(x, 5));
   for (const [factor, name] of [
     [1, 'even'],
     [RUN_REACH, 'range'],
@@ -132,8 +98,10 @@ export function drawCourse(
   const x = scaleTime([new Date(first ?? 0), new Date((last ?? 0) + 1)], [left + 10, width - right - 10]);
   const most = (max(points, ({ planned, seen }) => Math.max(planned, seen)) ?? 10) * 1.15;
   const y = scaleLinear([0, most], [height - bottom, top]);
-  const ticks = first === undefined ? [] : x.ticks(4).map(Number);
-  axes(root, { x: (at) => x(new Date(at)), y }, { x: ticks, y: y.ticks(4), xText: day, yText: text });
+  const days = first === undefined ? [] : x.ticks(4).map((at) => ({ at: x(at), text: day(at.getTime()) }));
+  const rows = y.ticks(4).map((value) => ({ at: y(value), text: text(value) }));
+  drawRows(root, LEDGER_CHART, rows);
+  drawColumns(root, LEDGER_CHART, days);
   for (const point of points)
     root
       .append('line')

@@ -129,7 +129,7 @@ export class PracticePage {
       ...{ readings, windows: kit.windows, isTempered: kit.school !== 'melt', now: seconds * 1000 },
       ahead: fit ? courseAhead(fit, AHEAD_MINUTES, 15) : [],
       marks: done.map((each) => ({ at: each.seconds * 1000, text: STEP_WORDS[each.step].toLowerCase() })),
-      time: (ms) => `${Math.round(ms / 60_000)} min`,
+      time: (ms) => (ms < 0 ? '' : `${Math.round(ms / 60_000)} min`),
     };
   });
   protected readonly report = computed(() => {

@@ -2,6 +2,7 @@ import { extent, max, min } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';
 import { area, line } from 'd3-shape';
+import { drawRows } from '../../shared/chart/chart-frame';
 import type { BandStep, WeighingCourse, WeighingPoint } from '../weighing-figures';
 
 /** The chart's box in its own units, and the room for its labels. */
@@ -44,23 +45,11 @@ export function drawWeighings(svg: SVGSVGElement, { course, chosenId, mass }: Dr
     .clamp(true);
   const root = select(svg);
   root.selectAll('*').remove();
-  const ticks = y.ticks(5);
-  for (const tick of ticks) {
-    root
-      .append('line')
-      .attr('class', 'grid')
-      .attr('x1', CHART.left)
-      .attr('x2', CHART.width - CHART.right)
-      .attr('y1', y(tick))
-      .attr('y2', y(tick));
-    root
-      .append('text')
-      .attr('class', 'figure')
-      .attr('x', CHART.left - 8)
-      .attr('y', y(tick) + 4)
-      .attr('text-anchor', 'end')
-      .text(mass(tick));
-  }
+  drawRows(
+    root,
+    CHART,
+    y.ticks(5).map((tick) => ({ at: y(tick), text: mass(tick) })),
+  );
   const onBand = (step: BandStep): number => x(step.index);
   root
     .append('path')

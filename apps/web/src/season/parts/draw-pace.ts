@@ -1,8 +1,9 @@
 import type { PaceStep } from '@alnage/core';
 import { max, min } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import { select, type Selection } from 'd3-selection';
+import { select } from 'd3-selection';
 import { curveStepAfter, line } from 'd3-shape';
+import { drawRows, type ChartLayer } from '../../shared/chart/chart-frame';
 
 /** The chart's box in its own units, and the room for its labels. */
 export const PACE_CHART = { width: 460, height: 210, left: 46, right: 16, top: 22, bottom: 34 } as const;
@@ -22,7 +23,6 @@ interface Scales {
   readonly y: ScaleLinear<number, number>;
 }
 
-type Root = Selection<SVGSVGElement, unknown, null, undefined>;
 type Point = readonly [x: number, y: number];
 
 const RIGHT = PACE_CHART.width - PACE_CHART.right;
@@ -52,17 +52,12 @@ function scalesOf({ pace, before, daysToPeak, targetPieces }: PaceDrawn): Scales
   };
 }
 
-function drawAxes(root: Root, { x, y }: Scales, { peakName, count }: PaceDrawn): void {
-  for (const tick of y.ticks(4)) {
-    drawRule(root, 'grid', [
-      [PACE_CHART.left, y(tick)],
-      [RIGHT, y(tick)],
-    ]);
-    drawText(root, { className: 'figure', anchor: 'end', words: count(tick) }, [
-      PACE_CHART.left - 8,
-      y(tick) + 4,
-    ]);
-  }
+function drawAxes(root: ChartLayer, { x, y }: Scales, { peakName, count }: PaceDrawn): void {
+  drawRows(
+    root,
+    PACE_CHART,
+    y.ticks(4).map((tick) => ({ at: y(tick), text: count(tick) })),
+  );
   for (const tick of x.ticks(6).filter((each) => Number.isInteger(each) && each !== 0)) {
     drawRule(root, 'tick', [
       [x(tick), BASE],
@@ -78,7 +73,7 @@ function drawAxes(root: Root, { x, y }: Scales, { peakName, count }: PaceDrawn):
   drawText(root, { className: 'name', anchor: 'start', words: 'days before' }, [PACE_CHART.left, BASE + 30]);
 }
 
-function drawTarget(root: Root, { y }: Scales, { targetPieces, count }: PaceDrawn): void {
+function drawTarget(root: ChartLayer, { y }: Scales, { targetPieces, count }: PaceDrawn): void {
   if (targetPieces === null) return;
   drawRule(root, 'target', [
     [PACE_CHART.left, y(targetPieces)],
@@ -88,7 +83,7 @@ function drawTarget(root: Root, { y }: Scales, { targetPieces, count }: PaceDraw
   drawText(root, { className: 'name', anchor: 'start', words }, [PACE_CHART.left + 6, y(targetPieces) - 5]);
 }
 
-function drawLines(root: Root, { x, y }: Scales, { pace, before, daysToPeak }: PaceDrawn): void {
+function drawLines(root: ChartLayer, { x, y }: Scales, { pace, before, daysToPeak }: PaceDrawn): void {
   const drawLine = line<PaceStep>(
     (step) => x(step.daysBefore),
     (step) => y(step.pieces),
@@ -103,12 +98,12 @@ function drawLines(root: Root, { x, y }: Scales, { pace, before, daysToPeak }: P
   root.append('circle').attr('class', 'now').attr('cx', x(daysToPeak)).attr('cy', y(now.pieces)).attr('r', 4);
 }
 
-function drawRule(root: Root, className: string, [[x1, y1], [x2, y2]]: readonly [Point, Point]): void {
+function drawRule(root: ChartLayer, className: string, [[x1, y1], [x2, y2]]: readonly [Point, Point]): void {
   root.append('line').attr('class', className).attr('x1', x1).attr('y1', y1).attr('x2', x2).attr('y2', y2);
 }
 
 function drawText(
-  root: Root,
+  root: ChartLayer,
   {
     className,
     anchor,

@@ -1,9 +1,10 @@
-import { extent } from 'd3-array';
+import { extent, range } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import { select, type Selection } from 'd3-selection';
+import { select } from 'd3-selection';
 import { area, line } from 'd3-shape';
 import type { Reading } from '@alnage/contract';
 import type { CoursePoint, TemperWindows } from '@alnage/core';
+import { drawColumns, drawRows, type ChartLayer } from '../chart/chart-frame';
 import { temperature } from '../formats/formats';
 
 /** What is drawn of a bowl: its readings, its windows, what was done, and how it will go on. */
@@ -30,7 +31,6 @@ interface Scales {
   readonly x: ScaleLinear<number, number>;
   readonly y: ScaleLinear<number, number>;
 }
-type Layer = Selection<SVGSVGElement, unknown, null, undefined>;
 
 /** Draws the temperature of a bowl over time; state is said by shape and word, never by colour alone. */
 export function drawBowl(svg: SVGSVGElement, drawing: BowlDrawing): void {
@@ -64,7 +64,7 @@ function scalesOf({ readings, windows, isTempered, now, ahead }: BowlDrawing): S
   };
 }
 
-function drawWindows(root: Layer, { windows, isTempered }: BowlDrawing, { y }: Scales): void {
+function drawWindows(root: ChartLayer, { windows, isTempered }: BowlDrawing, { y }: Scales): void {
   const { width, left, right } = BOWL_CHART;
   const [least, most] = y.domain() as [number, number];
   const bands = [
@@ -80,22 +80,10 @@ function drawWindows(root: Layer, { windows, isTempered }: BowlDrawing, { y }: S
       .attr('width', width - left - right)
       .attr('y', y(Math.min(high, most)))
       .attr('height', Math.max(2, y(Math.max(low, least)) - y(Math.min(high, most))));
-  for (const celsius of y.ticks(6)) {
-    root
-      .append('line')
-      .attr('class', 'grid')
-      .attr('x1', left)
-      .attr('x2', width - right)
-      .attr('y1', y(celsius))
-      .attr('y2', y(celsius));
-    root
-      .append('text')
-      .attr('class', 'figure')
-      .attr('x', left - 8)
-      .attr('y', y(celsius) + 4)
-      .attr('text-anchor', 'end')
-      .text(temperature(celsius).replace(/ .*/, ''));
-  }
+  const rows = y
+    .ticks(6)
+    .map((celsius) => ({ at: y(celsius), text: temperature(celsius).replace(/ .*/, '') }));
+  drawRows(root, BOWL_CHART, rows);
   for (const { name, text, low, high } of bands)
     root
       .append('text')
@@ -106,19 +94,13 @@ function drawWindows(root: Layer, { windows, isTempered }: BowlDrawing, { y }: S
       .text(`${text} ${temperature(low).replace(/ .*/, '')}–${temperature(high)}`);
 }
 
-function drawTimes(root: Layer, { now, time }: BowlDrawing, { x }: Scales): void {
+function drawTimes(root: ChartLayer, { now, time }: BowlDrawing, { x }: Scales): void {
   const { height, top, bottom } = BOWL_CHART;
   const [from, to] = x.domain() as [number, number];
   const step = (to - from) / MS_PER_MINUTE > 70 ? 20 : 10;
   const first = Math.ceil(from / (step * MS_PER_MINUTE)) * step * MS_PER_MINUTE;
-  for (let at = first; at <= to; at += step * MS_PER_MINUTE)
-    root
-      .append('text')
-      .attr('class', 'figure')
-      .attr('x', x(at))
-      .attr('y', height - 8)
-      .attr('text-anchor', 'middle')
-      .text(time(at));
+  const ticks = range(first, to + 1, step * MS_PER_MINUTE).map((at) => ({ at: x(at), text: time(at) }));
+  drawColumns(root, BOWL_CHART, ticks);
   root
     .append('line')
     .attr('class', 'now')
@@ -128,7 +110,7 @@ function drawTimes(root: Layer, { now, time }: BowlDrawing, { x }: Scales): void
     .attr('y2', height - bottom);
 }
 
-function drawCourse(root: Layer, { ahead, now }: BowlDrawing, { x, y }: Scales): void {
+function drawCourse(root: ChartLayer, { ahead, now }: BowlDrawing, { x, y }: Scales): void {
   if (ahead.length === 0) return;
   const [least, most] = y.domain() as [number, number];
   const inside = (celsius: number): number => y(Math.min(most, Math.max(least, celsius)));
@@ -151,7 +133,7 @@ function drawCourse(root: Layer, { ahead, now }: BowlDrawing, { x, y }: Scales):
     .attr('d', line<CoursePoint>(at, (p) => y(p.celsius))(seen));
 }
 
-function drawReadings(root: Layer, { readings }: BowlDrawing, { x, y }: Scales): void {
+function drawReadings(root: ChartLayer, { readings }: BowlDrawing, { x, y }: Scales): void {
   const [from] = x.domain() as [number, number];
   const shown = readings.filter(({ at }) => at >= from);
   root
@@ -181,7 +163,7 @@ function drawReadings(root: Layer, { readings }: BowlDrawing, { x, y }: Scales):
 }
 
 /** What was done, each on a line of its own so that no two words meet. */
-function drawMarks(root: Layer, { marks }: BowlDrawing, { x }: Scales): void {
+function drawMarks(root: ChartLayer, { marks }: BowlDrawing, { x }: Scales): void {
   const { height, top, bottom } = BOWL_CHART;
   const [from] = x.domain() as [number, number];
   marks

@@ -1,4 +1,4 @@
-import 'fake-indexeddb/auto';
+import * as browserDatabase from 'fake-indexeddb';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
@@ -55,7 +55,17 @@ function open() {
   return { outbox, http, settle, request };
 }
 
+/** A database as browsers have one, for these tests alone: other specs are written for none. */
+function useDatabase(): void {
+  const { indexedDB: _shared, default: _own, ...classes } = browserDatabase;
+  for (const [name, value] of Object.entries(classes)) vi.stubGlobal(name, value);
+  vi.stubGlobal('indexedDB', new browserDatabase.IDBFactory());
+}
+
 describe('what is done at the bench', () => {
+  beforeAll(useDatabase);
+  afterAll(() => vi.unstubAllGlobals());
+
   beforeEach(async () => {
     const box = await openDeedBox();
     await box.remove((await box.all()).map(({ order }) => order));
