@@ -1,0 +1,72 @@
+export { shortages, withYields, type Shortage } from './actual-yields';
+export {
+  canBeDone,
+  isDip,
+  isOver,
+  queueOf,
+  timersAtBench,
+  worksAtBench,
+  type BenchLens,
+  type BenchRead,
+  type SealedAtBench,
+  type TimerAtBench,
+  type WorkAtBench,
+} from './at-bench';
+export {
+  REJECT_CAUSES,
+  WEIGHED_WHAT,
+  type BenchDeed,
+  type BenchEvent,
+  type RejectCause,
+  type WeighedWhat,
+} from './bench-event';
+export { benchWorks, workKey, type BenchWork, type MeltWork, type StageWork } from './bench-works';
+export { contentsOf, type BowlContents } from './bowl-contents';
+export { dayAhead, type DayAhead, type DayTrouble, type ExpectedWork, type WorkCourse } from './day-ahead';
+export {
+  FIRST_FACTOR,
+  factorRange,
+  learnFactor,
+  type FactorBelief,
+  type FactorSeen,
+} from './factor-learning';
+export { goOn, type GoingOn, type SeenAtBench } from './go-on';
+export {
+  ledgerSums,
+  leftoversByCoating,
+  pieceLesson,
+  rejectsByCause,
+  type LedgerRun,
+  type LedgerSums,
+  type PieceLesson,
+} from './ledger-sums';
+export { lostCourses, meltAgain } from './lost-melts';
+export {
+  gramsNow,
+  piecesLeft,
+  runFigures,
+  sealDoubts,
+  type RunExpected,
+  type RunFigures,
+  type SealDoubt,
+} from './run-figures';
+export { runShown, type RunShown } from './run-shown';
+export {
+  TROUBLES,
+  TROUBLE_SIGNS,
+  troubleEffect,
+  type TroubleAnswer,
+  type TroubleCause,
+  type TroubleEffect,
+  type TroubleQuestion,
+  type TroubleSign,
+} from './trouble';
+export { learnedChanges, type LearnedChange } from './what-was-learned';
+export {
+  rejectedPieces,
+  weighedGrams,
+  workState,
+  workedMinutes,
+  type BenchTimer,
+  type WorkState,
+} from './work-state';

@@ -1,0 +1,2 @@
+export { normalDraw } from './normal-draw';
+export { Random } from './random';

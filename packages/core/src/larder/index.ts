@@ -1,0 +1,46 @@
+export {
+  bindRecipe,
+  recipeAllergens,
+  itemsForYield,
+  type KeptIngredient,
+  type KeptRecipe,
+  type LarderBook,
+  type ItemGrams,
+} from './book';
+export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './item-need';
+export {
+  allergenClashes,
+  centreAllergens,
+  mayContain,
+  pieceAllergens,
+  type AllergenClash,
+  type Declared,
+  type DeclaringPiece,
+} from './piece-allergens';
+export {
+  amountsForYield,
+  makeUpAllergens,
+  usesOfPiece,
+  type ItemAmount,
+  type MakeUp,
+  type PieceUse,
+  type SupplyAmount,
+} from './piece-uses';
+export { partedOver, planUses, reserveUses, type PlanReading } from './plan-uses';
+export { preparations, type Preparation } from './preparations';
+export { type Purchase } from './purchases';
+export { useSpread, type PieceKnown } from './spread';
+export { stockCourse, type LotThere, type StockCourse, type TimedAmount } from './stock-course';
+export {
+  AHEAD_HOURS,
+  KEEPS_HOURS,
+  SORTED_OUT_SHARE,
+  SUPPLY_BASES,
+  SUPPLY_KINDS,
+  baseAmountOf,
+  type Supply,
+  type SupplyBase,
+  type SupplyKind,
+  type SupplyPack,
+} from './supply';
+export { isSameItem, type ItemUse, type LarderItem, type UseCause } from './use';

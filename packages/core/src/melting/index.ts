@@ -1,0 +1,36 @@
+export {
+  BOWL_MM,
+  brimGrams,
+  depthOfGrams,
+  gramsToDepth,
+  radiusAt,
+  requireBowlForm,
+  type BowlForm,
+} from './bowl-form';
+export {
+  HELD_GRAMS,
+  SEED_SHARE,
+  meltFor,
+  piecesFrom,
+  type MeltAnswer,
+  type MeltWish,
+  type PiecesFrom,
+} from './melt-for';
+export { batchLimit, MOULD_CAVITIES, MOULD_COUNT, type Moulds } from './moulds';
+export { normalQuantile, normalShareBelow } from './normal';
+export {
+  CAPACITY_GRAMS,
+  TAIL_GRAMS,
+  splitOverBowls,
+  type MeltBowl,
+  type MeltShare,
+} from './split-over-bowls';
+export { CERTAINTY, GOOD_PIECES, startPieces, startPiecesLearned, type Wanted } from './start-pieces';
+export {
+  computedTailGrams,
+  dipHeightMm,
+  requireTail,
+  tailOf,
+  type BowlDescription,
+  type Dip as BowlDip,
+} from './tail';

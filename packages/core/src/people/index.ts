@@ -1,0 +1,1 @@
+export { workingHours, type WorkRules, type WorkSpan } from './working-hours';

@@ -1,0 +1,11 @@
+export type { Named } from './name-match';
+export {
+  readPhrase,
+  type Phrase,
+  type PhraseLine,
+  type PhrasePart,
+  type Unclear,
+  type Vocabulary,
+} from './read-phrase';
+export type { PhraseDay } from './when';
+export { plainText } from './words';

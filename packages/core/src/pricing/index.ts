@@ -1,0 +1,18 @@
+export {
+  compareCoatings,
+  compareWays,
+  type CoatingOutlook,
+  type CoatingTried,
+  type WayOutlook,
+} from './compare';
+export {
+  MINOR,
+  WASTE_SHARE,
+  boxCost,
+  marginAt,
+  pieceCost,
+  type Margin,
+  type PieceCost,
+  type ShopRates,
+} from './price-piece';
+export { takeLot, type CoatingTerms, type Lot, type WorkStep } from './take-lot';

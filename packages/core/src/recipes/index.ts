@@ -1,0 +1,91 @@
+export {
+  AMOUNT,
+  AMOUNT_UNITS,
+  GRAMS_PER_ML,
+  GRAMS_PER_PIECE,
+  amountOf,
+  gramsOf,
+  type Amount,
+  type AmountUnit,
+  type Matter,
+} from './amount';
+export { ALTITUDE_METRES, BOILING_CELSIUS, boilingCelsius, correctedCelsius } from './boiling-point';
+export {
+  DOUGH_SCHOOLS,
+  HUMIDITY_PERCENT,
+  TABLE_CELSIUS,
+  doughAdvice,
+  type DoughAdvice,
+  type DoughDay,
+  type DoughSchool,
+} from './dough';
+export {
+  BUTTER_SHARE,
+  GANACHE_CHOCOLATES,
+  GANACHE_GRAMS,
+  GANACHE_RATIO,
+  GANACHE_TYPES,
+  INFUSION_LOSS,
+  ganache,
+  ganacheRatio,
+  type Ganache,
+  type GanacheChocolate,
+  type GanacheType,
+  type GanacheWish,
+} from './ganache';
+export { ganacheChecks, type GanacheCheck } from './ganache-checks';
+export {
+  CAVITY_ML,
+  FILL_SHARE,
+  SHEET_MM,
+  ganacheGramsFor,
+  ganachePortionGrams,
+  sheetHeightMm,
+  type GanacheFor,
+  type GanachePortion,
+} from './ganache-size';
+export { KNOWN_INGREDIENTS, type IngredientSource, type KnownIngredient } from './ingredient-table';
+export {
+  LEFTOVER_GRAMS,
+  PLAIN_BARK,
+  leftoverUses,
+  type LeftoverForm,
+  type LeftoverUse,
+} from './leftover-uses';
+export { PAN_GRAMS_PER_ML, makingOf, panGrams, type Making } from './making';
+export { FAT_PERCENT, MIX_GRAMS, bowlMix, clusterMix, type BowlMix, type ClusterMix } from './mixes';
+export { POT_GRAMS, splitIntoPots, type PotSplit } from './pots';
+export { readRecipe } from './read-recipe';
+export {
+  LOSS_SHARE,
+  PORTION_OF_RECIPE_GRAMS,
+  RECIPE_FORMAT,
+  SCOOP_ML,
+  STEP_CELSIUS,
+  STEP_MINUTES,
+  YIELD_GRAMS,
+  type Recipe,
+  type RecipeIngredient,
+  type RecipePortion,
+  type RecipeStep,
+  type RecipeYield,
+} from './recipe';
+export { portionGramsOf, recipeFigures, withFigures, type RecipeFigures } from './recipe-figures';
+export { SCALE_STEP_GRAMS, roundAmount, type RoundedAmount } from './round-amount';
+export {
+  HAVE_GRAMS,
+  RECIPE_PIECES,
+  SCALE_FACTOR,
+  scaleFactor,
+  scaleRecipe,
+  type ScaleWish,
+} from './scale-recipe';
+export { POT_CELSIUS, sugarForecast, type PotReading, type SugarForecast } from './sugar-forecast';
+export {
+  SUGAR_CELSIUS,
+  SUGAR_STAGES,
+  sugarProgress,
+  sugarStagesAt,
+  type SugarProgress,
+  type SugarStage,
+} from './sugar-stage';

@@ -1,0 +1,1 @@
+export { bookedBy, bookingPace, expectedPieces, type Booking, type PaceStep } from './booking-pace';

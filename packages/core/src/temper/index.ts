@@ -1,0 +1,72 @@
+export { WARMING_WATTS, dippingKelvinPerMinute, plainTauMinutes, rewarmSeconds } from './bowl-heat';
+export { celsiusAfter, minutesTo, restingCelsius, type CoolingCourse } from './cooling-course';
+export { fitCooling, type BowlReading, type CoolingFit } from './cooling-fit';
+export {
+  PRACTICE_GRAMS,
+  PRACTICE_PIECES,
+  beginPractice,
+  dipInPractice,
+  endPracticeStep,
+  practiceAfter,
+  practiceProbe,
+  withPracticeSolid,
+  practiceReport,
+  type Practice,
+  type PracticeAdvice,
+  type PracticeKit,
+  type PracticeReading,
+  type PracticeReport,
+} from './practice';
+export { watchProbe, type ProbeState, type ProbeWatch } from './probe-state';
+export { READING_CELSIUS, ROOM_CELSIUS, reachForecast, type ReachForecast } from './reach-forecast';
+export {
+  BOWL_MATERIALS,
+  LIQUID_CELSIUS,
+  SEEDED_GRAMS,
+  SEED_CELSIUS,
+  SEED_GRAMS,
+  seedGramsFor,
+  seededCelsius,
+  type BowlMaterial,
+  type Seeding,
+} from './seeding';
+export {
+  IDLE,
+  bowlAfter,
+  coatOutcome,
+  withSolid,
+  type BowlDeed,
+  type CoatOutcome,
+  type SimulatedBowl,
+} from './simulated-bowl';
+export { SimulatedProbe, USUAL_FAULTS, type ProbeFaults } from './simulated-probe';
+export {
+  LOST_KELVIN,
+  STEPS_OF,
+  TEMPER_STEPS,
+  stepOf,
+  temperAdvice,
+  type MeltSchool,
+  type TemperAdvice,
+  type TemperSituation,
+  type TemperStep,
+} from './temper-guide';
+export {
+  CRYSTALS_CELSIUS,
+  MELT_CELSIUS,
+  TEMPERING_CELSIUS,
+  TEMPER_SCHOOLS,
+  usualWindows,
+  windowsOf,
+  type Celsius,
+  type TemperSchool,
+  type TemperedCoating,
+  type TemperWindows,
+} from './temper-windows';
+export {
+  courseAhead,
+  windowForecast,
+  type CoursePoint,
+  type WindowForecast,
+  type WorkedBowl,
+} from './window-forecast';
