@@ -81,13 +81,6 @@ const SHOTS = [
     },
   },
   {
-    name: 'plan-what-if',
-    path:
-      '/plan?try=' +
-      encodeURIComponent(JSON.stringify([{ kind: 'away', person: 'runa', span: [6090, 6570] }])),
-    prepare: (page) => page.getByText('Nothing is changed yet').waitFor(),
-  },
-  {
     name: 'counter',
     path: '/counter',
     prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click(),
@@ -97,6 +90,8 @@ const SHOTS = [
     path: '/ledger',
     prepare: (page) => page.getByRole('table', { name: 'Sealed runs' }).waitFor(),
   },
+  { name: 'practice', path: '/practice', prepare: practise },
+  { name: 'bench-mend', path: '/bench', prepare: mendTheDay },
 ];
 
 /** The bench, on a workshop whose clock runs fast: one goes on where the one before ended. */
@@ -136,6 +131,43 @@ const BENCH_SHOTS = [
     },
   },
 ];
+
+/** Melts out and seeds a practice bowl, and stirs it down. */
+async function practise(page) {
+  const press = (name) => page.getByRole('button', { name, exact: true }).click();
+  const untilCelsius = (low, high) =>
+    page.waitForFunction(
+      ([least, most]) => {
+        const shown = parseFloat(document.querySelector('[data-testid=celsius]')?.textContent ?? '');
+        return shown >= least && shown <= most;
+      },
+      [low, high],
+      { timeout: 60_000 },
+    );
+  await page.keyboard.press(' ');
+  await page.getByLabel('Time goes').selectOption({ label: '60 times as fast' });
+  await press('On the heat');
+  await untilCelsius(44, 60);
+  await press('Off the heat');
+  for (let step = 0; step < 2; step++) {
+    await page.keyboard.press(' ');
+    await page.waitForTimeout(400);
+  }
+  await untilCelsius(20, 29.2);
+}
+
+/** Loses a melt, and has the day mended. */
+async function mendTheDay(page) {
+  const press = (name) => page.getByRole('button', { name, exact: true }).click();
+  await press('Something went wrong');
+  await press('Thick and pasty all at once');
+  await press('Yes');
+  await press('Write it down, and mend the day');
+  await press('Work out a mended plan');
+  await page.getByText('Nothing has moved yet.').waitFor({ timeout: 60_000 });
+  // the notice that a plan is made goes by itself
+  await page.locator('mat-snack-bar-container').waitFor({ state: 'detached', timeout: 30_000 });
+}
 
 /** Goes from batch to batch of Friday until one can be taken in hand. */
 async function chooseMovable(page) {

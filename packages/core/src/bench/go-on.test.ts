@@ -59,6 +59,8 @@ describe('a melt that is lost', () => {
     expect(report.violations).toEqual([]);
     const again = fixed.melts.find(({ id }) => id === `again:${melt.id}`)!;
     expect(again).toMatchObject({ melter: melt.melter, coating: melt.coating, person: melt.person });
+    const { shifts } = smallProblem.people.find(({ id }) => id === again.person)!;
+    expect(shifts.some(([from, to]) => from <= again.setupStart && again.setupEnd <= to)).toBe(true);
     expect(again.setupEnd - again.setupStart).toBe(melt.setupEnd - melt.setupStart);
     expect(again.setupStart).toBeGreaterThanOrEqual(now);
     const own = fixed.batches.find(({ id }) => id === batch.id)!;

@@ -34,7 +34,9 @@ export function goOn({ problem, plan }: Planned, seen: SeenAtBench, asked: Going
   const courses = new Map([...lostCourses(plan, lost, now), ...seen.courses]);
   const made = { ...plan, batches: withYields(plan.batches, yields) };
   const works = new Set(courses.keys());
-  const left = withoutLost(problem.products, { plan: made, begun }, { melts: lost, works, now });
+  const { coatings } = problem;
+  const workshop = { products: problem.products, coatings, people: asked.people };
+  const left = withoutLost(workshop, { plan: made, begun }, { melts: lost, works, now });
   const { fixed, orders } = carryOver({
     ...left,
     ...{ before: problem.orders, orders: asked.orders, closed: asked.closed },
@@ -42,9 +44,5 @@ export function goOn({ problem, plan }: Planned, seen: SeenAtBench, asked: Going
   });
   const going = asItGoes(problem, fixed, { courses, now });
   const isOpen = ({ start }: { readonly start: number }): boolean => start >= now;
-  const { coatings } = problem;
-  return {
-    orders,
-    fixed: handOver({ people: asked.people, products: problem.products, coatings }, going, isOpen),
-  };
+  return { orders, fixed: handOver(workshop, going, isOpen) };
 }

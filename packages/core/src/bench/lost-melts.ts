@@ -25,18 +25,14 @@ export function meltAgain(melt: string): string {
 /**
  * The plan without what was still to be dipped from melts that are lost, seized or burnt. What was dipped stays, and the
  * lost melt with it, closed now. Of what was not dipped, batches that nobody has begun are gone, to be planned anew;
- * pieces that lie ready for the dip get a melt of their own: the same coating in the same bowl, by the same person,  set
- * up from now on for as long as the first one was, and none is dipped before it is there; who dips when the bowl and the
- * hands are free is told by `asItGoes`. Minutes from the horizon's start. Source: shop default.
+ * pieces that lie ready for the dip get a melt of their own: the same coating in the same bowl, by the same person
+ * or by whoever is there sooner, as soon as that takes as long as it did, and none is dipped before it is there; when the
+ * bowl and the hands are free for it is told by `asItGoes`. Minutes from the horizon's start. Source: shop default.
  */
-export function withoutLost(
-  products: Problem['products'],
-  { plan, begun }: UnderWay,
-  lost: LostMelts,
-): UnderWay {
+export function withoutLost(workshop: Workshop, { plan, begun }: UnderWay, lost: LostMelts): UnderWay {
   const melts = plan.melts.filter(({ id }) => lost.melts.has(id));
   if (melts.length === 0) return { plan, begun };
-  const losing = new Losing(products, { plan, begun }, lost);
+  const losing = new Losing(workshop, { plan, begun }, lost);
   const courses = plan.batches.map((batch) => losing.judge(batch));
   const again = melts.flatMap((melt) => losing.again(melt));
   const batches = plan.batches.flatMap((batch, i) => {
@@ -51,6 +47,7 @@ export function withoutLost(
   };
 }
 
+type Workshop = Pick<Problem, 'products' | 'coatings' | 'people'>;
 type Standing = 'stays' | 'waits' | 'gone';
 
 /** The work of taking lost melts out of one plan. */
@@ -60,7 +57,7 @@ class Losing {
   private readonly readyAt = new Map<string, number>();
 
   constructor(
-    private readonly products: Problem['products'],
+    private readonly workshop: Workshop,
     private readonly before: UnderWay,
     private readonly lost: LostMelts,
   ) {}
@@ -81,12 +78,32 @@ class Losing {
   again(melt: Melt): Melt[] {
     const grams = this.waiting.reduce((sum, batch) => sum + this.gramsFrom(batch, melt.id), 0);
     if (grams === 0) return [];
-    const { now } = this.lost;
-    const setupEnd = now + melt.setupEnd - melt.setupStart;
+    const { person, setupStart, setupEnd } = this.soonest(melt);
     this.readyAt.set(melt.id, setupEnd);
     const tail = melt.grams - this.before.plan.batches.reduce((s, b) => s + this.allGramsFrom(b, melt.id), 0);
     const all = Math.min(melt.grams, grams + Math.max(0, tail));
-    return [{ ...melt, id: meltAgain(melt.id), grams: all, setupStart: now, setupEnd, closed: setupEnd }];
+    const id = meltAgain(melt.id);
+    return [{ ...melt, id, grams: all, person, setupStart, setupEnd, closed: setupEnd }];
+  }
+
+  /** Who can set a lost melt up again soonest; by the same person at once where nobody is there. */
+  private soonest({
+    person,
+    coating,
+    setupStart,
+    setupEnd,
+  }: Melt): Pick<Melt, 'person' | 'setupStart' | 'setupEnd'> {
+    const { people, coatings } = this.workshop;
+    const { now } = this.lost;
+    const minutes = setupEnd - setupStart;
+    const { skill } = coatings.find(({ id }) => id === coating)!;
+    const starts = people
+      .filter(({ skills }) => skills.includes(skill))
+      .flatMap(({ id, shifts }) => shifts.map(([from, to]) => ({ id, start: Math.max(now, from), to })))
+      .filter(({ start, to }) => start + minutes <= to)
+      .sort((a, b) => a.start - b.start || Number(b.id === person) - Number(a.id === person));
+    const { id, start } = starts[0] ?? { id: person, start: now };
+    return { person: id, setupStart: start, setupEnd: start + minutes };
   }
 
   /** A batch that is dipped from what is melted again, each task as early as what is before it lets it. */
@@ -117,8 +134,11 @@ class Losing {
     return { ...melt, closed: Math.max(melt.setupEnd, ...ends) };
   }
 
-  private isUndipped({ id: batch }: Batch, { melt, stage }: BatchStage): boolean {
-    return melt !== null && this.lost.melts.has(melt) && !this.lost.works.has(workKey({ batch, stage }));
+  /** What has a later stage begun was dipped, whether or not anybody wrote that down. */
+  private isUndipped({ id: batch, stages }: Batch, task: BatchStage): boolean {
+    if (task.melt === null || !this.lost.melts.has(task.melt)) return false;
+    const since = stages.slice(stages.indexOf(task));
+    return !since.some(({ stage }) => this.lost.works.has(workKey({ batch, stage })));
   }
 
   private gramsFrom(batch: Batch, melt: string): number {
@@ -139,7 +159,7 @@ class Losing {
   }
 
   private productOf({ product }: Batch): Problem['products'][number] {
-    return this.products.find(({ id }) => id === product)!;
+    return this.workshop.products.find(({ id }) => id === product)!;
   }
 }
 

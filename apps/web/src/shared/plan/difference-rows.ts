@@ -49,7 +49,8 @@ export function differenceRows(before: PlanFigures, after: PlanFigures): Differe
   return FIGURES.map(([name, of, text, isMoreBetter = false]): DifferenceRow => {
     const [was, is] = [of(before), of(after)];
     const [told, now] = [was, is].map((value) => (value === null ? '–' : text(value))) as [string, string];
-    const change = was === null || is === null || told === now ? 0 : is - was;
+    const isSame = was === null || is === null || told === now || text(Math.abs(is - was)) === text(0);
+    const change = isSame ? 0 : is - was;
     return {
       ...{ name, before: told, after: now },
       change: change === 0 ? '' : `${change > 0 ? '+' : '−'}${text(Math.abs(change))}`,

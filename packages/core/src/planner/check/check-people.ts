@@ -23,7 +23,7 @@ export function checkPeople(catalogue: Catalogue, plan: SoundPlan, report: Repor
   let labourMinutes = 0;
   let stretchMinutes = 0;
   for (const person of catalogue.problem.people) {
-    const own = (tasks.get(person.id) ?? []).sort((a, b) => a.start - b.start || a.end - b.end);
+    const own = (tasks.get(person.id) ?? []).sort(inTurn);
     checkTasks(person, own, report);
     labourMinutes += own.reduce((sum, task) => sum + task.end - task.start, 0);
     stretchMinutes += person.shifts.reduce((sum, shift) => sum + idleMinutes(shift, own), 0);
@@ -62,6 +62,11 @@ function checkTasks(person: Person, tasks: readonly Task[], report: Report): voi
     if (task.start < busyUntil) report('person-overlap', task.at, `${person.id} is busy until ${busyUntil}`);
     busyUntil = Math.max(busyUntil, task.end);
   }
+}
+
+/** By when they begin; what lies upon each other in an order of its own, whatever list it comes from. */
+function inTurn(a: Task, b: Task): number {
+  return a.start - b.start || a.end - b.end || (a.at < b.at ? -1 : 1);
 }
 
 function holds([start, end]: Span, task: Task): boolean {
