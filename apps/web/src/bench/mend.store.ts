@@ -156,7 +156,10 @@ function mendedBeside(draft: SavedPlan, now: SavedPlan, lacking: readonly Shorta
     after: planFigures(draft),
     changes: movedTasks(now.plan, draft.plan, since),
     offHours: tasksOffHours(draft),
-    late: dayAhead(draft, new Map(), since).troubles.filter(({ order }) => order !== null),
+    // pieces that nobody ordered any more may be as late as they like
+    late: dayAhead(draft, new Map(), since).troubles.filter(
+      ({ order }) => order !== null && order in draft.tickets,
+    ),
     open: draft.plan.unmet
       .map((each) => ({ ...each, pieces: each.pieces - (known.get(lineOf(each)) ?? 0) }))
       .filter(({ pieces }) => pieces > 0),
