@@ -1,6 +1,7 @@
 import type { FieldCode, FieldProblem } from '@alnage/contract';
 import type { InputError, InputErrorCode } from '@alnage/core';
 import type { FastifySchemaValidationError } from 'fastify';
+import { meantErrors, type Found } from './union-errors';
 
 /** Ajv's keywords in our words. */
 const CODE_OF_KEYWORD: Readonly<Record<string, FieldCode>> = {
@@ -19,7 +20,7 @@ const CODE_OF_KEYWORD: Readonly<Record<string, FieldCode>> = {
 
 /** One field problem for each thing that Ajv found; for a missing or unknown field the pointer ends in its name. */
 export function fieldProblems(found: readonly FastifySchemaValidationError[]): FieldProblem[] {
-  return found.map((error) => ({
+  return meantErrors(found).map((error) => ({
     pointer: pointerOf(error),
     code: codeOf(error),
     params: paramsOf(error),
@@ -38,20 +39,20 @@ function codeOf({ keyword, params }: FastifySchemaValidationError): FieldCode {
   return CODE_OF_KEYWORD[keyword] ?? 'not-allowed';
 }
 
-/** Ajv is asked to be verbose, so that value and range can be told. */
-type Verbose = FastifySchemaValidationError & {
-  readonly data?: unknown;
-  readonly parentSchema?: { readonly minimum?: number; readonly maximum?: number };
-};
+/** So many values that are allowed are named. */
+const NAMED = 30;
 
-function paramsOf({ params, data, parentSchema = {} }: Verbose): FieldProblem['params'] {
+/** Ajv is asked to be verbose, so that value and range can be told. */
+function paramsOf({ keyword, params, data, parentSchema = {} }: Found): FieldProblem['params'] {
   const { limit, format } = params;
-  const { minimum, maximum } = parentSchema;
+  const { minimum, maximum, enum: allowed } = parentSchema;
+  const isOneOf = keyword === 'enum' || keyword === 'const';
   return {
     ...(typeof limit === 'number' && { limit }),
     ...(typeof format === 'string' && { format }),
     ...(isTold(data) && { value: data }),
     ...(minimum !== undefined && maximum !== undefined && { range: `${minimum}..${maximum}` }),
+    ...(isOneOf && allowed && allowed.length <= NAMED && { range: allowed.join(', ') }),
   };
 }
 
