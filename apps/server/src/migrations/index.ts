@@ -7,6 +7,7 @@ import { Season1786000000000 } from './1786000000000-season';
 import { PlanAtWork1788000000000 } from './1788000000000-plan-at-work';
 import { Larder1789000000000 } from './1789000000000-larder';
 import { Bench1790000000000 } from './1790000000000-bench';
+import { Warming1791000000000 } from './1791000000000-warming';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -21,4 +22,5 @@ export const MIGRATIONS = [
   PlanAtWork1788000000000,
   Larder1789000000000,
   Bench1790000000000,
+  Warming1791000000000,
 ];

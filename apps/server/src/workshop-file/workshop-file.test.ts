@@ -186,6 +186,15 @@ describe('loaded into an empty installation', () => {
     expect(next.ticket).toBe((await take(shop.app, late)).ticket);
   });
 
+    test('one of before a rule was there goes by the shop default', async () => {
+    const other = await openApp({ isDemoWanted: false });
+    const { warmingWatts: _new, ...rules } = file().rules;
+    const { status } = await ask(other.app, ['POST', '/api/workshop-file'], { ...file(), rules });
+    expect(status).toBe(201);
+    expect((await workshopOf(other.app)).rules.warmingWatts).toBe(500);
+    await other.close();
+  });
+
   test('another one is refused then', async () => {
     expect((await load(file())).body).toMatchObject({ code: 'not-empty' });
   });

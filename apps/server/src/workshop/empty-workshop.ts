@@ -1,4 +1,4 @@
-import { DEFAULT_REFUND_RULE, DEFAULT_WAY_RULES } from '@alnage/core';
+import { DEFAULT_REFUND_RULE, DEFAULT_WARMING_WATTS, DEFAULT_WAY_RULES } from '@alnage/core';
 import type { WorkshopEntity } from './workshop.entity';
 
 /** What an installation starts from when the demo is not wanted: rules with their shop defaults, and nothing else. */
@@ -23,6 +23,7 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   wasteShare: 0.2,
   certainty: 0.95,
   seedShare: 1 / 3,
+  warmingWatts: DEFAULT_WARMING_WATTS,
   ...DEFAULT_REFUND_RULE,
   feedToken: null,
   rulesVersion: 1,

@@ -3,7 +3,7 @@ import type { WorkshopEntity } from './workshop.entity';
 
 /** The shop's own rules as the API shows them. */
 export function rulesView(workshop: WorkshopEntity): Rules {
-  const { ways, labourMinorPerHour, wasteShare, certainty, seedShare } = workshop;
+  const { ways, labourMinorPerHour, wasteShare, certainty, seedShare, warmingWatts } = workshop;
   const { refundHours, lateRefundShare, rulesVersion: version } = workshop;
   return {
     ways: [...ways],
@@ -11,6 +11,7 @@ export function rulesView(workshop: WorkshopEntity): Rules {
     wasteShare,
     certainty,
     seedShare,
+    warmingWatts,
     refundHours,
     lateRefundShare,
     version,

@@ -46,6 +46,10 @@ export class WorkshopEntity {
   @Column('double precision', { name: 'seed_share' })
   seedShare: number;
 
+  /** What warming gives a bowl. */
+  @Column('double precision', { name: 'warming_watts' })
+  warmingWatts: number;
+
   /** An order cancelled so many hours before its pickup gets back all that was paid. */
   @Column('integer', { name: 'refund_hours' })
   refundHours: number;

@@ -30,7 +30,12 @@ describe('a bowl', () => {
 
   test('under its window is warmed for seconds; once too warm its temper is lost', () => {
     const cool = heatOf(running, { ...context, readings: readings(() => 30.4) })!;
-    expect(adviceWords(cool.advice).what).toMatch(/^Rewarm it for \d+ s$/);
+        expect(adviceWords(cool.advice).what).toMatch(/^Rewarm it for \d+ s$/);
+    // half as strong a warmth takes twice as long
+    const weak = { ...workshop, rules: { ...workshop.rules, warmingWatts: workshop.rules.warmingWatts / 2 } };
+    const slow = heatOf(running, { ...context, workshop: weak, readings: readings(() => 30.4) })!;
+    const seconds = ({ advice }: typeof cool): number => ('seconds' in advice ? (advice.seconds ?? 0) : 0);
+    expect(seconds(slow) / seconds(cool)).toBeCloseTo(2, 1);
     const lost = heatOf(running, { ...context, readings: readings((ago) => (ago > 2 ? 34.5 : 31.5)) })!;
     expect(adviceWords(lost.advice)).toMatchObject({ what: 'Its temper is lost: begin again', tone: 'over' });
   });

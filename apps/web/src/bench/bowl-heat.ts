@@ -25,8 +25,6 @@ import {
 const MS_PER_MINUTE = 60_000;
 /** A bowl's course is told from so much of the last readings. */
 const COURSE_MINUTES = 12;
-/** What warming gives a bowl: a dryer or a short burst. Shop default. */
-export const WATTS = 500;
 /** A kitchen without a sensor. Shop default. */
 const ROOM_CELSIUS = 20;
 /** Solid comes from the shelf. Shop default. */
@@ -89,7 +87,7 @@ export function heatOf(at: WorkAtBench, context: HeatContext): BowlHeat | null {
   const forecast = windowForecast(sinceMeddled(watch.readings, at.state, now), worked, windows.work);
   const school = schoolOf(at.state, coating);
   const situation = {
-    ...{ school, windows, celsius, watts: WATTS, seedCelsius: SHELF_CELSIUS },
+    ...{ school, windows, celsius, watts: workshop.rules.warmingWatts, seedCelsius: SHELF_CELSIUS },
     peakCelsius: peakOf(watch.readings, at, now),
     ...massesOf(at, school, { grams, seedShare: workshop.rules.seedShare }),
   };

@@ -41,7 +41,6 @@ import { ADVICE_WORDS } from './practice-words';
 
 const TICK_MS = 250;
 const SPEEDS = { '1': 'as it goes', '10': '10 times as fast', '60': '60 times as fast' } as const;
-const WARMING_WATTS = 500;
 const AHEAD_MINUTES = 30;
 
 /** Practice: a simulated bowl on the same model and with the same guide, for a new hand. */
@@ -81,7 +80,14 @@ export class PracticePage {
     const grams = Math.max(1, bowl.liquidGrams + bowl.solidGrams);
     const seedGrams = kit.school === 'seed' ? kit.seedShare * kit.grams : 0;
     const advice = temperAdvice({
-      ...{ school: kit.school, windows: kit.windows, celsius, grams, seedGrams, watts: WARMING_WATTS },
+      ...{
+        school: kit.school,
+        windows: kit.windows,
+        celsius,
+        grams,
+        seedGrams,
+        watts: this.workshop()!.rules.warmingWatts,
+      },
       ...{ done: done.map((each) => each.step), peakCelsius: practice.peakCelsius },
       ...{ seededGrams: practice.solidGrams, seedCelsius: 20, reserveGrams: seedGrams },
     });

@@ -175,6 +175,7 @@ export const workshop: Workshop = {
     wasteShare: 0.2,
     certainty: 0.95,
     seedShare: 1 / 3,
+    warmingWatts: 500,
     refundHours: 48,
     lateRefundShare: 0.5,
     version: 1,

@@ -187,7 +187,8 @@ export const WorkshopFile = closed(
   {
     format: Type.Literal(WORKSHOP_FILE_FORMAT),
     details: Details,
-    rules: Rules,
+    /** Files of before this rule do without it. */
+    rules: closed({ ...Rules.properties, warmingWatts: Type.Optional(Rules.properties.warmingWatts) }),
     changeovers: closed({
       defaultMinutes: minutes,
       allergenMinutes: minutes,

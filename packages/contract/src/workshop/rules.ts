@@ -5,6 +5,7 @@ import {
   MINOR,
   REFUND_HOURS,
   SEED_SHARE,
+  WARMING_WATTS,
   WASTE_SHARE,
   WAYS,
   WAY_FACTOR_BOUND,
@@ -29,6 +30,8 @@ export const Rules = closed({
   wasteShare: within(WASTE_SHARE),
   certainty: within(CERTAINTY),
   seedShare: within(SEED_SHARE),
+  /** What warming gives a bowl: a dryer, short bursts, a lamp. */
+  warmingWatts: within(WARMING_WATTS),
   refundHours: within(REFUND_HOURS),
   lateRefundShare: within(LATE_REFUND_SHARE),
   version: Version,

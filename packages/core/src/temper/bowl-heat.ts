@@ -12,6 +12,8 @@ const FORMLESS_GRAMS = 2800;
 const SECONDS_PER_MINUTE = 60;
 
 export const WARMING_WATTS: Bound = { min: 10, max: 5000 };
+/** What a dryer or short bursts give a bowl. Source: shop default. */
+export const DEFAULT_WARMING_WATTS = 500;
 
 /**
  * Minutes τ in which a plain bowl loses all but 1/e of its warmth above the room: m·c/(h·A), A the wetted wall and the

@@ -1,4 +1,10 @@
-export { WARMING_WATTS, dippingKelvinPerMinute, plainTauMinutes, rewarmSeconds } from './bowl-heat';
+export {
+  DEFAULT_WARMING_WATTS,
+  WARMING_WATTS,
+  dippingKelvinPerMinute,
+  plainTauMinutes,
+  rewarmSeconds,
+} from './bowl-heat';
 export { celsiusAfter, minutesTo, restingCelsius, type CoolingCourse } from './cooling-course';
 export { fitCooling, type BowlReading, type CoolingFit } from './cooling-fit';
 export {

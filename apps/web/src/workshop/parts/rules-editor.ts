@@ -8,6 +8,7 @@ import {
   MINOR,
   REFUND_HOURS,
   SEED_SHARE,
+  WARMING_WATTS,
   WASTE_SHARE,
   WAY_FACTOR_BOUND,
   WAY_SECONDS,
@@ -44,6 +45,7 @@ function rulesForm(rules: Rules) {
     wasteShare: new NumberControl(rules.wasteShare, WASTE_SHARE),
     certainty: new NumberControl(rules.certainty, CERTAINTY),
     seedShare: new NumberControl(rules.seedShare, SEED_SHARE),
+    warmingWatts: new NumberControl(rules.warmingWatts, WARMING_WATTS),
     refundHours: new NumberControl(rules.refundHours, REFUND_HOURS),
     lateRefundShare: new NumberControl(rules.lateRefundShare, LATE_REFUND_SHARE),
   });
@@ -61,6 +63,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
     wasteShare: c.wasteShare.number,
     certainty: c.certainty.number,
     seedShare: c.seedShare.number,
+    warmingWatts: c.warmingWatts.number,
     refundHours: c.refundHours.number,
     lateRefundShare: c.lateRefundShare.number,
   };
@@ -98,6 +101,12 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
             quantity="share"
             [control]="form.controls.seedShare"
             at="/seedShare"
+          />
+          <al-quantity
+            label="Warming gives a bowl"
+            unit="W"
+            [control]="form.controls.warmingWatts"
+            at="/warmingWatts"
           />
         </div>
         <h2>When an order is cancelled</h2>
