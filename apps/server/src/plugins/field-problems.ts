@@ -43,17 +43,24 @@ function codeOf({ keyword, params }: FastifySchemaValidationError): FieldCode {
 const NAMED = 30;
 
 /** Ajv is asked to be verbose, so that value and range can be told. */
-function paramsOf({ keyword, params, data, parentSchema = {} }: Found): FieldProblem['params'] {
+function paramsOf(error: Found): FieldProblem['params'] {
+  const { params, data } = error;
   const { limit, format } = params;
-  const { minimum, maximum, enum: allowed } = parentSchema;
-  const isOneOf = keyword === 'enum' || keyword === 'const';
+  const range = rangeOf(error);
   return {
     ...(typeof limit === 'number' && { limit }),
     ...(typeof format === 'string' && { format }),
     ...(isTold(data) && { value: data }),
-    ...(minimum !== undefined && maximum !== undefined && { range: `${minimum}..${maximum}` }),
-    ...(isOneOf && allowed && allowed.length <= NAMED && { range: allowed.join(', ') }),
+    ...(range !== '' && { range }),
   };
+}
+
+/** What is allowed instead: from least to most, or one of some. */
+function rangeOf({ keyword, parentSchema = {} }: Found): string {
+  const { minimum, maximum, enum: allowed = [] } = parentSchema;
+  if (minimum !== undefined && maximum !== undefined) return `${minimum}..${maximum}`;
+  const isOneOf = keyword === 'enum' || keyword === 'const';
+  return isOneOf && allowed.length <= NAMED ? allowed.join(', ') : '';
 }
 
 /** A number, or a text that fits into a message. */

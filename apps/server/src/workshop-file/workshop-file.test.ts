@@ -186,7 +186,7 @@ describe('loaded into an empty installation', () => {
     expect(next.ticket).toBe((await take(shop.app, late)).ticket);
   });
 
-    test('one of before a rule was there goes by the shop default', async () => {
+  test('one of before a rule was there goes by the shop default', async () => {
     const other = await openApp({ isDemoWanted: false });
     const { warmingWatts: _new, ...rules } = file().rules;
     const { status } = await ask(other.app, ['POST', '/api/workshop-file'], { ...file(), rules });

@@ -30,7 +30,7 @@ describe('a bowl', () => {
 
   test('under its window is warmed for seconds; once too warm its temper is lost', () => {
     const cool = heatOf(running, { ...context, readings: readings(() => 30.4) })!;
-        expect(adviceWords(cool.advice).what).toMatch(/^Rewarm it for \d+ s$/);
+    expect(adviceWords(cool.advice).what).toMatch(/^Rewarm it for \d+ s$/);
     // half as strong a warmth takes twice as long
     const weak = { ...workshop, rules: { ...workshop.rules, warmingWatts: workshop.rules.warmingWatts / 2 } };
     const slow = heatOf(running, { ...context, workshop: weak, readings: readings(() => 30.4) })!;
