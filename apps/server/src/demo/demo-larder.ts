@@ -190,15 +190,21 @@ export const DEMO_LOTS: readonly LotDraft[] = [
   here(supply('salt'), 'S', { amount: 800 }),
   here(supply('flaked-salt'), 'F', { amount: 310 }),
   here(supply('cocoa-powder'), 'K 19', { amount: 900, bestBefore: '2027-05-31' }),
-  here(supply('pretzel-rod'), 'P-118', { amount: 620, bestBefore: '2026-10-01' }),
+  here(supply('pretzel-rod'), 'P-118', { amount: 769, bestBefore: '2026-10-01' }),
   here(supply('potato-chip'), 'RC-52', { amount: 520, bestBefore: '2026-08-15' }),
-  here(supply('sandwich-cookie'), 'SC-9', { amount: 240, bestBefore: '2026-12-31' }),
+  here(supply('sandwich-cookie'), 'SC-9', { amount: 241, bestBefore: '2026-12-31' }),
   here(supply('box-6'), 'stack', { amount: 60 }),
   here(supply('box-12'), 'stack', { amount: 118 }),
   here(supply('box-8'), 'stack', { amount: 30 }),
   here(supply('clear-bag'), 'roll', { amount: 140 }),
   here(supply('cafe-tray'), 'stack', { amount: 6 }),
   here(supply('paper-cup'), 'sleeves', { amount: 900 }),
+];
+
+/** Berries are fetched on the morning of their day, as many as it takes. */
+export const DEMO_BERRIES: readonly { readonly at: string; readonly lot: LotDraft }[] = [
+  { at: '2026-06-17T07:10:00+03:00', lot: here(supply('strawberry'), 'Market 17 June', { amount: 25 }) },
+  { at: '2026-06-18T06:40:00+03:00', lot: here(supply('strawberry'), 'Market 18 June', { amount: 86 }) },
 ];
 
 /** What one of each piece takes beside its recipe and its coatings. */

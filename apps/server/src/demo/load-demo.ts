@@ -20,6 +20,7 @@ import { WorkshopEntity } from '../workshop/workshop.entity';
 import { instantOf } from '../workshop/workshop-time';
 import { DEMO_ORDERS, type DemoOrder } from './demo-orders';
 import {
+  DEMO_BERRIES,
   DEMO_BOX_SUPPLIES,
   DEMO_LOTS,
   DEMO_PIECE_SUPPLIES,
@@ -85,6 +86,8 @@ export async function loadDemo(db: DataSource): Promise<void> {
   const plans = new PlanService(db, { now: () => DEMO_PLANNED });
   await plans.publish((await plans.make()).version);
   await takeWeighings(db, DEMO_START);
+  for (const { at, lot } of DEMO_BERRIES)
+    await new LotsService(db, { now: () => new Date(at) }).take(lot, 'tove');
   await prepareBegun(db);
   await sealBegun(db, DEMO_START);
 

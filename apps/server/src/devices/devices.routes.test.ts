@@ -78,7 +78,7 @@ describe('a device', () => {
   });
 
   test.each<[object, string, string]>([
-    [{ kind: 'celsius', value: 200.1 }, '/readings/0/value', 'out-of-range'],
+    [{ kind: 'celsius', value: 220.1 }, '/readings/0/value', 'out-of-range'],
     [{ kind: 'celsius', value: -41 }, '/readings/0/value', 'out-of-range'],
     [{ kind: 'grams', value: 30 }, '/readings/0/kind', 'not-allowed'],
     [{ kind: 'celsius', value: 'warm' }, '/readings/0/value', 'wrong-type'],
@@ -96,7 +96,8 @@ describe('a device', () => {
 
   test.each<[object, string, string]>([
     [{ name: '  ', kind: 'climate', bowl: null }, '/name', 'blank'],
-    [{ name: 'P', kind: 'probe', bowl: null }, '/bowl', 'unknown-reference'],
+    [{ name: 'P', kind: 'scale', bowl: null }, '/bowl', 'unknown-reference'],
+    [{ name: 'P', kind: 'probe', bowl: 'bucket' }, '/bowl', 'unknown-reference'],
     [{ name: 'P', kind: 'scale', bowl: 'bucket' }, '/bowl', 'unknown-reference'],
     [{ name: 'P', kind: 'printer', bowl: 'bowl-a' }, '/bowl', 'not-allowed'],
     [{ name: 'P', kind: 'camera', bowl: null }, '/kind', 'not-allowed'],
@@ -105,6 +106,9 @@ describe('a device', () => {
   });
 
   test('that is taken away is heard no more', async () => {
+    const pots = await take({ name: 'Long probe of the pots', kind: 'probe', bowl: null });
+    expect(pots.status).toBe(201);
+    await ask(shop.app, ['DELETE', `/api/devices/${pots.body.device.id}`]);
     const { body } = await take({ name: 'Old climate', kind: 'climate', bowl: null });
     await say(body.token, [
       { kind: 'humidity', value: 50 },

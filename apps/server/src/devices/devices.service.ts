@@ -75,7 +75,8 @@ export class DevicesService {
 
 async function requireSound(manager: EntityManager, { name, kind, bowl }: DeviceDraft): Promise<void> {
   const isAtBowl = kind === 'probe' || kind === 'scale';
-  const isThere = bowl !== null && (await manager.existsBy(BowlEntity, { id: bowl }));
+  // a probe at no bowl is for the pots on the stove
+  const isThere = bowl === null ? kind === 'probe' : await manager.existsBy(BowlEntity, { id: bowl });
   const problems = [
     ...(name.trim() === '' ? [fieldProblem('/name', 'blank')] : []),
     ...(isAtBowl && !isThere

@@ -14,7 +14,8 @@ export function dataSource(url: string): DataSource {
     uuidExtension: 'pgcrypto',
     installExtensions: false,
     applicationName: 'alnage',
-    connectTimeoutMS: 5000,
+    // a machine that plans may be busy for seconds; one that refuses is known at once
+    connectTimeoutMS: 12_000,
     poolErrorHandler: () => undefined,
   });
 }

@@ -1,4 +1,5 @@
-import type { RecipeEffects } from '@alnage/contract';
+import type { Device, RecipeEffects } from '@alnage/contract';
+import { BenchActions } from '../state/bench.state';
 import { render } from '../testing/render';
 import { recipes } from '../testing/small-larder';
 import { workshop } from '../testing/small-workshop';
@@ -153,6 +154,29 @@ describe('the kitchen’s sums', () => {
     await page.type('The pot is at, now', '145');
     await page.click('Note it');
     expect(page.text()).toContain('hard crack is there: take it off the heat.');
+  });
+
+  test('of sugar are read by the probe of the pots, each reading once', async () => {
+    const probe = (value: number, at: string): Device => ({
+      ...{ id: 'p', name: 'Long probe', kind: 'probe', bowl: null, isSimulated: false, lastHeardAt: at },
+      last: [{ kind: 'celsius', value, at }],
+    });
+    const page = await render(SumsPage, { devices: [probe(120, '2026-06-18T08:00:00.000Z')] });
+    await page.type('Read by', 'p');
+    expect(page.text()).toContain('120 °C');
+    const says = async (value: number, at: string): Promise<void> => {
+      page.store.dispatch(BenchActions.devicesRead({ devices: [probe(value, at)] }));
+      await page.settle();
+    };
+    await says(124, '2026-06-18T08:02:00.000Z');
+    await says(124, '2026-06-18T08:02:00.000Z');
+    // 2 K a minute, 22 K to 146 °C
+    expect(page.text()).toContain('hard crack in about 11 min at this pace');
+    await says(147, '2026-06-18T08:14:00.000Z');
+    expect(page.text()).toContain('hard crack is there: take it off the heat.');
+    await page.type('Read by', '');
+    expect(page.text()).toContain('The pot is at, now');
+    expect(page.text()).not.toContain('take it off the heat.');
   });
 
   test('of a bowl and of clusters add up', async () => {

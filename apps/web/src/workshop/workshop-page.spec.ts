@@ -327,13 +327,17 @@ describe('the devices', () => {
     await page.type('Name', 'Long probe');
     await page.click('Take it in');
     const request = page.http.expectOne({ url: '/api/devices', method: 'POST' });
-    expect(request.request.body).toEqual({ name: 'Long probe', kind: 'probe', bowl: null });
+    // no place is chosen yet
+    expect(request.request.body).toEqual({ name: 'Long probe', kind: 'probe', bowl: '' });
     const error = { pointer: '/bowl', code: 'unknown-reference', params: { value: null, range: 'a bowl' } };
     request.flush({ code: 'invalid-input', errors: [error], params: {} }, { status: 400, statusText: 'x' });
     await page.settle();
     expect(page.text()).toContain('a bowl');
+    await page.type('At', ' pots');
     await page.click('Take it in');
     const again = page.http.expectOne({ url: '/api/devices', method: 'POST' });
+    // a probe at no bowl is for the pots
+    expect(again.request.body).toEqual({ name: 'Long probe', kind: 'probe', bowl: null });
     again.flush({ device: { ...devices[0], name: 'Long probe' }, token: 'secret-token' });
     await page.settle();
     expect(page.text()).toContain('secret-token');

@@ -13,7 +13,7 @@ export type ReadingKind = (typeof READING_KINDS)[number];
 
 /** What a reading may be, by its kind; anything else is no reading of a kitchen. */
 export const READING_BOUNDS: Readonly<Record<ReadingKind, Bound>> = {
-  celsius: { min: -40, max: 200 },
+  celsius: { min: -40, max: 220 },
   grams: { min: -1000, max: 200_000 },
   humidity: { min: 0, max: 100 },
 };
@@ -24,7 +24,7 @@ export const READINGS_MOST = 1000;
 export const DeviceDraft = closed({
   name: plainText({ minLength: 1, maxLength: 60 }),
   kind: Type.Enum([...DEVICE_KINDS]),
-  /** The bowl that a probe or a scale is at; null for what is of the whole kitchen. */
+  /** The bowl that a probe or a scale is at; null for a probe of the pots, and for what is of the whole kitchen. */
   bowl: orNull(Id),
 });
 export type DeviceDraft = Static<typeof DeviceDraft>;

@@ -1,5 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import {
@@ -14,11 +22,13 @@ import {
   type PotReading,
   type SugarStage,
 } from '@alnage/core';
+import { Store } from '@ngrx/store';
 import { temperature, temperatureStep } from '../../shared/formats/formats';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
+import { benchFeature } from '../../state/bench.state';
 import { refusalText } from '../recipe-figures';
 
 const STAGE_WORDS: Readonly<Record<SugarStage, string>> = {
@@ -65,15 +75,22 @@ const READY_MINUTES = 2;
               <tr [class.wanted]="row.stage === c.wanted.value">
                 <th scope="row">{{ row.name }}</th>
                 <td class="figure number">{{ row.range }}</td>
-                <td>{{ row.stage === told.now ? 'the pot is here' : '' }}</td>
+                <td class="here">{{ row.stage === told.now ? 'the pot is here' : '' }}</td>
               </tr>
             }
           </tbody>
         </table>
       }
       <div class="row">
-        <al-quantity label="The pot is at, now" quantity="temperature" [control]="c.pot" />
-        <button matButton="filled" type="button" (click)="read()">Note it</button>
+        @if (probes().length > 1) {
+          <al-choice label="Read by" [control]="c.probe" [choices]="probes()" />
+        }
+        @if (c.probe.value === '') {
+          <al-quantity label="The pot is at, now" quantity="temperature" [control]="c.pot" />
+          <button matButton="filled" type="button" (click)="read()">Note it</button>
+        } @else {
+          <strong class="figure" role="status">{{ shown() }}</strong>
+        }
         @if (readings().length > 0) {
           <button matButton="outlined" type="button" (click)="readings.set([])">Another pot</button>
         }
@@ -89,6 +106,9 @@ const READY_MINUTES = 2;
   `,
   styleUrl: '../../shared/forms/fields.scss',
   styles: `
+    .here {
+      padding-left: 12px;
+    }
     .wanted th,
     .wanted td {
       background: var(--woad-wash);
@@ -106,8 +126,17 @@ export class SugarSum {
     altitude: new NumberControl(0, ALTITUDE_METRES),
     boils: new NumberControl(100, BOILING_CELSIUS),
     wanted: new FormControl<SugarStage>('hard-crack', { nonNullable: true }),
+    /** The probe that reads the pot; '' where it is noted by hand. */
+    probe: new FormControl('', { nonNullable: true }),
     pot: new NumberControl(null, POT_CELSIUS, { isOptional: true }),
   });
+  private readonly devices = inject(Store).selectSignal(benchFeature.selectDevices);
+  protected readonly probes = computed(() => [
+    { id: '', name: 'hand' },
+    ...this.devices()
+      .filter(({ kind, bowl }) => kind === 'probe' && bowl === null)
+      .map(({ id, name }) => ({ id, name })),
+  ]);
   protected readonly readings = signal<readonly (PotReading & { readonly at: number })[]>([]);
   private readonly typed = toSignal(this.form.valueChanges, { initialValue: null, equal: () => false });
   protected readonly sum = computed(() => {
@@ -153,16 +182,37 @@ export class SugarSum {
     }
   });
 
+  /** What the probe said last. */
+  protected readonly shown = computed(() => {
+    const last = this.readings().at(-1);
+    return last ? temperature(last.celsius) : 'no reading yet';
+  });
+
+  constructor() {
+    // another way of reading is another course
+    this.form.controls.probe.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => this.readings.set([]));
+    effect(() => {
+      this.typed();
+      const probe = this.devices().find(({ id }) => id === this.form.controls.probe.value);
+      const last = probe?.last.find(({ kind }) => kind === 'celsius');
+      if (last) untracked(() => this.note(last.value, Date.parse(last.at)));
+    });
+  }
+
   protected read(): void {
     const { pot } = this.form.controls;
     if (pot.value === null || pot.invalid) return pot.markAsTouched();
-    const first = this.readings()[0]?.at ?? Date.now();
-    const at = Date.now();
-    this.readings.update((all) => [
-      ...all,
-      { at, minute: (at - first) / MS_PER_MINUTE, celsius: pot.number },
-    ]);
+    this.note(pot.number, Date.now());
     pot.reset(null);
+  }
+
+  /** Notes what the pot is at; what a probe says twice, or what no pot can be, is left out. */
+  private note(celsius: number, at: number): void {
+    const all = this.readings();
+    const isNew = at > (all.at(-1)?.at ?? -Infinity);
+    if (!isNew || celsius < POT_CELSIUS.min || celsius > POT_CELSIUS.max) return;
+    const first = all[0]?.at ?? at;
+    this.readings.set([...all, { at, minute: (at - first) / MS_PER_MINUTE, celsius }]);
   }
 
   private boils(): number {

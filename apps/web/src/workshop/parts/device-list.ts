@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { FormControl, FormGroup } from '@angular/forms';
 import {
@@ -23,11 +23,14 @@ import { troubleOf, type Trouble } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
 
 const KINDS: Readonly<Record<DeviceKind, string>> = {
-  probe: 'thermometer in a bowl',
-  scale: 'scale under a bowl',
+  probe: 'thermometer',
+  scale: 'scale',
   climate: 'climate of the kitchen',
   printer: 'label printer',
 };
+
+/** Chosen for a probe that is at no bowl. */
+const POTS = ' pots';
 
 /** What measures and prints: when it was heard last, what it said; a new one gets its token here. */
 @Component({
@@ -146,14 +149,19 @@ export class DeviceList {
     const trouble = this.failed();
     return trouble && troubleText(trouble);
   });
-  protected readonly bowls = computed(() =>
-    (this.workshop()?.bowls ?? []).map(({ id, name }) => ({ id, name })),
-  );
+  private readonly kind = toSignal(this.form.controls.kind.valueChanges, {
+    initialValue: this.form.controls.kind.value,
+  });
+  protected readonly bowls = computed(() => {
+    const bowls = (this.workshop()?.bowls ?? []).map(({ id, name }) => ({ id, name }));
+    return this.kind() === 'probe' ? [{ id: POTS, name: 'the pots on the stove' }, ...bowls] : bowls;
+  });
   protected readonly rows = computed(() => {
     const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
-    return this.devices().map(({ id, name, kind, isSimulated, lastHeardAt, last }) => ({
+    const places = new Map((this.workshop()?.bowls ?? []).map((bowl) => [bowl.id, bowl.name]));
+    return this.devices().map(({ id, name, kind, bowl, isSimulated, lastHeardAt, last }) => ({
       ...{ id, name, isSimulated },
-      kind: isSimulated ? `${KINDS[kind]}, simulated` : KINDS[kind],
+      kind: [KINDS[kind], bowl && places.get(bowl), isSimulated && 'simulated'].filter(Boolean).join(', '),
       last: last.map(({ kind: of, value }) => SAID[of](value)).join(', ') || '–',
       heard: lastHeardAt ? wall.dayTime(Date.parse(lastHeardAt)) : 'never',
     }));
@@ -175,7 +183,11 @@ export class DeviceList {
     const { name, kind, bowl } = this.form.getRawValue();
     this.failed.set(null);
     this.api
-      .takeDevice({ name: name.trim(), kind, bowl: this.isAtBowl() && bowl !== '' ? bowl : null })
+      .takeDevice({
+        name: name.trim(),
+        kind,
+        bowl: this.isAtBowl() && bowl !== POTS ? bowl : null,
+      })
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe({
         next: (taken) => {
