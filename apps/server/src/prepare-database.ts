@@ -5,9 +5,7 @@ import { WorkshopClock } from './plugins/workshop-clock';
 import type { Settings } from './settings';
 import { WorkshopEntity } from './workshop/workshop.entity';
 import { EMPTY_WORKSHOP } from './workshop/empty-workshop';
-
-/** Key of the lock that lets only one of several processes prepare the database. */
-const PREPARE_LOCK = 4311;
+import { LOCKS } from './plugins/locks';
 
 /** Migrates, fills an empty database with the demo or an empty workshop, and sets the clock where it is asked to. */
 export async function prepareDatabase(
@@ -16,14 +14,14 @@ export async function prepareDatabase(
   tell: (text: string) => void,
 ): Promise<void> {
   const runner = db.createQueryRunner();
-  await runner.query('select pg_advisory_lock($1)', [PREPARE_LOCK]);
+  await runner.query('select pg_advisory_lock($1)', [LOCKS.prepare]);
   try {
     const migrated = await db.runMigrations();
     if (migrated.length > 0) tell(`Database migrated (${migrated.length})`);
     await fillIfEmpty(db, settings, tell);
     if (settings.now) await WorkshopClock.set(db, settings.now);
   } finally {
-    await runner.query('select pg_advisory_unlock($1)', [PREPARE_LOCK]);
+    await runner.query('select pg_advisory_unlock($1)', [LOCKS.prepare]);
     await runner.release();
   }
 }

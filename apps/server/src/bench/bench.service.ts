@@ -12,14 +12,14 @@ import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { drawPacking, returnPacking } from './pack-stock';
 import { eventsOf } from './run-events';
 import { BenchEventEntity, RunEntity } from './run.entity';
+import { lockUntilCommit } from '../plugins/locks';
 
-const BENCH_LOCK = 4314;
 /** A screen's clock may be ahead by so much. Shop default. */
 const AHEAD_MS = 2 * 60_000;
 
 /** Deeds are written down one after the other, so that a work is begun once however many screens begin it. */
 export async function lockBench(manager: EntityManager): Promise<void> {
-  await manager.query('select pg_advisory_xact_lock($1)', [BENCH_LOCK]);
+  await lockUntilCommit(manager, 'bench');
 }
 
 /** Writes down what is done at the bench: each deed once, by its id, however often and late it is sent. */

@@ -4,6 +4,7 @@ import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import type { KeptRecord } from './kept-record';
 import { recordId } from './record-id';
+import { lockUntilCommit } from '../plugins/locks';
 
 /** One kind of record: how it is judged, shown, and by what it is held. */
 export interface RecordKind<Entity extends KeptRecord, Draft extends { name: string }, View> {
@@ -36,14 +37,12 @@ export interface RecordKind<Entity extends KeptRecord, Draft extends { name: str
   remove?(manager: EntityManager, entity: Entity): Promise<void>;
 }
 
-const RECORDS_LOCK = 4311;
-
 /**
  * One record changes at a time, of whatever kind: names stay apart, and what one change makes of another – a thinner
  * coating of a bowl's tail – is judged on what is really there.
  */
 export async function lockRecords(manager: EntityManager): Promise<void> {
-  await manager.query('select pg_advisory_xact_lock($1)', [RECORDS_LOCK]);
+  await lockUntilCommit(manager, 'records');
 }
 
 /** Takes, changes and removes records of one kind; each call is one transaction and tells every open page. */

@@ -11,6 +11,7 @@ import type { SetUp } from '../workshop/set-up';
 import { instantOf } from '../workshop/workshop-time';
 import { OfferTerms, termsProblem } from './offer-terms';
 import { SlotRoom } from './slot-room';
+import { lockUntilCommit } from '../plugins/locks';
 
 /** An order that is about to be promised. */
 export interface PromiseWanted {
@@ -30,7 +31,6 @@ interface Situation {
   readonly kitchen: Kitchen | null;
 }
 
-const PROMISES_LOCK = 4312;
 /** So many slots, the nearest first, are asked for one that can be instead; shop default. */
 const SLOTS_TRIED = 40;
 /** Slots that the kitchen is asked about at once. */
@@ -45,7 +45,7 @@ export class PromiseGate {
 
   /** @throws ProblemError `invalid-input` at the pickup, with the nearest slot that can be, if there is one */
   async requireRoom(manager: EntityManager, setUp: SetUp, wanted: PromiseWanted): Promise<void> {
-    await manager.query('select pg_advisory_xact_lock($1)', [PROMISES_LOCK]);
+    await lockUntilCommit(manager, 'promises');
     const kitchen = await Kitchen.load(manager, setUp, this.clock);
     const situation = { kitchen, ...(await this.placeOf(manager, setUp, wanted)) };
     const fault = faultIn(situation, setUp, wanted);

@@ -22,9 +22,8 @@ import { PlanJobEntity } from './jobs/plan-job.entity';
 import { PlanEntity } from './plan.entity';
 import { newestPlan, publishedPlan, requirePlan, workedPlan } from './plan-versions';
 import { planHead, planView } from './plan-view';
+import { lockUntilCommit } from '../plugins/locks';
 
-/** Whoever changes what the newest version is holds this lock until it is committed. */
-const PLAN_LOCK = 4310;
 /** A plan that is made at once is bettered by so many changes; those of jobs take the time they are given. */
 const PLAN_STEPS = 6000;
 /** So many versions are listed, the newest first. */
@@ -187,7 +186,7 @@ export class PlanService {
   /** Runs a change to the versions alone, one after the other over all processes. */
   changing<T>(change: (manager: EntityManager, setUp: SetUp) => Promise<T>): Promise<T> {
     return this.db.transaction(async (manager) => {
-      await manager.query('select pg_advisory_xact_lock($1)', [PLAN_LOCK]);
+      await lockUntilCommit(manager, 'plan');
       return change(manager, await requireSetUp(manager));
     });
   }

@@ -86,6 +86,10 @@ describe('what is wrong with one of several', () => {
     expect(wrong(schema, { form: { kind: 'square', side: 0 } })).toMatchObject([
       { pointer: '/form/side', code: 'too-small', params: { value: 0 } },
     ]);
+    const half = Type.Object({ boxes: Type.Union([Type.Integer({ minimum: 1 }), Type.Null()]) });
+    expect(wrong(half, { boxes: 0.5 })).toContainEqual(
+      expect.objectContaining({ pointer: '/boxes', code: 'not-a-whole-number' }),
+    );
     expect(wrong(Weighed, { kind: 'run', startGrams: 'x', addedGrams: 0, leftGrams: 1 })).toMatchObject([
       { pointer: '/startGrams', code: 'wrong-type' },
     ]);

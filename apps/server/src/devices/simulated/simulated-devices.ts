@@ -8,9 +8,8 @@ import { newToken, tokenHash } from '../device-token';
 import { DeviceEntity } from '../device.entity';
 import { bowlsAtWork } from './bowls-at-work';
 import { SimulatedBowls } from './simulated-bowls';
+import { LOCKS } from '../../plugins/locks';
 
-/** Only one of several processes plays the devices. */
-const SIMULATED_LOCK = 4315;
 const TICK_MS = 1000;
 /** A simulated device speaks so often, by the workshop’s clock. */
 const SAY_EVERY_SECONDS = 10;
@@ -57,7 +56,7 @@ export class SimulatedDevices {
     const workshop = await db.manager.findOneBy(WorkshopEntity, { id: 1 });
     if (!workshop?.isDemo) return;
     this.lock = db.createQueryRunner();
-    const rows = (await this.lock.query('select pg_try_advisory_lock($1) as mine', [SIMULATED_LOCK])) as {
+    const rows = (await this.lock.query('select pg_try_advisory_lock($1) as mine', [LOCKS.simulated])) as {
       mine: boolean;
     }[];
     if (!rows[0]!.mine) return this.close();

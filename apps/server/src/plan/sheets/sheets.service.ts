@@ -63,12 +63,11 @@ async function sheetWords(
     const names = new Map(rows.map(({ id, name }) => [id, name]));
     return (id: string): string => names.get(id) ?? id;
   };
-  const [bowl, coating, zoneName, person] = await Promise.all([
-    named(BowlEntity),
-    named(CoatingEntity),
-    named(ZoneEntity),
-    named(PersonEntity),
-  ]);
+  // one after the other: a connection takes one question at a time
+  const bowl = await named(BowlEntity);
+  const coating = await named(CoatingEntity);
+  const zoneName = await named(ZoneEntity);
+  const person = await named(PersonEntity);
   return {
     piece: (id) => pieces.find((piece) => piece.id === id)?.name ?? id,
     stage: (product, id) =>
