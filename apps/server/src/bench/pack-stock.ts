@@ -1,6 +1,6 @@
 import { usesOfPiece, workState, type StageWork } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
-import { drawnLots } from '../larder/drawn-lots';
+import { drawnLots, giveBack, takeOut } from '../larder/drawn-lots';
 import { loadBook } from '../larder/load-book';
 import { lockLarder } from '../larder/lock-larder';
 import { LotMoveEntity } from '../larder/lot.entity';
@@ -31,15 +31,9 @@ export async function drawPacking(
   await lockLarder(manager);
   const wanted = packing.map(({ item, amount }) => ({ item, amount: amount * pieces }));
   const drawn = await drawnLots(manager, wanted, { at: now, timeZone });
-  const moves = drawn.flatMap(({ taken }) => taken);
-  if (moves.length === 0) return;
-  await manager.insert(
-    LotMoveEntity,
-    moves.map(({ lot: lotId, amount }) => ({
-      ...{ lotId, at: now, by: null, kind: 'used' as const, amount: -amount, reason: `Packed, ${run.code}` },
-      ...{ preparationId: null, runId: run.id },
-    })),
-  );
+  await takeOut(manager, drawn, {
+    ...{ at: now, by: null, reason: `Packed, ${run.code}`, preparationId: null, runId: run.id },
+  });
   await announce(manager, 'larder');
 }
 
@@ -50,18 +44,10 @@ export async function returnPacking(
   { now }: Pick<PackingAt, 'now'>,
 ): Promise<void> {
   await lockLarder(manager);
-  const amounts = new Map<string, number>();
-  for (const { lotId, amount } of await manager.findBy(LotMoveEntity, { runId: run.id }))
-    amounts.set(lotId, (amounts.get(lotId) ?? 0) + amount);
-  const out = [...amounts].filter(([, amount]) => amount < 0);
-  if (out.length === 0) return;
-  await manager.insert(
-    LotMoveEntity,
-    out.map(([lotId, amount]) => ({
-      ...{ lotId, at: now, by: null, kind: 'returned' as const, amount: -amount },
-      ...{ reason: `${run.code} is not packed yet`, preparationId: null, runId: run.id },
-    })),
-  );
+  const moves = await manager.findBy(LotMoveEntity, { runId: run.id });
+  await giveBack(manager, moves, {
+    ...{ at: now, by: null, reason: `${run.code} is not packed yet`, preparationId: null, runId: run.id },
+  });
   await announce(manager, 'larder');
 }
 

@@ -10,7 +10,7 @@ import {
 } from '@alnage/core';
 import { randomUUID } from 'node:crypto';
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
-import { drawnLots, type Drawn } from '../larder/drawn-lots';
+import { drawnLots, takeOut, type MovedBy } from '../larder/drawn-lots';
 import { loadBook } from '../larder/load-book';
 import { lockLarder } from '../larder/lock-larder';
 import { LotEntity, LotMoveEntity } from '../larder/lot.entity';
@@ -219,7 +219,7 @@ async function draw(sealing: Sealing): Promise<Pick<SealedRecord, 'lots' | 'miss
   const coatGrams = (figures.gramsPerPiece ?? work.melt!.gramsPerPiece) * figures.pieces;
   const wanted = await usesOfRun(manager, known, { work, coatGrams, pieces: figures.pieces });
   const drawn = await drawnLots(manager, wanted, { at: now, timeZone: setUp.timeZone });
-  await takeOut(sealing, drawn, `Run ${run.code}`);
+  await takeOut(manager, drawn, movedBy(sealing, `Run ${run.code}`));
   const codes = new Map(
     (await manager.find(LotEntity, { select: { id: true, code: true } })).map((lot) => [lot.id, lot.code]),
   );
@@ -233,20 +233,9 @@ async function draw(sealing: Sealing): Promise<Pick<SealedRecord, 'lots' | 'miss
   };
 }
 
-async function takeOut(
-  { manager, run, by, now }: Sealing,
-  drawn: readonly Drawn[],
-  reason: string,
-): Promise<void> {
-  const moves = drawn.flatMap(({ taken }) => taken);
-  if (moves.length === 0) return;
-  await manager.insert(
-    LotMoveEntity,
-    moves.map(({ lot: lotId, amount }) => ({
-      ...{ lotId, at: now, by, kind: 'used' as const, amount: -amount, reason },
-      ...{ preparationId: null, runId: run.id },
-    })),
-  );
+/** By what stock moves when a run is sealed. */
+function movedBy({ run, by, now }: Sealing, reason: string): MovedBy {
+  return { at: now, by, reason, preparationId: null, runId: run.id };
 }
 
 /** The weighing that the piece learns from; null where nothing was weighed. */
@@ -280,7 +269,7 @@ async function keepLeftover(sealing: Sealing): Promise<string | null> {
   const { coating } = work.melt!;
   const wanted = await boughtOf(manager, coating, ask.toLarderGrams);
   const drawn = await drawnLots(manager, wanted, { at: now, timeZone: setUp.timeZone });
-  await takeOut(sealing, drawn, `Left over of run ${run.code}`);
+  await takeOut(manager, drawn, movedBy(sealing, `Left over of run ${run.code}`));
   const allergens = centreAllergens(known.piece, await loadBook(manager));
   const lot = await manager.save(
     manager.create(LotEntity, {

@@ -1,6 +1,7 @@
 import { stockCourse, type ItemAmount, type LarderItem } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { findLots, lotsThere } from './lot-view';
+import { LotMoveEntity } from './lot.entity';
 import { SupplyEntity } from './supply.entity';
 
 /** What of an item is taken out of which lots, and what no lot has. */
@@ -26,4 +27,42 @@ export async function drawnLots(
     const { taken, shortAmount } = stockCourse([{ minute: at.getTime(), amount }], own);
     return { item, taken, shortAmount };
   });
+}
+
+/** What moved stock: a preparation, or a run. */
+export type MovedBy = Pick<LotMoveEntity, 'at' | 'by' | 'reason' | 'preparationId' | 'runId'>;
+
+/** Takes what was drawn out of its lots; what no lot has is not there to be taken. */
+export async function takeOut(
+  manager: EntityManager,
+  drawn: readonly Drawn[],
+  moved: MovedBy,
+): Promise<void> {
+  const taken = drawn.flatMap((each) => each.taken);
+  await move(
+    manager,
+    taken.map(({ lot, amount }) => ({ ...moved, lotId: lot, kind: 'used', amount: -amount })),
+  );
+}
+
+/** Gives back what some moves took, lot by lot. */
+export async function giveBack(
+  manager: EntityManager,
+  moves: readonly Pick<LotMoveEntity, 'lotId' | 'amount'>[],
+  moved: MovedBy,
+): Promise<void> {
+  const amounts = new Map<string, number>();
+  for (const { lotId, amount } of moves) amounts.set(lotId, (amounts.get(lotId) ?? 0) + amount);
+  const out = [...amounts].filter(([, amount]) => amount < 0);
+  await move(
+    manager,
+    out.map(([lotId, amount]) => ({ ...moved, lotId, kind: 'returned', amount: -amount })),
+  );
+}
+
+async function move(
+  manager: EntityManager,
+  moves: readonly (MovedBy & Pick<LotMoveEntity, 'lotId' | 'kind' | 'amount'>)[],
+): Promise<void> {
+  if (moves.length > 0) await manager.insert(LotMoveEntity, [...moves]);
 }

@@ -9,7 +9,7 @@ import type { WorkshopClock } from '../plugins/workshop-clock';
 import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { loadBook } from './load-book';
 import { lockLarder } from './lock-larder';
-import { drawnLots, type Drawn } from './drawn-lots';
+import { drawnLots, giveBack, takeOut, type Drawn } from './drawn-lots';
 import { findLots } from './lot-view';
 import { LotMoveEntity, type LotEntity } from './lot.entity';
 import { PreparationEntity } from './preparation.entity';
@@ -62,7 +62,9 @@ export class PreparationsService {
         .map(({ item, shortAmount }) => ({ item, amount: shortAmount }));
       if (missing.length > 0 && !despiteShort) throw new ProblemError('stock-short', { missing });
       const done = await this.keep(manager, { asked, horizonStart, by, missing });
-      await this.takeOut(manager, drawn, done);
+      await takeOut(manager, drawn, {
+        ...{ at: done.at, by, reason: `Batch ${batch}`, preparationId: done.id, runId: null },
+      });
       await announce(manager, 'larder');
       return view(asked, setUp, { done, lots: await findLots(manager) });
     });
@@ -81,13 +83,10 @@ export class PreparationsService {
       });
       if (!done) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
       const moves = await manager.findBy(LotMoveEntity, { preparationId: done.id });
-      await manager.insert(
-        LotMoveEntity,
-        moves.map(({ lotId, amount }) => ({
-          ...{ lotId, at: this.clock.now(), by, kind: 'returned' as const, amount: -amount },
-          ...{ reason: `Batch ${batch} is not made`, preparationId: null },
-        })),
-      );
+      await giveBack(manager, moves, {
+        ...{ at: this.clock.now(), by, reason: `Batch ${batch} is not made` },
+        ...{ preparationId: null, runId: null },
+      });
       await manager.delete(PreparationEntity, { id: done.id });
       await announce(manager, 'larder');
     });
@@ -113,21 +112,6 @@ export class PreparationsService {
         ...{ horizonStart, batch: asked.batch, pieceId: asked.piece, pieces: asked.startedPieces },
         ...{ recipeId: recipe.id, recipeVersion: recipe.version, at: this.clock.now(), by, missing },
       }),
-    );
-  }
-
-  private async takeOut(
-    manager: EntityManager,
-    drawn: readonly Drawn[],
-    { id: preparationId, at, by, batch }: PreparationEntity,
-  ): Promise<void> {
-    const moves = drawn.flatMap(({ taken }) => taken);
-    await manager.insert(
-      LotMoveEntity,
-      moves.map(({ lot: lotId, amount }) => ({
-        ...{ lotId, at, by, kind: 'used' as const, amount: -amount },
-        ...{ reason: `Batch ${batch}`, preparationId },
-      })),
     );
   }
 

@@ -141,8 +141,7 @@ export function troublesOf(bench: Bench, words: PlanWords): string[] {
     lacking.set(key, { ...each, pieces: each.pieces + (lacking.get(key)?.pieces ?? 0) });
   }
   const missing = [...lacking.values()].map((each) => missingText(each, bench, words));
-  const late = bench.troubles.filter(({ order }) => order === null || order in bench.tickets);
-  return [...missing, ...late.map((each) => delayText(each, bench, words))];
+  return [...missing, ...bench.troubles.map((each) => delayText(each, bench, words))];
 }
 
 /** Pieces that come too late: M-0361: dusk berry is ready 12 min after it leaves. */

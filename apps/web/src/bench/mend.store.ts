@@ -1,18 +1,5 @@
 import { computed, inject } from '@angular/core';
-import type { SavedPlan } from '@alnage/contract';
-import {
-  costInMinutes,
-  dayAhead,
-  movedTasks,
-  planFigures,
-  tasksOffHours,
-  type DayTrouble,
-  type PlanFigures,
-  type Problem,
-  type Shortage,
-  type Task,
-  type TaskChanges,
-} from '@alnage/core';
+import { mendedBeside, type Mended } from '@alnage/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
@@ -25,20 +12,6 @@ import { BenchStore } from './bench.store';
 const MS_PER_MINUTE = 60_000;
 /** Nobody stands about with a full bowl: the mended plan is bettered for so many seconds. */
 const MEND_SECONDS = 5;
-
-/** A mended plan beside the one that is worked by. */
-export interface Mended {
-  readonly version: number;
-  readonly before: PlanFigures;
-  readonly after: PlanFigures;
-  readonly changes: TaskChanges;
-  /** Orders that are ready too late even so. */
-  readonly late: readonly DayTrouble[];
-  /** Tasks of people who are not there then, which nobody else can take. */
-  readonly offHours: readonly Task[];
-  /** Pieces of orders that it leaves open and the plan that is worked by did not. */
-  readonly open: readonly { readonly order: string; readonly product: string; readonly pieces: number }[];
-}
 
 interface MendState {
   /** Who cannot go on. */
@@ -73,10 +46,11 @@ export const MendStore = signalStore(
         const version = own()?.version ?? null;
         return version !== null && saved()?.publishedVersion === version;
       }),
-      mended: computed((): Mended | null => {
+      /** The mended plan by its version, once it is there. */
+      mended: computed((): (Mended & { version: number }) | null => {
         const [draft, now, version] = [saved(), worked(), own()?.version ?? null];
         if (!draft || !now || draft.version !== version || now.version === version) return null;
-        return mendedBeside(draft, now, bench.bench()?.shortages ?? []);
+        return { version, ...mendedBeside(draft, now, bench.bench()?.shortages ?? []) };
       }),
     };
   }),
@@ -129,39 +103,3 @@ export const MendStore = signalStore(
     };
   }),
 );
-
-/** A plan's figures with what came out short: that is missing from it as it stands. */
-function lessWhatLacks(
-  figures: PlanFigures,
-  { orders, weights }: Problem,
-  lacking: readonly Shortage[],
-): PlanFigures {
-  const weight = new Map(orders.map((order) => [order.id, order.weight]));
-  const weighed = lacking.reduce((sum, { order, pieces }) => sum + pieces * (weight.get(order) ?? 1), 0);
-  return {
-    ...figures,
-    unmetPieces: figures.unmetPieces + lacking.reduce((sum, { pieces }) => sum + pieces, 0),
-    costMinutes: (figures.costMinutes ?? 0) + costInMinutes(weighed * weights.unmetPiece, weights),
-  };
-}
-
-/** A mended plan as it stands beside the one that is worked by. */
-function mendedBeside(draft: SavedPlan, now: SavedPlan, lacking: readonly Shortage[]): Mended {
-  const lineOf = ({ order, product }: Pick<Shortage, 'order' | 'product'>): string => `${order} ${product}`;
-  const known = new Map(now.plan.unmet.map((each) => [lineOf(each), each.pieces]));
-  const since = draft.problem.now ?? 0;
-  return {
-    version: draft.version,
-    before: lessWhatLacks(planFigures(now), now.problem, lacking),
-    after: planFigures(draft),
-    changes: movedTasks(now.plan, draft.plan, since),
-    offHours: tasksOffHours(draft),
-    // pieces that nobody ordered any more may be as late as they like
-    late: dayAhead(draft, new Map(), since).troubles.filter(
-      ({ order }) => order !== null && order in draft.tickets,
-    ),
-    open: draft.plan.unmet
-      .map((each) => ({ ...each, pieces: each.pieces - (known.get(lineOf(each)) ?? 0) }))
-      .filter(({ pieces }) => pieces > 0),
-  };
-}

@@ -4,13 +4,13 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ChoiceField } from '../shared/forms/choice-field';
 import { count, counted } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { troubleText } from '../shared/problem-text';
 import { BenchActions, benchFeature } from '../state/bench.state';
 import { LedgerStore } from './ledger.store';
+import { SeasonChoice } from './parts/season-choice';
 import { LedgerCharts } from './parts/ledger-charts';
 import { RunMargin } from './parts/run-margin';
 import { SealMark } from './parts/seal-mark';
@@ -22,7 +22,7 @@ import { SealMark } from './parts/seal-mark';
     MatFormFieldModule,
     MatInputModule,
     RouterLink,
-    ChoiceField,
+    SeasonChoice,
     Margin,
     LedgerCharts,
     RunMargin,
@@ -41,7 +41,6 @@ export class LedgerPage {
     const trouble = this.said();
     return trouble && troubleText(trouble);
   });
-  protected readonly seasons = computed(() => [{ id: '', name: 'Every season' }, ...this.page.seasons()]);
   protected readonly sum = computed(() => {
     const { runs, pieces, rejectedShare } = this.page.sum();
     return `${counted(runs, 'sealed run')} · ${count(pieces)} pieces · ${(100 * rejectedShare).toFixed(1)}% rejected`;

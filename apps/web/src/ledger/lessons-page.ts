@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ChoiceField } from '../shared/forms/choice-field';
 import { BenchActions } from '../state/bench.state';
 import { LedgerStore } from './ledger.store';
+import { SeasonChoice } from './parts/season-choice';
 import { lessonsOf } from './lessons';
 
 /** Next year: what the season cost and taught, in plain sentences with their figures. */
 @Component({
-  imports: [ChoiceField, MatButtonModule, RouterLink],
+  imports: [SeasonChoice, MatButtonModule, RouterLink],
   providers: [LedgerStore],
   template: `
     <main class="sheet">
@@ -17,14 +17,7 @@ import { lessonsOf } from './lessons';
         <h1>Next year</h1>
         <span class="soft">what the sealed runs taught</span>
         <div class="actions">
-          @if (page.seasons().length > 1) {
-            <al-choice
-              label="Season"
-              [value]="page.season()"
-              [choices]="seasons()"
-              (chosen)="page.setSeason($event)"
-            />
-          }
+          <al-season-choice />
           <a matButton="outlined" routerLink="/ledger">Ledger</a>
         </div>
       </div>
@@ -63,8 +56,7 @@ import { lessonsOf } from './lessons';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LessonsPage {
-  protected readonly page = inject(LedgerStore);
-  protected readonly seasons = computed(() => [{ id: '', name: 'Every season' }, ...this.page.seasons()]);
+  private readonly page = inject(LedgerStore);
   protected readonly lessons = computed(() => {
     const names = this.page.names();
     const runs = this.page.inSeason().map(({ run }) => run);

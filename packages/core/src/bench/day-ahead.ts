@@ -1,4 +1,5 @@
 import { leaveMinute } from '../planner/amounts';
+import { SPARE_PREFIX } from '../planner/carry-over';
 import type { Plan, Problem } from '../planner/problem';
 import { benchWorks, type BenchWork, type StageWork } from './bench-works';
 
@@ -156,7 +157,9 @@ function lateOrders(
   works: readonly BenchWork[],
   shifted: ReadonlyMap<string, ExpectedWork>,
 ): DayTrouble[] {
-  const leaves = new Map(problem.orders.map((order) => [order.id, leaveMinute(order, problem.places)]));
+  // pieces that nobody ordered any more may be as late as they like
+  const wanted = problem.orders.filter(({ id }) => !id.startsWith(SPARE_PREFIX));
+  const leaves = new Map(wanted.map((order) => [order.id, leaveMinute(order, problem.places)]));
   return lastStages(works).flatMap(({ key, batch, product, orders, rest }) => {
     const { end } = shifted.get(key)!;
     return orders.flatMap(({ order }) => {

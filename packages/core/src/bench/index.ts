@@ -70,3 +70,4 @@ export {
   type BenchTimer,
   type WorkState,
 } from './work-state';
+export { mendedBeside, type Mended } from './mended';

@@ -1,4 +1,5 @@
 import { clockStageIndex, leaveMinute } from './amounts';
+import { SPARE_PREFIX } from './carry-over';
 import { checkPlan, costInMinutes } from './check/check-plan';
 import type { Planned } from './problem';
 
@@ -33,7 +34,9 @@ export function planFigures({ problem, plan }: Planned): PlanFigures {
       const order = orders.get(serve.order)!;
       pieces += serve.pieces;
       ageMinutes += serve.pieces * (order.due - clock);
-      slack = Math.min(slack, leaveMinute(order, problem.places) - stages.at(-1)!.end);
+      // pieces that nobody ordered any more wait for no pickup
+      if (!order.id.startsWith(SPARE_PREFIX))
+        slack = Math.min(slack, leaveMinute(order, problem.places) - stages.at(-1)!.end);
     }
   }
   for (const { stock, order, pieces: given } of plan.fromStock ?? []) {
