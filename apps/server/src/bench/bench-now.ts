@@ -1,12 +1,12 @@
 import type { Bench, SealedWork } from '@alnage/contract';
 import { SPARE_PREFIX, benchWorks, dayAhead, lostCourses, type BenchWork } from '@alnage/core';
-import { MoreThan, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../plan/plan.entity';
 import { workedPlan } from '../plan/plan-versions';
 import type { WorkshopClock } from '../plugins/workshop-clock';
-import { findSetUp, type SetUp } from '../workshop/set-up';
+import { findSetUp } from '../workshop/set-up';
 import { eventsOf } from './run-events';
-import { RunEntity } from './run.entity';
+import type { RunEntity } from './run.entity';
 import { seenAtBench } from './seen-at-bench';
 
 const MS_PER_MINUTE = 60_000;
@@ -24,10 +24,13 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
   const plan = setUp && (await workedPlan(manager, setUp));
   if (!plan) return NOTHING;
   const works = benchWorks(plan.problem, plan.plan);
-  const open = await openRuns(manager, setUp, clock);
-  const sealed = await sealedRuns(manager, setUp);
   const now = (clock.now().getTime() - setUp.span.start.getTime()) / MS_PER_MINUTE;
   const seen = await seenAtBench(manager, plan, now);
+  const touched = clock.now().getTime() - TOUCHED_MS;
+  const open = seen.runs.filter(({ sealedAt, touchedAt }) => !sealedAt && touchedAt.getTime() > touched);
+  const sealed = seen.runs
+    .filter(({ sealedAt }) => sealedAt)
+    .sort((a, b) => a.sealedAt!.getTime() - b.sealedAt!.getTime());
   const courses = new Map([...lostCourses(plan.plan, seen.lost, now), ...seen.courses]);
   const { works: ahead, troubles } = dayAhead(plan, courses, Math.round(now));
   return {
@@ -43,30 +46,6 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
     tickets: await ticketsOf(manager, plan),
     freeFrom: freeFromOf(plan, works),
   };
-}
-
-function openRuns(
-  manager: EntityManager,
-  { span }: SetUp,
-  clock: Pick<WorkshopClock, 'now'>,
-): Promise<RunEntity[]> {
-  const touched = MoreThan(new Date(clock.now().getTime() - TOUCHED_MS));
-  return manager
-    .createQueryBuilder(RunEntity, 'run')
-    .leftJoinAndSelect('run.events', 'event')
-    .where({ horizonStart: span.start, touchedAt: touched })
-    .andWhere('run.sealedAt is null')
-    .orderBy('event.seq', 'ASC')
-    .getMany();
-}
-
-function sealedRuns(manager: EntityManager, { span }: SetUp): Promise<RunEntity[]> {
-  return manager
-    .createQueryBuilder(RunEntity, 'run')
-    .where({ horizonStart: span.start })
-    .andWhere('run.sealedAt is not null')
-    .orderBy('run.sealedAt', 'ASC')
-    .getMany();
 }
 
 function sealedWork({ id, work, code, record, endedAt, sealedAt }: RunEntity): SealedWork {

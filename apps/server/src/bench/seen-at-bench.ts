@@ -21,6 +21,8 @@ const MS_PER_MINUTE = 60_000;
 
 /** What the bench wrote down of a plan that is worked by, and what orders lack by it. */
 export interface SeenOfPlan extends SeenAtBench {
+  /** All runs of its season with their deeds, whichever plan they were begun by. */
+  readonly runs: readonly RunEntity[];
   readonly shortages: readonly Shortage[];
 }
 
@@ -34,9 +36,10 @@ export async function seenAtBench(
   now: number,
 ): Promise<SeenOfPlan> {
   const works = new Map(benchWorks(problem, plan).map((work) => [work.key, work]));
-  const runs = (await runsOf(manager, horizonStart)).filter((run) => isOfPlan(works, run));
-  const begun = runs.filter(({ begunAt }) => begunAt !== null);
-  const lost = new Set(runs.flatMap(lostMelt));
+  const runs = await runsOf(manager, horizonStart);
+  const own = runs.filter((run) => isOfPlan(works, run));
+  const begun = own.filter(({ begunAt }) => begunAt !== null);
+  const lost = new Set(own.flatMap(lostMelt));
   const courses = new Map<string, WorkCourse>();
   for (const run of begun) {
     const work = works.get(run.work);
@@ -50,7 +53,7 @@ export async function seenAtBench(
   );
   const failed = new Map([...yields, ...undipped.map(({ id }) => [id, 0] as const)]);
   return {
-    ...{ yields, lost, courses },
+    ...{ runs, yields, lost, courses },
     begun: new Set(begun.map(({ planned }) => (planned.kind === 'melt' ? planned.melt : planned.batch))),
     shortages: shortages(plan.batches, failed),
   };
