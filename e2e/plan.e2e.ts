@@ -1,3 +1,4 @@
+import { clockStageIndex, openPlaces, placeIn, type Planned } from '@alnage/core';
 import type { Page } from '@playwright/test';
 import ICAL from 'ical.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -7,14 +8,11 @@ const address = (): string => process.env['ALNAGE_E2E_DEMO']!;
 const margin = (page: Page) => page.locator('al-margin');
 const grip = (page: Page) => page.getByRole('button', { name: 'Take the batch in hand' });
 
-interface Saved {
+interface Saved extends Planned {
   readonly version: number;
   readonly pins: readonly string[];
   readonly isPublished: boolean;
   readonly horizonStart: string;
-  readonly plan: {
-    readonly batches: readonly { id: string; stages: { stage: string; start: number; end: number }[] }[];
-  };
 }
 
 const planNow = async (page: Page): Promise<Saved> =>
@@ -40,25 +38,51 @@ async function chooseMovable(page: Page): Promise<string> {
   return chooseNext(page);
 }
 
-/** Drags the chosen batch along its lane until it is told that it can go there; false where it nowhere can. */
-async function dragToOpen(page: Page): Promise<boolean> {
+/** Chooses the next batch on the screen that can be taken in hand and has room in its lane within two hours; and where. */
+async function chooseRoomy(page: Page): Promise<{ batch: string; minutes: number }> {
+  const saved = await planNow(page);
+  for (let tries = 0; tries < 40; tries++) {
+    const batch = await chooseNext(page);
+    const minutes = roomOf(saved, batch);
+    if (minutes !== null) return { batch, minutes };
+  }
+  throw new Error('no batch of the day has room within two hours');
+}
+
+/** By how many minutes a batch could be moved along its lane at the most; null where it nowhere can. */
+function roomOf(saved: Saved, batchId: string): number | null {
+  const batch = saved.plan.batches.find(({ id }) => id === batchId)!;
+  const product = saved.problem.products.find(({ id }) => id === batch.product)!;
+  const stage = product.stages[clockStageIndex(product)]!.id;
+  const { end, melter, person } = placeIn(batch, stage, saved.plan.melts);
+  const ask = { batch: batchId, stage, from: end - 120, to: end + 120, step: 5 };
+  const lane = openPlaces(saved, ask).find((each) =>
+    melter === undefined ? each.person === person : each.melter === melter,
+  );
+  const ends = (lane?.open ?? []).flatMap(([first, last]) =>
+    Array.from({ length: (last - first) / 5 + 1 }, (_, i) => first + 5 * i),
+  );
+  const away = ends.map((each) => each - end).filter((minutes) => minutes !== 0);
+  return away.toSorted((a, b) => Math.abs(b) - Math.abs(a))[0] ?? null;
+}
+
+/** Drags the chosen batch along its lane, to the right or to the left, until it is told that it can go there. */
+async function dragToOpen(page: Page, way: number): Promise<void> {
   const box = (await grip(page).boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
-  await page.mouse.move(x - 6, y, { steps: 3 });
+  await page.mouse.move(x + 6 * way, y, { steps: 3 });
   await expect(margin(page).getByText(/^In hand: /)).toBeVisible();
-  await expect(margin(page).getByText('Finding out where it can go')).toBeHidden();
+  await expect(margin(page).getByText('Finding out where it can go')).toBeHidden({ timeout: 30_000 });
   // five minutes are hardly three pixels of a day
-  for (let by = 8; by < 100; by += 2) {
-    await page.mouse.move(Math.max(150, x - by), y);
+  for (let by = 1; by < 300; by++) {
+    await page.mouse.move(x + by * way, y);
     await page.evaluate(() => new Promise(requestAnimationFrame));
-    if (await margin(page).getByText('It can go here.').isVisible()) return true;
+    const told = await margin(page).innerText();
+    if (told.includes('It can go here.') && /min (earlier|later)/.test(told)) return;
   }
-  await page.keyboard.press('Escape');
-  await page.mouse.up();
-  await expect(margin(page).getByText(/^In hand: /)).toBeHidden();
-  return false;
+  throw new Error('nowhere along its lane the batch can go');
 }
 
 test('a plan is seen to become better, is stopped, and is published', async ({ demo }) => {
@@ -77,28 +101,27 @@ test('a plan is seen to become better, is stopped, and is published', async ({ d
   await expect(demo.getByText('is not published')).toBeHidden();
 });
 
-test('a batch is dragged to a place that lights up, stays there in the next plan, and goes back on Undo', async ({
-  demo,
-}) => {
+test('a batch is dragged to a place that lights up, and stays there in the next plan', async ({ demo }) => {
   await go(demo, '/plan');
-  let batch = await chooseMovable(demo);
-  let isOpen = await dragToOpen(demo);
-  for (let i = 0; i < 8 && !isOpen; i++) {
-    batch = await chooseNext(demo);
-    isOpen = await dragToOpen(demo);
-  }
-  expect(isOpen).toBe(true);
+  await chooseMovable(demo);
+  const before = await planNow(demo);
+  const { batch, minutes } = await chooseRoomy(demo);
+  await dragToOpen(demo, Math.sign(minutes));
   await demo.mouse.up();
   await expect(demo.getByText(`Batch ${batch} is moved and pinned`)).toBeVisible();
   const moved = await planNow(demo);
   expect(moved.pins).toContain(batch);
   const tasks = (saved: Saved) => saved.plan.batches.find(({ id }) => id === batch)!.stages;
+  expect(tasks(moved)).not.toEqual(tasks(before));
 
   await demo.keyboard.press('p');
   await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
   const planned = await planNow(demo);
   expect(planned.version).toBe(moved.version + 1);
-  expect(tasks(planned)).toEqual(tasks(moved));
+  expect(planned.pins).toContain(batch);
+  // begins may differ: the bench has taught other paces since the demo was planned
+  const ends = (saved: Saved) => tasks(saved).map(({ stage, person, end }) => ({ stage, person, end }));
+  expect(ends(planned)).toEqual(ends(moved));
   await demo.request.post(`${address()}/api/plan/holds`, {
     data: { version: planned.version, hold: { batch }, isHeld: false },
   });

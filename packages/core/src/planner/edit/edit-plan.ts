@@ -1,20 +1,13 @@
-import { clockStageIndex } from '../amounts';
 import type { Blocker } from '../blocker';
 import { checkPlan, type PlanReport } from '../check/check-plan';
-import { loadFixed } from '../engine/load';
-import { compile } from '../engine/compiled';
-import { plainManner } from '../engine/manner';
-import { Placement } from '../engine/placement';
-import { Random } from '../../chance/random';
-import type { Run } from '../engine/run';
 import type { Schedule } from '../engine/schedule';
 import { ownBowl, runOf, standing } from '../engine/standing';
 import { toPlan } from '../engine/to-plan';
-import { blockerOf } from '../engine/unmet';
 import { movedTasks, type TaskChanges } from '../moved-tasks';
 import type { Batch, Plan, Planned, Problem, Product, Serve } from '../problem';
 import { repairPlan } from '../repair-plan';
-import { placeIn, stageAt, type PlaceOfStage } from './place-of-stage';
+import type { PlaceOfStage } from './place-of-stage';
+import { fixedWith, ownPlace, tryPlace } from './try-place';
 
 /** What somebody does to a plan by hand. */
 export type PlanEdit =
@@ -54,8 +47,6 @@ export interface EditedPlan {
 
 export type EditResult = EditedPlan | EditRefusal;
 
-/** Candidates that one batch is tried with. */
-const TRIALS = 160;
 /** Changes tried so that others make way. */
 const ROOM_STEPS = 300;
 /** The nearest free place is looked for so far away, in these steps; shop default, in minutes. */
@@ -137,31 +128,9 @@ function inTheWay({ problem, plan }: Planned, batch: Batch, to: PlaceOfStage): B
 }
 
 /** Puts a batch where it is wanted before all others, and mends the plan around it; null where even that cannot be. */
-function withOthersMoved(planned: Planned, batch: Batch, to: PlaceOfStage): EditedPlan | null {
-  const { problem, plan } = planned;
-  const { batches = [], melts = [] } = problem.fixed ?? {};
-  const alone = loadFixed(compile(problem));
-  const tried = tryPlace(alone, batch, { serves: batch.serves, to });
-  if (!('run' in tried)) return null;
-  const made = toPlan(alone);
-  const own = made.batches.find(({ id }) => id === batch.id)!;
-  const used = new Set(own.stages.map(({ melt }) => melt));
-  // its melts have names of their own, for those of the plan go on beside them
-  const names = new Map(
-    made.melts
-      .filter(({ id }) => used.has(id) && !melts.some((melt) => melt.id === id))
-      .map(({ id }) => [id, freshId(plan.melts, `${id}+`)] as const),
-  );
-  const fixed = {
-    batches: [
-      ...batches,
-      { ...own, stages: own.stages.map((task) => ({ ...task, melt: names.get(task.melt!) ?? task.melt })) },
-    ],
-    melts: [
-      ...melts.map((melt) => made.melts.find(({ id }) => id === melt.id) ?? melt),
-      ...made.melts.filter(({ id }) => names.has(id)).map((melt) => ({ ...melt, id: names.get(melt.id)! })),
-    ],
-  };
+function withOthersMoved({ problem, plan }: Planned, batch: Batch, to: PlaceOfStage): EditedPlan | null {
+  const fixed = fixedWith({ problem, plan }, batch, to);
+  if (!fixed) return null;
   const mended = repairPlan({ ...problem, fixed }, plan, { steps: ROOM_STEPS });
   const report = checkPlan(problem, mended.plan);
   return report.ok ? { kind: 'done', plan: mended.plan, report, changes: mended.changes } : null;
@@ -197,30 +166,6 @@ function merge(planned: Planned, batch: Batch, id: string): EditResult {
   return 'run' in placed
     ? done(planned, schedule)
     : { kind: 'blocked', blocker: placed.blocker, nearest: null };
-}
-
-interface Wanted {
-  readonly serves: readonly Serve[];
-  /** Null: wherever is best. */
-  readonly to: PlaceOfStage | null;
-  readonly isNew?: boolean;
-}
-
-/** Places a batch as it is wanted, or tells what stands in the way; then the schedule is as it was. */
-function tryPlace(
-  schedule: Schedule,
-  { id, product: name }: Batch,
-  { serves, to, isNew }: Wanted,
-): { run: Run } | { blocker: Blocker } {
-  const { compiled, journal } = schedule;
-  const run = runOf(schedule, name, serves);
-  run.name = isNew ? null : id;
-  const at = to && stageAt(compiled.problem, run.product.product, to);
-  const placement = new Placement(schedule, new Random(1));
-  const mark = journal.mark();
-  if (placement.place(run, { ...plainManner(TRIALS), at })) return { run };
-  journal.undoTo(mark);
-  return { blocker: blockerOf(schedule, run.lines[0]!, placement.obstacle) };
 }
 
 /** The free place nearest to the wanted one: at the same lane, or at another one where that is much nearer. */
@@ -264,12 +209,6 @@ function productOf({ products }: Problem, { product }: Batch): Product {
   return products.find(({ id }) => id === product)!;
 }
 
-/** Where the stage is that starts its clock: what a batch keeps of its place when its pieces change. */
-function ownPlace({ problem, plan }: Planned, batch: Batch): PlaceOfStage {
-  const product = productOf(problem, batch);
-  return placeIn(batch, product.stages[clockStageIndex(product)]!.id, plan.melts);
-}
-
 /** What a batch serves, the first to leave first. */
 function inTurn(schedule: Schedule, { product, serves }: Batch): Serve[] {
   const { lines, problem } = schedule.compiled;
@@ -296,10 +235,4 @@ function joined(serves: readonly Serve[]): Serve[] {
   const pieces = new Map<string, number>();
   for (const serve of serves) pieces.set(serve.order, (pieces.get(serve.order) ?? 0) + serve.pieces);
   return [...pieces].map(([order, count]) => ({ order, pieces: count }));
-}
-
-function freshId(taken: readonly { readonly id: string }[], id: string): string {
-  let fresh = id;
-  while (taken.some((each) => each.id === fresh)) fresh += '+';
-  return fresh;
 }

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
+import { clockStageIndex } from '../amounts';
 import { checkPlan } from '../check/check-plan';
 import { makePlan } from '../make-plan';
-import type { Plan, Planned, Problem } from '../problem';
+import type { Batch, Plan, Planned, Problem, Product } from '../problem';
 import { repairPlan } from '../repair-plan';
 import { randomProblem, smallProblem } from '../testing/small-problem';
 import { withHolds, type Lock } from './holds';
@@ -10,6 +11,22 @@ const planned = (problem: Problem): Planned => ({ problem, plan: makePlan(proble
 const small = planned(smallProblem);
 const [first] = small.plan.batches;
 const nothing = { pins: [], locks: [] };
+/** The problem with every stage taking so many times as long a piece. */
+const atPace = (problem: Problem, times: number): Problem => ({
+  ...problem,
+  products: problem.products.map((product) => ({
+    ...product,
+    stages: product.stages.map((stage) => ({
+      ...stage,
+      secondsPerPiece: Math.round(stage.secondsPerPiece * times),
+    })),
+  })),
+});
+/** In which bowl (by whom, where it dips nothing) the stage that starts a batch's clock is, and when. */
+const clockPlace = (product: Product, batch: Batch, melts: Plan['melts']) => {
+  const { start, end, melt, person } = batch.stages[clockStageIndex(product)]!;
+  return { lane: melts.find(({ id }) => id === melt)?.melter ?? person, start, end };
+};
 const batchIn = ({ batches }: Plan, id: string) => batches.find((batch) => batch.id === id);
 
 describe('what is to stay', () => {
@@ -68,6 +85,52 @@ describe('what is to stay', () => {
     expect(after.report.ok).toBe(true);
     expect(tasks(small.plan).length).toBeGreaterThan(2);
     expect(tasks(after.plan)).toEqual(tasks(small.plan));
+  });
+
+  test('stays in its bowl at its time when the bench has taught another pace', () => {
+    const [held, lapsed]: [Batch[], string[]] = [[], []];
+    for (const pace of [0.9, 1.1])
+      for (let seed = 1; seed <= 30; seed++) {
+        const { problem: before, plan } = planned(randomProblem(seed));
+        const problem = atPace(before, pace);
+        for (const batch of plan.batches) {
+          const now = withHolds({ problem, plan }, { ...nothing, pins: [batch.id] });
+          const [kept] = now.problem.fixed!.batches;
+          if (!kept) {
+            lapsed.push(...now.lapsed);
+            continue;
+          }
+          held.push(kept);
+          const product = problem.products.find(({ id }) => id === batch.product)!;
+          const [was, is] = [
+            clockPlace(product, batch, plan.melts),
+            clockPlace(product, kept, now.problem.fixed!.melts),
+          ];
+          expect(is.lane).toBe(was.lane);
+          expect(is.end === was.end || is.start === was.start).toBe(true);
+          const next = makePlan(now.problem, { steps: 20, seed });
+          expect(checkPlan(now.problem, next.plan)).toMatchObject({ ok: true });
+          expect(batchIn(next.plan, batch.id)).toEqual(kept);
+        }
+      }
+    expect(held.length).toBeGreaterThan(5 * lapsed.length);
+  });
+
+  test('has its melt filled up where its pieces have come to take more', () => {
+    const batch = small.plan.batches.find(({ stages }) => stages.some(({ melt }) => melt !== null))!;
+    const products = smallProblem.products.map((product) => ({
+      ...product,
+      stages: product.stages.map((stage) => ({
+        ...stage,
+        coating: stage.coating && { id: stage.coating.id, gramsPerPiece: 25 },
+      })),
+    }));
+    const after = { problem: { ...smallProblem, products }, plan: small.plan };
+    const { problem, lapsed } = withHolds(after, { ...nothing, pins: [batch.id] });
+    expect(lapsed).toEqual([]);
+    const { id } = problem.fixed!.melts[0]!;
+    const grams = (melts: Plan['melts']) => melts.find((melt) => melt.id === id)!.grams;
+    expect(grams(problem.fixed!.melts)).toBeGreaterThan(grams(small.plan.melts));
   });
 
   test.each<[string, Partial<Problem>]>([

@@ -2,6 +2,8 @@ import { carryOver } from '../carry-over';
 import { checkPlan } from '../check/check-plan';
 import { lineKey } from '../line-key';
 import type { Batch, FixedWork, Melt, Person, Plan, Planned, Problem, Span, Unmet } from '../problem';
+import { filledFor, refitted } from './refitted';
+import { fixedWith, ownPlace } from './try-place';
 
 /** What people want to stay as a plan has it. */
 export interface Holds {
@@ -30,7 +32,9 @@ const OF_NO_WEIGHT: ReadonlySet<string> = new Set(['setup-duration', 'melt-unuse
 
 /**
  * The problem with the pinned batches of a plan and all work of the locked days among its fixed work, with the melts that
- * these are dipped from. What is fixed already stays so.
+ * these are dipped from. What is fixed already stays so. Where stages have come to take longer or shorter than the plan
+ * has them (the bench has taught a pace), a batch stays in the same hands and bowls: its stages end when they were to, or
+ * else begin then, or else the stage that starts its clock alone does.
  */
 export function withHolds({ problem, plan }: Planned, { pins, locks }: Holds): HeldProblem {
   const base = problem.fixed ?? { batches: [], melts: [] };
@@ -60,11 +64,15 @@ export function heldAt({ problem, plan }: Planned, minute: number, holds: Holds)
 
 /** The fixed work as it grows. */
 class Holding {
+  fixed: FixedWork;
+
   constructor(
     private readonly problem: Problem,
     private readonly plan: Plan,
-    public fixed: FixedWork,
-  ) {}
+    private readonly base: FixedWork,
+  ) {
+    this.fixed = base;
+  }
 
   /** Takes all of these batches that can be held, and tells of the others. */
   take(batches: readonly Batch[]): string[] {
@@ -72,9 +80,27 @@ class Holding {
       this.fixed = this.with(batches);
       return [];
     }
-    if (batches.length === 1) return [batches[0]!.id];
+    if (batches.length === 1) return this.takeRefitted(batches[0]!) ? [] : [batches[0]!.id];
     const half = batches.length >> 1;
     return [...this.take(batches.slice(0, half)), ...this.take(batches.slice(half))];
+  }
+
+  /** Takes a batch whose hours are no longer those of its work: as near to them as it can be. */
+  private takeRefitted(batch: Batch): boolean {
+    const { problem, plan } = this;
+    const [byEnd, byStart] = [refitted(problem, batch, 'end'), refitted(problem, batch, 'start')];
+    if (!byEnd || !byStart || !isOrdered(problem, batch)) return false;
+    const asItWas = [byEnd, byStart].find((each) => this.isSound([each]));
+    if (asItWas) {
+      this.fixed = this.with([asItWas]);
+      return true;
+    }
+    const around = { problem: { ...problem, fixed: this.fixed }, plan };
+    const fixed = [batch, byStart]
+      .map((each) => fixedWith(around, batch, ownPlace({ problem, plan }, each)))
+      .find((each) => each !== null && this.isSoundWith(each));
+    if (fixed) this.fixed = fixed;
+    return fixed !== undefined;
   }
 
   takeMelts(melts: readonly Melt[]): void {
@@ -91,14 +117,27 @@ class Holding {
     const used = new Set(batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
     const known = new Set(this.fixed.melts.map(({ id }) => id));
     const melts = this.plan.melts.filter(({ id }) => used.has(id) && !known.has(id));
-    return { batches: all, melts: [...this.fixed.melts, ...melts] };
+    const filled = [...this.fixed.melts, ...melts].map((melt) =>
+      this.base.melts.includes(melt) ? melt : filledFor(this.problem, all, melt),
+    );
+    return { batches: all, melts: filled };
   }
 
   private isSound(batches: readonly Batch[]): boolean {
-    const { batches: all, melts } = this.with(batches);
-    const plan: Plan = { format: 'alnage-plan/1', batches: all, melts, unmet: openOf(this.problem, all) };
+    return this.isSoundWith(this.with(batches));
+  }
+
+  private isSoundWith({ batches, melts }: FixedWork): boolean {
+    const plan: Plan = { format: 'alnage-plan/1', batches, melts, unmet: openOf(this.problem, batches) };
     return checkPlan(this.problem, plan).violations.every(({ code }) => OF_NO_WEIGHT.has(code));
   }
+}
+
+/** Whether all that a batch serves is still ordered, if not as much of it. */
+function isOrdered({ orders }: Problem, { product, serves }: Batch): boolean {
+  return serves.every(({ order: id }) =>
+    orders.some((order) => order.id === id && order.lines.some((line) => line.product === product)),
+  );
 }
 
 function openOf({ orders }: Problem, batches: readonly Batch[]): Unmet[] {

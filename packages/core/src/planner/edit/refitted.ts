@@ -1,0 +1,37 @@
+import { stageGrams, stageMinutes, startedPieces } from '../amounts';
+import type { Batch, Melt, Problem } from '../problem';
+
+/** What stays where a stage takes longer or shorter than it did: its end or its begin. */
+export type Kept = 'end' | 'start';
+
+/**
+ * A batch in the same hands and bowls, each stage as long as it takes by the problem. Null where the problem no longer
+ * knows its product, its stages or its people.
+ */
+export function refitted({ products, people }: Problem, batch: Batch, kept: Kept): Batch | null {
+  const product = products.find(({ id }) => id === batch.product);
+  if (product?.stages.length !== batch.stages.length) return null;
+  const started = startedPieces(product, batch.pieces);
+  const stages = batch.stages.map((task, k) => {
+    const person = people.find(({ id }) => id === task.person);
+    if (!person) return null;
+    const minutes = stageMinutes(product.stages[k]!, started, person.pace);
+    return kept === 'end' ? { ...task, start: task.end - minutes } : { ...task, end: task.start + minutes };
+  });
+  return stages.some((task) => task === null) ? null : { ...batch, stages: stages.map((task) => task!) };
+}
+
+/** A melt with as much in it as these batches need of it and its bowl keeps as a tail; never less than it had. */
+export function filledFor({ products, melters }: Problem, batches: readonly Batch[], melt: Melt): Melt {
+  const used = batches.flatMap((batch) => {
+    const product = products.find(({ id }) => id === batch.product);
+    return batch.stages.map(({ melt: from }, k) =>
+      product?.stages[k] && from === melt.id
+        ? stageGrams(product.stages[k], startedPieces(product, batch.pieces))
+        : 0,
+    );
+  });
+  const tail = melters.find(({ id }) => id === melt.melter)?.tailGrams ?? 0;
+  const needed = used.reduce((sum, grams) => sum + grams, tail);
+  return needed > melt.grams ? { ...melt, grams: needed } : melt;
+}
