@@ -50,6 +50,32 @@ test('a server killed hard loses nothing, and an open page comes back by itself'
   await second.stop();
 });
 
+test('places that nobody has opened yet open while the server is away', async ({ page }) => {
+  const server = await start('0');
+  await go(page, '/orders', server.address);
+  // the other places come by themselves, once the first one stands
+  const fetched = () => page.evaluate(() => performance.getEntriesByType('resource').length);
+  const atFirst = await fetched();
+  let before = atFirst;
+  await expect(async () => {
+    const now = await fetched();
+    const isAll = now === before && now > atFirst + 10;
+    before = now;
+    expect(isAll).toBe(true);
+  }).toPass({ intervals: [2500], timeout: 30_000 });
+
+  process.kill(server.pid, 'SIGKILL');
+  await server.ended;
+  await expect(page.getByText('no connection')).toBeVisible();
+  const places = page.getByRole('navigation', { name: 'Places' });
+  for (const place of ['Pieces', 'Practice', 'Larder', 'Orders']) {
+    await places.getByRole('link', { name: place }).click();
+    await expect(page).toHaveURL(new RegExp(`/${place.toLowerCase()}$`));
+  }
+  await places.getByRole('link', { name: 'Pieces' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+});
+
 test('asked to stop twice, as on Ctrl-C, it stops once and in order', async () => {
   const server = await start('0');
   process.kill(server.pid, 'SIGINT');

@@ -7,6 +7,6 @@ await main(async () => {
   const { Steps } = await import('./lib/steps.mjs');
   const { runChecks } = await import('./lib/check-steps.mjs');
   const steps = new Steps();
-  runChecks(steps);
+  await runChecks(steps);
   steps.close();
 });

@@ -5,27 +5,39 @@ const node = process.execPath;
 const bin = (path) => [node, at('node_modules', path)];
 
 /** The quick part: format, lint with layer boundaries, types, and the tests that need no browser. */
-export function runChecks(steps) {
-  steps.command('format', [...bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
-  steps.command('lint', [...bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']);
-  steps.command('lint proof', [node, at('tools/lint-proof.mjs')]);
-  for (const project of ['packages/core', 'packages/contract', 'apps/server', 'e2e', 'bench'])
-    steps.command(`types of ${project}`, [...bin('typescript/bin/tsc'), '-p', project]);
-  steps.command('types of apps/web', [
-    ...bin('@angular/compiler-cli/bundles/src/bin/ngc.js'),
-    ...['-p', 'apps/web/tsconfig.app.json', '--noEmit'],
+export async function runChecks(steps) {
+  const types = ['packages/core', 'packages/contract', 'apps/server', 'e2e', 'bench'].map((project) => [
+    `types of ${project}`,
+    [...bin('typescript/bin/tsc'), '-p', project],
   ]);
-  steps.command('layers', [
-    ...bin('dependency-cruiser/bin/dependency-cruise.mjs'),
-    ...['packages/core/src', 'packages/contract/src', 'apps/server/src', 'apps/web/src'],
-    ...['--config', '.dependency-cruiser.cjs'],
+  await steps.commands([
+    ['lint', [...bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
+    ['format', [...bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
+    ['lint proof', [node, at('tools/lint-proof.mjs')]],
+    [
+      'types of apps/web',
+      [
+        ...bin('@angular/compiler-cli/bundles/src/bin/ngc.js'),
+        ...['-p', 'apps/web/tsconfig.app.json', '--noEmit'],
+      ],
+    ],
+    ...types,
+    [
+      'layers',
+      [
+        ...bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+        ...['packages/core/src', 'packages/contract/src', 'apps/server/src', 'apps/web/src'],
+        ...['--config', '.dependency-cruiser.cjs'],
+      ],
+    ],
   ]);
+
   for (const [name, folder] of [
     ['tests of the core', 'packages/core'],
     ['tests of the server', 'apps/server'],
   ]) {
     const report = at('.alnage', `${folder.replace('/', '-')}.json`);
-    steps.tests(
+    await steps.tests(
       name,
       [
         ...bin('vitest/vitest.mjs'),
@@ -40,7 +52,7 @@ export function runChecks(steps) {
     );
   }
   const report = at('.alnage', 'web.json');
-  steps.tests(
+  await steps.tests(
     'tests of the web',
     [
       ...bin('@angular/cli/bin/ng.js'),

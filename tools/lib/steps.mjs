@@ -1,38 +1,55 @@
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { text } from 'node:stream/consumers';
 import { at, ownFolder, root } from './paths.mjs';
 import { say } from './say.mjs';
 
-/** Runs the steps of a check one by one and counts what passed and what failed over all of them. */
+/** Commands that only read the sources go side by side. */
+const AT_ONCE = 2;
+
+/** Runs the steps of a check and counts what passed and what failed over all of them. */
 export class Steps {
   passed = 0;
   failed = 0;
 
+  /** Commands that do not touch each other, some at a time. */
+  async commands(all) {
+    const waiting = [...all];
+    const next = async () => {
+      for (let each = waiting.shift(); each; each = waiting.shift()) await this.command(...each);
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, next));
+  }
+
   /** One command that passes or fails as a whole. */
-  command(name, args) {
-    const done = this.run(args);
+  async command(name, args) {
+    const done = await this.run(args);
     this.tell(name, done, done.status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
   }
 
   /** A test runner that writes its counts to a report; one that ran nothing has failed. */
-  tests(name, args, { report, count, env }) {
+  async tests(name, args, { report, count, env }) {
     mkdirSync(ownFolder, { recursive: true });
     rmSync(report, { force: true });
-    const done = this.run(args, env);
+    const done = await this.run(args, env);
     const counts = readCounts(report, count);
     const hasRun = counts.passed + counts.failed > 0;
     if (!hasRun || (done.status !== 0 && counts.failed === 0)) counts.failed++;
     this.tell(name, done, counts);
   }
 
-  run([command, ...args], env = {}) {
-    return spawnSync(command, args, {
+  async run([command, ...args], env = {}) {
+    const child = spawn(command, args, {
       cwd: root,
-      encoding: 'utf8',
-      maxBuffer: 1 << 28,
       env: { ...process.env, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0', ...env },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
+    const ended = new Promise((resolve) => {
+      child.once('error', (error) => resolve({ status: null, error }));
+      child.once('close', (status) => resolve({ status }));
+    });
+    const [stdout, stderr, end] = await Promise.all([text(child.stdout), text(child.stderr), ended]);
+    return { stdout, stderr, ...end };
   }
 
   tell(name, done, { passed, failed }) {

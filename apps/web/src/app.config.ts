@@ -6,10 +6,11 @@ import {
 } from '@angular/core';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { MAT_RIPPLE_GLOBAL_OPTIONS } from '@angular/material/core';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
+import { PlacesLater } from './shared/later';
 import { tellPerson } from './shared/person/person';
 import * as bench from './state/bench.state';
 import * as customers from './state/customers.state';
@@ -26,7 +27,7 @@ export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
-    provideRouter(routes, withComponentInputBinding()),
+    provideRouter(routes, withComponentInputBinding(), withPreloading(PlacesLater)),
     provideHttpClient(withFetch(), withInterceptors([tellPerson])),
     provideStore(),
     provideState(workshop.workshopFeature),

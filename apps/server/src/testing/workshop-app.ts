@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { Order, OrderChange, OrderDraft, SavedPlan } from '@alnage/contract';
-import pg from 'pg';
+
 import { inject } from 'vitest';
 import type { DataSource } from 'typeorm';
 import { buildApp } from '../app';
@@ -10,6 +10,7 @@ import { LiveChannel } from '../plugins/live';
 import { PlanService } from '../plan/plan.service';
 import { WorkshopClock } from '../plugins/workshop-clock';
 import { prepareDatabase } from '../prepare-database';
+import { asAdmin } from './as-admin';
 
 /** An application on a database of its own, for one test file. */
 export interface WorkshopApp {
@@ -19,29 +20,57 @@ export interface WorkshopApp {
   close(): Promise<void>;
 }
 
-async function asAdmin(sql: string): Promise<void> {
-  const client = new pg.Client({ connectionString: inject('databaseUrl') });
-  await client.connect();
-  await client.query(sql);
-  await client.end();
+/** Key of the lock under which one file makes the demo that all others copy. */
+const MAKING_TEMPLATE = 7_310_401;
+
+const server = (): string => inject('databaseUrl');
+
+function addressOf(database: string): string {
+  const url = new URL(server());
+  url.pathname = `/${database}`;
+  return url.href;
 }
 
-/** Makes a database that nobody else uses; `drop` takes it away. */
-export async function ownDatabase(): Promise<{ url: string; drop(): Promise<void> }> {
+/** Makes a database that nobody else uses, empty or as a copy of another one; `drop` takes it away. */
+export async function ownDatabase(template = 'template1'): Promise<{ url: string; drop(): Promise<void> }> {
   const name = `test_${randomBytes(6).toString('hex')}`;
-  await asAdmin(`create database ${name}`);
-  const url = new URL(inject('databaseUrl'));
-  url.pathname = `/${name}`;
-  return { url: url.href, drop: () => asAdmin(`drop database if exists ${name} with (force)`) };
+  await asAdmin(server(), (admin) => admin.query(`create database ${name} template ${template}`));
+  return {
+    url: addressOf(name),
+    drop: async () => {
+      await asAdmin(server(), (admin) => admin.query(`drop database if exists ${name} with (force)`));
+    },
+  };
 }
+
+/** The database of this run with the demo in it, to be copied: planning and writing it takes seconds each time. */
+async function demoTemplate(): Promise<string> {
+  const name = inject('demoTemplate');
+  await asAdmin(server(), async (admin) => {
+    await admin.query('select pg_advisory_lock($1)', [MAKING_TEMPLATE]);
+    const { rowCount } = await admin.query('select 1 from pg_database where datname = $1', [name]);
+    if (rowCount === 0) {
+            await admin.query(`drop database if exists ${name}_new with (force)`);
+      await admin.query(`create database ${name}_new`);
+      const db = await dataSource(addressOf(`${name}_new`)).initialize();
+      await prepareDatabase(db, { isDemoWanted: true, now: null }, () => undefined);
+      await db.destroy();
+      // under its name only once it is whole
+      await admin.query(`alter database ${name}_new rename to ${name}`);
+    }
+  });
+  return name;
+}
+
 
 export async function openApp(
   options: { isDemoWanted?: boolean; now?: Date | null; url?: string; doesJobs?: boolean } = {},
 ): Promise<WorkshopApp> {
-  const own = options.url ? null : await ownDatabase();
+    const { isDemoWanted = true, doesJobs = false, now = new Date('2026-06-18T11:32:00+03:00') } = options;
+  const own = options.url ? null : await ownDatabase(isDemoWanted ? await demoTemplate() : undefined);
   const url = options.url ?? own!.url;
   const db = await dataSource(url).initialize();
-  const { isDemoWanted = true, doesJobs = false, now = new Date('2026-06-18T11:32:00+03:00') } = options;
+
   await prepareDatabase(db, { isDemoWanted, now }, () => undefined);
   const live = new LiveChannel(url);
   await live.open();

@@ -8,14 +8,12 @@ import {
   dipInPractice,
   endPracticeStep,
   practiceAfter,
-  plainTauMinutes,
+  practiceHeat,
   practiceProbe,
+  withPracticeHeat,
   withPracticeSolid,
   practiceReport,
   stepOf,
-  temperAdvice,
-  watchProbe,
-  windowForecast,
   windowsOf,
   type MeltSchool,
   type Practice,
@@ -72,35 +70,7 @@ export class PracticePage {
   /** What the readings say of the bowl. */
   private readonly heat = computed(() => {
     const practice = this.practice();
-    if (!practice) return null;
-    const { kit, bowl, seconds, readings, done } = practice;
-    const minutes = readings.map(({ at, value }) => ({ minute: (at / 1000 - seconds) / 60, celsius: value }));
-    const watch = watchProbe(minutes, 0);
-    const celsius = watch.state === 'fine' ? (watch.readings.at(-1)?.celsius ?? null) : null;
-    const grams = Math.max(1, bowl.liquidGrams + bowl.solidGrams);
-    const seedGrams = kit.school === 'seed' ? kit.seedShare * kit.grams : 0;
-    const advice = temperAdvice({
-      ...{
-        school: kit.school,
-        windows: kit.windows,
-        celsius,
-        grams,
-        seedGrams,
-        watts: this.workshop()!.rules.warmingWatts,
-      },
-      ...{ done: done.map((each) => each.step), peakCelsius: practice.peakCelsius },
-      ...{ seededGrams: practice.solidGrams, seedCelsius: 20, reserveGrams: seedGrams },
-    });
-    const worked = {
-      ...{
-        roomCelsius: bowl.roomCelsius,
-        tauMinutes: plainTauMinutes(null, grams),
-        isWarmed: practice.isHeated,
-      },
-      ...{ dippingKelvinPerMinute: 0, emptyingPerMinute: 0 },
-    };
-    const recent = watch.readings.filter(({ minute }) => minute > -6);
-    return { watch, celsius, advice, forecast: windowForecast(recent, worked, kit.windows.work) };
+    return practice && practiceHeat(practice);
   });
   protected readonly shown = computed(() => {
     const [practice, heat] = [this.practice(), this.heat()];
@@ -162,7 +132,7 @@ export class PracticePage {
     inject(DestroyRef).onDestroy(() => clearInterval(ticking));
     inject(Keys).bind(
       { key: ' ', does: 'The big button: begin, the step is done, dip', run: () => this.main() },
-      { key: 'h', does: 'Heat on and off', run: () => this.toggle('isHeated') },
+      { key: 'h', does: 'Heat on and off', run: () => this.heatUp() },
     );
   }
 
@@ -200,8 +170,12 @@ export class PracticePage {
     this.practice.update((practice) => practice && dipInPractice(practice, pieces, this.probe));
   }
 
-  protected toggle(what: 'isHeated' | 'isStirred'): void {
-    this.practice.update((practice) => practice && { ...practice, [what]: !practice[what] });
+  protected heatUp(): void {
+    this.practice.update((practice) => practice && withPracticeHeat(practice, !practice.isHeated));
+  }
+
+  protected stir(): void {
+    this.practice.update((practice) => practice && { ...practice, isStirred: !practice.isStirred });
   }
 
   private tick(): void {

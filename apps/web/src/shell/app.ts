@@ -1,3 +1,4 @@
+import { NgComponentOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
@@ -12,6 +13,7 @@ import { Ell } from '../shared/ell/ell';
 import { EllStore } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
+import { later } from '../shared/later';
 import { troubleText } from '../shared/problem-text';
 import { liveFeature } from '../state/live.state';
 import { planFeature } from '../state/plan.state';
@@ -20,7 +22,7 @@ import { WorkshopClock } from '../state/workshop-clock';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { Notices } from './notices';
 import { Theme } from './theme';
-import { TimerBar } from './timer-bar';
+
 import { EmptyWorkshop } from './empty-workshop';
 import { firstSteps } from './first-steps';
 
@@ -35,7 +37,7 @@ import { firstSteps } from './first-steps';
     MatMenuModule,
     Ell,
     EmptyWorkshop,
-    TimerBar,
+    NgComponentOutlet,
   ],
   templateUrl: './app.html',
   styleUrl: './app.scss',
@@ -47,6 +49,11 @@ export class App {
   private readonly dialog = inject(MatDialog);
   private readonly clock = inject(WorkshopClock);
   protected readonly theme = inject(Theme);
+  protected readonly timerBar = toSignal(
+    later(() => import('./timer-bar').then(({ TimerBar }) => TimerBar)),
+    { initialValue: null },
+  );
+
   protected readonly places = PLACES;
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);

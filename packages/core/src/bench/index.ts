@@ -31,6 +31,7 @@ export {
   type FactorSeen,
 } from './factor-learning';
 export { goOn, type GoingOn, type SeenAtBench } from './go-on';
+export { heatAtWork, type HeatAtWork } from './heat-at-work';
 export {
   ledgerSums,
   leftoversByCoating,

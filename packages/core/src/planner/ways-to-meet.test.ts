@@ -95,6 +95,25 @@ describe('ways to meet a line', () => {
     expect(waysToMeet({ problem: nobody, plan: makePlan(nobody).plan }, plan.unmet[0]!)).toEqual([]);
   });
 
+    test('name a later pickup where the many that are nearer are all too early', () => {
+    const line = { product: 'berry', pieces: 12 };
+    const order = (id: string, due: number, product = 'berry') => ({
+      ...{ id, due, weight: 1 },
+      lines: [{ ...line, product }],
+    });
+    const tooEarly = Array.from({ length: 12 }, (_, i) => order(`early${i}`, 1862 + i, 'twist'));
+    const later = [2340, 2400].map((due) => order(`later${due}`, due));
+    const problem: Problem = {
+      ...smallProblem,
+      people: [{ ...runa, shifts: [[1860, 2520]] }],
+      orders: [order('o1', 1870), ...tooEarly, ...later],
+    };
+    const { plan } = makePlan(problem);
+    expect(plan.unmet.map((each) => each.order)).toContain('o1');
+    const ways = waysToMeet({ problem, plan }, { order: 'o1', product: 'berry' });
+    expect(ways.map(({ changes }) => changes)).toContainEqual([{ kind: 'pickup', order: 'o1', due: 2340 }]);
+  });
+
   test('end when they are told to', () => {
     const problem = { ...smallProblem, zones: zonesWith('fridge', 1) };
     const { plan } = makePlan(problem);

@@ -30,8 +30,8 @@ export interface WaysLimits {
 const MOST_TRAYS = 32;
 /** Hours that somebody may work longer, in minutes, the fewest first. */
 const LONGER = [30, 60, 120, 240] as const;
-/** Other pickups that are tried, the nearest first. */
-const MOST_PICKUPS = 8;
+/** Other pickups that are tried one by one, the nearest first. */
+const NEAR_PICKUPS = 8;
 /** How far before its pickup hours are of use to a line, in minutes. */
 const REACH = 2880;
 const USUAL_STEPS = 150;
@@ -78,8 +78,8 @@ class Ways {
   find(): WayToMeet[] {
     const scales = [...this.trays(), ...this.hours(), ...this.bowls()];
     const single = scales.flatMap((scale) => this.smallest(scale, []));
-    const pickup = this.pickups().find((change) => this.isEnough([change]));
-    const moved = pickup ? [this.enough.get(keyOf([pickup]))!] : [];
+        const moved = this.otherPickup();
+
     if (single.length > 0) return [...single, ...moved];
     const best = [...scales].sort((a, b) => this.openWith(a) - this.openWith(b)).slice(0, TOGETHER);
     const pairs = best.flatMap((scale, i) => best.slice(i + 1).flatMap((other) => this.pair(scale, other)));
@@ -197,15 +197,21 @@ class Ways {
     return [[{ kind: 'bowl', like: largest.id }]];
   }
 
-  /** Other minutes at which somebody collects, the nearest first. */
-  private pickups(): Change[] {
-    const dues = new Set(this.problem.orders.map(({ due }) => due));
-    return [...dues]
-      .filter((due) => due !== this.order.due && due >= (this.problem.now ?? 0))
-      .sort((a, b) => Math.abs(a - this.order.due) - Math.abs(b - this.order.due))
-      .slice(0, MOST_PICKUPS)
-      .map((due) => ({ kind: 'pickup', order: this.order.id, due }));
+    /** Another minute at which somebody collects: one of the nearest, or else the first of the later ones, found by halving. */
+  private otherPickup(): WayToMeet[] {
+    const { due: own, id: order } = this.order;
+    const dues = [...new Set(this.problem.orders.map(({ due }) => due))]
+      .filter((due) => due !== own && due >= (this.problem.now ?? 0))
+      .sort((a, b) => Math.abs(a - own) - Math.abs(b - own));
+    const [near, far] = [dues.slice(0, NEAR_PICKUPS), dues.slice(NEAR_PICKUPS)].map((some) =>
+      some.map((due) => ({ kind: 'pickup' as const, order, due })),
+    );
+    const nearest = near!.find((change) => this.isEnough([change]));
+    if (nearest) return [this.enough.get(keyOf([nearest]))!];
+    const later = far!.filter(({ due }) => due > own);
+    return later.length > 0 ? this.smallest(later, []) : [];
   }
+
 }
 
 /** Whether a span lies in no shift of the person but may touch some. */

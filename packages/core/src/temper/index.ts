@@ -5,6 +5,7 @@ export {
   plainTauMinutes,
   rewarmSeconds,
 } from './bowl-heat';
+export type { BowlHeat } from './heat-of-bowl';
 export { celsiusAfter, minutesTo, restingCelsius, type CoolingCourse } from './cooling-course';
 export { fitCooling, type BowlReading, type CoolingFit } from './cooling-fit';
 export {
@@ -15,6 +16,7 @@ export {
   endPracticeStep,
   practiceAfter,
   practiceProbe,
+  withPracticeHeat,
   withPracticeSolid,
   practiceReport,
   type Practice,
@@ -23,6 +25,7 @@ export {
   type PracticeReading,
   type PracticeReport,
 } from './practice';
+export { practiceHeat } from './practice-heat';
 export { watchProbe, type ProbeState, type ProbeWatch } from './probe-state';
 export { READING_CELSIUS, ROOM_CELSIUS, reachForecast, type ReachForecast } from './reach-forecast';
 export {

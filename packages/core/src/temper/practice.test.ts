@@ -6,11 +6,13 @@ import {
   practiceAfter,
   practiceProbe,
   PRACTICE_PIECES,
+  withPracticeHeat,
   withPracticeSolid,
   practiceReport,
   type Practice,
   type PracticeKit,
 } from './practice';
+import { practiceHeat } from './practice-heat';
 import { usualWindows } from './temper-windows';
 
 const kit: PracticeKit = {
@@ -78,6 +80,33 @@ describe('a practice', () => {
     const begun = beginPractice(kit);
     expect(withPracticeSolid(begun, 0)).toBe(begun);
     expect(practiceReport(begun)).toMatchObject({ pieces: 0, advice: [] });
+  });
+
+  test('is warmed for as long as its guide says, and is then in its window', () => {
+    const ready = readyToDip();
+    const cool = practiceAfter(
+      until(ready, (celsius) => celsius < 30.4),
+      10,
+      probe(),
+    );
+    const { advice } = practiceHeat(cool);
+    expect(advice).toMatchObject({ kind: 'rewarm' });
+    const seconds = 'seconds' in advice ? advice.seconds! : 0;
+    expect(seconds).toBeGreaterThan(5);
+    const warmed = practiceAfter(withPracticeHeat(cool, true), seconds, probe());
+    const { low, high } = kit.windows.work;
+    expect(warmed.bowl.celsius).toBeGreaterThan(low);
+    expect(warmed.bowl.celsius).toBeLessThan(high);
+    expect(warmed.meddled.at(-1)).toBe(cool.seconds);
+  });
+
+  test('is guided step by step as at the bench, on what its probe says', () => {
+    const begun = practiceAfter({ ...beginPractice(kit), isHeated: true }, 120, probe());
+    expect(practiceHeat(begun).advice).toMatchObject({ kind: 'melt-on' });
+    const hot = until({ ...beginPractice(kit), isHeated: true }, (celsius) => celsius > 46);
+    const melted = endPracticeStep({ ...hot, isHeated: false }, 'melt');
+    expect(practiceHeat(melted).advice).toMatchObject({ kind: 'seed-in', keepGrams: 2000 / 3 });
+    expect(practiceHeat(beginPractice(kit))).toMatchObject({ celsius: null, watch: { state: 'none' } });
   });
 
   test('is read every ten seconds, but for what drops out', () => {

@@ -11,7 +11,7 @@ import {
   type SimulatedBowl,
 } from './simulated-bowl';
 import { SimulatedProbe, USUAL_FAULTS } from './simulated-probe';
-import { STEPS_OF, type MeltSchool, type TemperStep } from './temper-guide';
+import type { MeltSchool, TemperStep } from './temper-guide';
 import type { TemperWindows } from './temper-windows';
 
 /** What the probe of a practice said, in °C, ms after it was begun; one reading is its own least and most. */
@@ -44,14 +44,15 @@ export interface Practice {
   /** How often the probe was looked at, heard or not. */
   readonly looks: number;
   readonly coats: readonly (CoatOutcome & { readonly celsius: number })[];
-  /** The highest that the bowl was at since it was said to be ready. */
-  readonly peakCelsius: number | null;
+  /** Seconds at which solid went in, the heat was put on or off, or a step ended. */
+  readonly meddled: readonly number[];
 }
 
 export const PRACTICE_PIECES = 50;
 export const PRACTICE_GRAMS = 2000;
 const ROOM_CELSIUS = 20;
-const HEAT_WATTS = 240;
+/** What warms the bowl of a practice: gently, so that a new hand can follow. Source: shop default. */
+export const PRACTICE_WATTS = 240;
 const STEP_SECONDS = 5;
 const READING_SECONDS = 10;
 const SOLID_CELSIUS = 20;
@@ -81,8 +82,8 @@ export function beginPractice(kit: PracticeKit): Practice {
       readings: [],
       looks: 0,
       coats: [],
+      meddled: [],
     },
-    peakCelsius: null,
   };
 }
 
@@ -96,14 +97,14 @@ export function practiceAfter(practice: Practice, seconds: number, probe: Simula
   const { windows } = practice.kit;
   const deed: BowlDeed = {
     ...IDLE,
-    watts: practice.isHeated ? HEAT_WATTS : 0,
+    watts: practice.isHeated ? PRACTICE_WATTS : 0,
     isStirred: practice.isStirred,
   };
   let now = practice;
   for (let left = seconds; left > 0; left -= STEP_SECONDS) {
     const step = Math.min(left, STEP_SECONDS);
     const bowl = bowlAfter(now.bowl, deed, { seconds: step, windows });
-    now = { ...now, bowl, seconds: now.seconds + step, peakCelsius: peakOf(now, bowl) };
+    now = { ...now, bowl, seconds: now.seconds + step };
     if (Math.floor(now.seconds / READING_SECONDS) > now.looks) now = looked(now, probe);
   }
   return now;
@@ -117,21 +118,25 @@ function looked(practice: Practice, probe: SimulatedProbe): Practice {
   return { ...practice, readings, looks: practice.looks + 1 };
 }
 
-function peakOf({ done, kit, peakCelsius }: Practice, { celsius }: SimulatedBowl): number | null {
-  const isReady = done.length >= STEPS_OF[kit.school].length - 1;
-  return isReady ? Math.max(celsius, peakCelsius ?? -Infinity) : null;
-}
-
 /** Puts solid into the bowl. */
 export function withPracticeSolid(practice: Practice, grams: number): Practice {
   if (grams <= 0) return practice;
   const bowl = withSolid(practice.bowl, grams, SOLID_CELSIUS);
-  return { ...practice, bowl, solidGrams: practice.solidGrams + grams };
+  return meddledWith({ ...practice, bowl, solidGrams: practice.solidGrams + grams });
+}
+
+/** Puts the heat on or off. */
+export function withPracticeHeat(practice: Practice, isHeated: boolean): Practice {
+  return meddledWith({ ...practice, isHeated });
 }
 
 /** Says that a step is done. */
 export function endPracticeStep(practice: Practice, step: TemperStep): Practice {
-  return { ...practice, done: [...practice.done, { step, seconds: practice.seconds }] };
+  return meddledWith({ ...practice, done: [...practice.done, { step, seconds: practice.seconds }] });
+}
+
+function meddledWith(practice: Practice): Practice {
+  return { ...practice, meddled: [...practice.meddled, practice.seconds] };
 }
 
 /** Dips so many berries, one after the other, each in eight seconds; none where there is too little left. */
