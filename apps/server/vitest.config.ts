@@ -10,7 +10,7 @@ export default defineConfig({
     name: 'server',
     include: ['src/**/*.test.ts'],
     globalSetup: ['src/testing/test-cluster.ts'],
-        // one module graph a worker: most of a file's time was reading it anew; two, for the database takes the rest
+    // one module graph a worker: most of a file's time was reading it anew; two, for the database takes the rest
     isolate: false,
     maxWorkers: 2,
     testTimeout: 60_000,

@@ -15,7 +15,7 @@ declare module 'vitest' {
 
 /** A real PostgreSQL for the tests: the project's own test cluster, or the server of ALNAGE_TEST_DATABASE. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-    const given = process.env['ALNAGE_TEST_DATABASE'];
+  const given = process.env['ALNAGE_TEST_DATABASE'];
   const cluster = given
     ? null
     : ((await startCluster('test')) as { url(name: string): string; stop(): void });
@@ -24,12 +24,11 @@ export default async function setup(project: TestProject): Promise<() => Promise
   project.provide('databaseUrl', url);
   project.provide('demoTemplate', demoTemplate);
   return async () => {
-        await asAdmin(url, async (admin) => {
+    await asAdmin(url, async (admin) => {
       for (const name of [demoTemplate, `${demoTemplate}_new`])
         await admin.query(`drop database if exists ${name} with (force)`);
     });
 
     cluster?.stop();
   };
-
 }

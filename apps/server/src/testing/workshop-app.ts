@@ -50,7 +50,7 @@ async function demoTemplate(): Promise<string> {
     await admin.query('select pg_advisory_lock($1)', [MAKING_TEMPLATE]);
     const { rowCount } = await admin.query('select 1 from pg_database where datname = $1', [name]);
     if (rowCount === 0) {
-            await admin.query(`drop database if exists ${name}_new with (force)`);
+      await admin.query(`drop database if exists ${name}_new with (force)`);
       await admin.query(`create database ${name}_new`);
       const db = await dataSource(addressOf(`${name}_new`)).initialize();
       await prepareDatabase(db, { isDemoWanted: true, now: null }, () => undefined);
@@ -62,11 +62,10 @@ async function demoTemplate(): Promise<string> {
   return name;
 }
 
-
 export async function openApp(
   options: { isDemoWanted?: boolean; now?: Date | null; url?: string; doesJobs?: boolean } = {},
 ): Promise<WorkshopApp> {
-    const { isDemoWanted = true, doesJobs = false, now = new Date('2026-06-18T11:32:00+03:00') } = options;
+  const { isDemoWanted = true, doesJobs = false, now = new Date('2026-06-18T11:32:00+03:00') } = options;
   const own = options.url ? null : await ownDatabase(isDemoWanted ? await demoTemplate() : undefined);
   const url = options.url ?? own!.url;
   const db = await dataSource(url).initialize();

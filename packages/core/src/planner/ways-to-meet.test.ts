@@ -95,7 +95,7 @@ describe('ways to meet a line', () => {
     expect(waysToMeet({ problem: nobody, plan: makePlan(nobody).plan }, plan.unmet[0]!)).toEqual([]);
   });
 
-    test('name a later pickup where the many that are nearer are all too early', () => {
+  test('name a later pickup where the many that are nearer are all too early', () => {
     const line = { product: 'berry', pieces: 12 };
     const order = (id: string, due: number, product = 'berry') => ({
       ...{ id, due, weight: 1 },

@@ -78,7 +78,7 @@ class Ways {
   find(): WayToMeet[] {
     const scales = [...this.trays(), ...this.hours(), ...this.bowls()];
     const single = scales.flatMap((scale) => this.smallest(scale, []));
-        const moved = this.otherPickup();
+    const moved = this.otherPickup();
 
     if (single.length > 0) return [...single, ...moved];
     const best = [...scales].sort((a, b) => this.openWith(a) - this.openWith(b)).slice(0, TOGETHER);
@@ -197,7 +197,7 @@ class Ways {
     return [[{ kind: 'bowl', like: largest.id }]];
   }
 
-    /** Another minute at which somebody collects: one of the nearest, or else the first of the later ones, found by halving. */
+  /** Another minute at which somebody collects: one of the nearest, or else the first of the later ones, found by halving. */
   private otherPickup(): WayToMeet[] {
     const { due: own, id: order } = this.order;
     const dues = [...new Set(this.problem.orders.map(({ due }) => due))]
@@ -211,7 +211,6 @@ class Ways {
     const later = far!.filter(({ due }) => due > own);
     return later.length > 0 ? this.smallest(later, []) : [];
   }
-
 }
 
 /** Whether a span lies in no shift of the person but may touch some. */

@@ -36,6 +36,16 @@ describe('the drawing of a bowl', () => {
     expect(texts(hot).some((text) => text.startsWith('melt out'))).toBe(true);
   });
 
+  test('keeps the names of its windows apart, near and far', () => {
+    for (const highest of [32, 50, 80]) {
+      const readings = [reading(-5, 27), reading(0, highest)];
+      const svg = drawn({ readings });
+      const at = [...svg.querySelectorAll('text.name')].map((name) => Number(name.getAttribute('y')));
+      const apart = at.flatMap((a, i) => at.slice(i + 1).map((b) => Math.abs(a - b)));
+      expect(Math.min(...apart)).toBeGreaterThan(11);
+    }
+  });
+
   test('draws what is to come as a line with its range, and nothing where nothing can be said', () => {
     expect(drawn().querySelector('.range')).toBeNull();
     const ahead: CoursePoint[] = [0, 10, 20].map((minute) => ({

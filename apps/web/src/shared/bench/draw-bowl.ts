@@ -26,6 +26,8 @@ const AHEAD_MINUTES = 30;
 const LEAST_MINUTES = 20;
 const MOST_MINUTES = 90;
 const MARKS_MOST = 4;
+/** Height of a band's name, and how far it stands off its band. */
+const NAME = { height: 11, off: 4 } as const;
 
 interface Scales {
   readonly x: ScaleLinear<number, number>;
@@ -84,13 +86,16 @@ function drawWindows(root: ChartLayer, { windows, isTempered }: BowlDrawing, { y
     .ticks(6)
     .map((celsius) => ({ at: y(celsius), text: temperature(celsius).replace(/ .*/, '') }));
   drawRows(root, BOWL_CHART, rows);
+  // where all of a melt is shown the two windows lie close: the name of the lower one goes under it
+  const isUnder = (name: string, high: number): boolean =>
+    name === 'crystals' && y(high) - NAME.off - NAME.height < y(windows.work.low);
   for (const { name, text, low, high } of bands)
     root
       .append('text')
       .attr('class', `name ${name}`)
       .attr('x', width - right - 4)
       .attr('text-anchor', 'end')
-      .attr('y', y(Math.min(high, most)) - 4)
+      .attr('y', isUnder(name, high) ? y(low) + NAME.height : y(Math.min(high, most)) - NAME.off)
       .text(`${text} ${temperature(low).replace(/ .*/, '')}–${temperature(high)}`);
 }
 
