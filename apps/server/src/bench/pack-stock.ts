@@ -32,7 +32,7 @@ export async function drawPacking(
   const wanted = packing.map(({ item, amount }) => ({ item, amount: amount * pieces }));
   const drawn = await drawnLots(manager, wanted, { at: now, timeZone });
   await takeOut(manager, drawn, {
-    ...{ at: now, by: null, reason: `Packed, ${run.code}`, preparationId: null, runId: run.id },
+    ...{ at: now, by: null, reason: `Packed, ${run.code}`, runId: run.id },
   });
   await announce(manager, 'larder');
 }
@@ -46,7 +46,7 @@ export async function returnPacking(
   await lockLarder(manager);
   const moves = await manager.findBy(LotMoveEntity, { runId: run.id });
   await giveBack(manager, moves, {
-    ...{ at: now, by: null, reason: `${run.code} is not packed yet`, preparationId: null, runId: run.id },
+    ...{ at: now, by: null, reason: `${run.code} is not packed yet`, runId: run.id },
   });
   await announce(manager, 'larder');
 }

@@ -235,7 +235,7 @@ async function draw(sealing: Sealing): Promise<Pick<SealedRecord, 'lots' | 'miss
 
 /** By what stock moves when a run is sealed. */
 function movedBy({ run, by, now }: Sealing, reason: string): MovedBy {
-  return { at: now, by, reason, preparationId: null, runId: run.id };
+  return { at: now, by, reason, runId: run.id };
 }
 
 /** The weighing that the piece learns from; null where nothing was weighed. */
@@ -264,7 +264,7 @@ async function taughtBy({ manager, known, now }: Sealing): Promise<SealedRecord[
 
 /** What is left and goes to the larder is a lot of its own, out of those that its coating came from; with its label. */
 async function keepLeftover(sealing: Sealing): Promise<string | null> {
-  const { manager, setUp, run, work, ask, known, by, now } = sealing;
+  const { manager, setUp, run, work, ask, known, now } = sealing;
   if (ask.toLarderGrams <= 0) return null;
   const { coating } = work.melt!;
   const wanted = await boughtOf(manager, coating, ask.toLarderGrams);
@@ -284,8 +284,8 @@ async function keepLeftover(sealing: Sealing): Promise<string | null> {
     }),
   );
   await manager.insert(LotMoveEntity, {
-    ...{ lotId: lot.id, at: now, by, kind: 'received', amount: ask.toLarderGrams, reason: `Run ${run.code}` },
-    ...{ preparationId: null, runId: run.id },
+    ...{ lotId: lot.id, kind: 'received', amount: ask.toLarderGrams },
+    ...movedBy(sealing, `Run ${run.code}`),
   });
   await printLeftover(manager, { run, coating, grams: ask.toLarderGrams, allergens, setUp, now });
   return lot.id;

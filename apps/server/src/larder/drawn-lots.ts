@@ -29,8 +29,9 @@ export async function drawnLots(
   });
 }
 
-/** What moved stock: a preparation, or a run. */
-export type MovedBy = Pick<LotMoveEntity, 'at' | 'by' | 'reason' | 'preparationId' | 'runId'>;
+/** When, by whom and why stock moved, and for which preparation, run or order. */
+export type MovedBy = Pick<LotMoveEntity, 'at' | 'by' | 'reason'> &
+  Partial<Pick<LotMoveEntity, 'preparationId' | 'runId' | 'orderId'>>;
 
 /** Takes what was drawn out of its lots; what no lot has is not there to be taken. */
 export async function takeOut(

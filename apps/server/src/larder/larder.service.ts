@@ -21,6 +21,7 @@ import {
 import { seenOf } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../boxes/box.entity';
+import { boxSupplies } from './box-supplies';
 import { orderedIn } from '../orders/ordered';
 import { PieceEntity } from '../pieces/piece.entity';
 import type { PlanEntity } from '../plan/plan.entity';
@@ -125,10 +126,10 @@ async function boxUses(manager: EntityManager, { setUp, book, now }: Kitchen): P
     .filter(({ pickupAt }) => pickupAt >= now)
     .flatMap(({ id: order, pickupAt, contents }) =>
       contents.boxes.flatMap(({ box: id, count }) => {
-        const supplies = boxes.find((box) => box.id === id)?.supplies ?? [];
+        const kind = boxes.find((box) => box.id === id);
         const minute = minutesFrom(setUp.span.start, pickupAt);
-        return usesOfPiece({ recipe: null, supplies }, book).map(({ item, amount }): ItemUse => ({
-          ...{ item, minute, amount: amount * count },
+        return boxSupplies(kind, count, book).map(({ item, amount }): ItemUse => ({
+          ...{ item, minute, amount },
           cause: { kind: 'box', order, box: id, boxes: count },
         }));
       }),

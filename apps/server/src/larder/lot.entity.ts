@@ -52,6 +52,7 @@ export class LotEntity {
 /** What came into a lot or went out of it, and why; never changed afterwards. */
 @Entity('lot_move')
 @Index('lot_move_lot', ['lotId'])
+@Index('lot_move_order', ['orderId'])
 export class LotMoveEntity {
   @PrimaryGeneratedColumn('identity', { type: 'bigint' })
   id: string;
@@ -86,4 +87,8 @@ export class LotMoveEntity {
   /** The run that took it. */
   @Column('uuid', { name: 'run_id', nullable: true })
   runId: string | null;
+
+  /** The order whose boxes took it. */
+  @Column('uuid', { name: 'order_id', nullable: true })
+  orderId: string | null;
 }

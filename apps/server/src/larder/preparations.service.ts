@@ -63,7 +63,7 @@ export class PreparationsService {
       if (missing.length > 0 && !despiteShort) throw new ProblemError('stock-short', { missing });
       const done = await this.keep(manager, { asked, horizonStart, by, missing });
       await takeOut(manager, drawn, {
-        ...{ at: done.at, by, reason: `Batch ${batch}`, preparationId: done.id, runId: null },
+        ...{ at: done.at, by, reason: `Batch ${batch}`, preparationId: done.id },
       });
       await announce(manager, 'larder');
       return view(asked, setUp, { done, lots: await findLots(manager) });
@@ -85,7 +85,6 @@ export class PreparationsService {
       const moves = await manager.findBy(LotMoveEntity, { preparationId: done.id });
       await giveBack(manager, moves, {
         ...{ at: this.clock.now(), by, reason: `Batch ${batch} is not made` },
-        ...{ preparationId: null, runId: null },
       });
       await manager.delete(PreparationEntity, { id: done.id });
       await announce(manager, 'larder');

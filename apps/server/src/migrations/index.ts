@@ -8,6 +8,7 @@ import { PlanAtWork1788000000000 } from './1788000000000-plan-at-work';
 import { Larder1789000000000 } from './1789000000000-larder';
 import { Bench1790000000000 } from './1790000000000-bench';
 import { Warming1791000000000 } from './1791000000000-warming';
+import { BoxStock1792000000000 } from './1792000000000-box-stock';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   Larder1789000000000,
   Bench1790000000000,
   Warming1791000000000,
+  BoxStock1792000000000,
 ];

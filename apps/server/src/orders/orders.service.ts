@@ -21,6 +21,7 @@ import { requireSetUp, type SetUp } from '../workshop/set-up';
 import { instantOf, wallClockOf } from '../workshop/workshop-time';
 import { SimulatedCardDevice, type CardDevice } from './card-device';
 import { orderContext, pricesToday, type OrderContext } from './order-context';
+import { settleBoxes } from './box-stock';
 import { canMove, draftProblems } from './order-rules';
 import { contentsOf, orderView, pricedContentsOf } from './order-view';
 import { pickupWithin } from './pickup-within';
@@ -128,6 +129,9 @@ export class OrdersService {
       const before = orderView(order, setUp.timeZone);
       Object.assign(order, { state: to, version: order.version + 1 });
       await manager.save(order);
+      await settleBoxes(manager, order, {
+        ...{ from: before.state, to, at: this.clock.now(), by, timeZone: setUp.timeZone },
+      });
       return this.told(manager, { what: 'moved', before, after: orderView(order, setUp.timeZone) }, by);
     });
   }

@@ -175,8 +175,8 @@ async function keepLarder(
     lots.map(({ item, moves: _moves, ...lot }) => ({ ...lot, itemKind: item.kind, itemId: item.id })),
   );
   const moves = lots.flatMap(({ id: lotId, moves: own }) =>
-    own.map(({ preparation: preparationId, run: runId = null, ...move }) => ({
-      ...{ lotId, preparationId, runId },
+    own.map(({ preparation: preparationId, run: runId = null, order: orderId = null, ...move }) => ({
+      ...{ lotId, preparationId, runId, orderId },
       ...move,
     })),
   );

@@ -155,8 +155,8 @@ async function filedLots(manager: EntityManager): Promise<WorkshopFile['lots']> 
     openedAt: openedAt?.toISOString() ?? null,
     moves: [...moves]
       .sort((a, b) => Number(a.id) - Number(b.id))
-      .map(({ at, by, kind, amount, reason, preparationId: preparation, runId: run }) => ({
-        ...{ at: at.toISOString(), by, kind, amount, reason, preparation, run },
+      .map(({ at, by, kind, amount, reason, preparationId: preparation, runId: run, orderId: order }) => ({
+        ...{ at: at.toISOString(), by, kind, amount, reason, preparation, run, order },
       })),
   }));
 }

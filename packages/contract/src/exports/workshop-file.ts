@@ -125,7 +125,12 @@ const { amount: _amount, usableUntil: _usableUntil, ...lot } = Lot.properties;
 const FiledLot = closed({
   ...lot,
   moves: Type.Array(
-    closed({ ...LotMove.properties, preparation: orNull(Uuid), run: Type.Optional(orNull(Uuid)) }),
+    closed({
+      ...LotMove.properties,
+      preparation: orNull(Uuid),
+      run: Type.Optional(orNull(Uuid)),
+      order: Type.Optional(orNull(Uuid)),
+    }),
   ),
 });
 
