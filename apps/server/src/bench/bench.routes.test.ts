@@ -369,6 +369,24 @@ describe('the last stage of a batch', () => {
   });
 });
 
+describe('a sealed run', () => {
+  test('tells the lots of the centre that was made for its batch, and no others', async () => {
+    const sealed = await runs();
+    const lotsOf = (piece: string) => sealed.filter((run) => run.piece === piece).map((run) => run.batchLots);
+    expect(lotsOf('dusk-berry').flat()).toEqual([]);
+    const butter = lotsOf('oat-ball').map((lots) => lots.filter(({ item }) => item.id === 'hazelnut-butter'));
+    expect(butter.length).toBeGreaterThan(0);
+    const { lots } = (await shop.app.inject('/api/larder')).json<Larder>();
+    for (const [index, { batch }] of sealed.filter(({ piece }) => piece === 'oat-ball').entries()) {
+      const [own] = butter[index]!;
+      const moves = lots.find(({ id }) => id === own!.lot)!.moves;
+      const taken = moves.filter(({ reason }) => reason === `Batch ${batch}`);
+      expect(own).toMatchObject({ code: 'H 7', amount: -taken.reduce((sum, { amount }) => sum + amount, 0) });
+      expect(own!.amount).toBeGreaterThan(0);
+    }
+  });
+});
+
 describe('what the bench timed', () => {
   test('is what the next plan goes by', async () => {
     const twist = async (): Promise<number> => {

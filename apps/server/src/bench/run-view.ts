@@ -1,5 +1,6 @@
 import type { RunRecord } from '@alnage/contract';
 import { In, type EntityManager } from 'typeorm';
+import { batchKey, lotsOfBatches } from './batch-lots';
 import { RunAmendmentEntity, type RunEntity } from './run.entity';
 
 /** A sealed run with what was amended of it. */
@@ -13,11 +14,18 @@ export async function runViews(manager: EntityManager, runs: readonly RunEntity[
     where: { runId: In(runs.map(({ id }) => id)) },
     order: { id: 'ASC' },
   });
-  return runs.map(({ id, code, record }) => ({
-    ...record!,
-    ...{ id, code },
-    amendments: all
-      .filter(({ runId }) => runId === id)
-      .map(({ at, by, reason, before, after }) => ({ at: at.toISOString(), by, reason, before, after })),
-  }));
+  const batchOf = ({ horizonStart, record }: RunEntity) => ({
+    ...{ horizonStart, batch: record!.batch, piece: record!.piece },
+  });
+  const batchLots = await lotsOfBatches(manager, runs.map(batchOf));
+  return runs.map((run) => {
+    const { id, code, record } = run;
+    return {
+      ...record!,
+      ...{ id, code, batchLots: batchLots.get(batchKey(batchOf(run))) ?? [] },
+      amendments: all
+        .filter(({ runId }) => runId === id)
+        .map(({ at, by, reason, before, after }) => ({ at: at.toISOString(), by, reason, before, after })),
+    };
+  });
 }

@@ -13,7 +13,7 @@ import {
 } from 'typeorm';
 
 /** A run as it is sealed, without what is kept beside it. */
-export type SealedRecord = Omit<RunRecord, 'id' | 'code' | 'amendments'>;
+export type SealedRecord = Omit<RunRecord, 'id' | 'code' | 'amendments' | 'batchLots'>;
 /** The figures of a run that can be amended. */
 export type RunCounts = Omit<AmendAsk, 'reason'>;
 

@@ -1,5 +1,5 @@
 import { countsNow, type RunRecord, type Workshop } from '@alnage/contract';
-import type { LedgerRun } from '@alnage/core';
+import { traceLot, traceOrder, type LedgerRun } from '@alnage/core';
 import { REJECT_WORDS } from '../shared/bench/reject-words';
 import { count, counted, listed, mass, pieceMass } from '../shared/formats/formats';
 import type { WallTime } from '../shared/formats/wall-time';
@@ -58,7 +58,7 @@ export function isFound(row: RunRow, find: string, { workshop }: LedgerNames): b
   return [
     ...[row.code, row.piece, row.people, row.when, run.note, row.isAmended ? 'amended' : 'sealed'],
     ...[nameOf(workshop.bowls, run.bowl), nameOf(workshop.coatings, run.coating), row.rejected],
-    ...run.lots.map(({ code }) => code),
+    ...[...run.lots, ...run.batchLots].map(({ code }) => code),
     ...run.orders.map(({ ticket }) => ticket ?? ''),
     ...run.troubles.flatMap(({ sign, cause }) => [sign, cause]),
   ].some((text) => text.toLowerCase().includes(wanted));
@@ -90,28 +90,36 @@ export function seasonsOf(runs: readonly RunRecord[], { workshop, wall }: Ledger
 export interface Trace {
   readonly title: string;
   readonly text: string;
+  /** Ids of all the runs that it goes through. */
+  readonly runs: readonly string[];
 }
 
 /** What is looked for as a lot, or as a ticket: all the runs that it is in, and what these lead to. */
 export function traceOf(rows: readonly RunRow[], find: string): Trace | null {
-  const wanted = find.trim().toLowerCase();
-  if (wanted === '') return null;
-  const inLot = rows.filter(({ run }) => run.lots.some(({ code }) => code.toLowerCase() === wanted));
-  if (inLot.length > 0) {
-    const tickets = [
-      ...new Set(inLot.flatMap(({ run }) => run.orders.flatMap(({ ticket }) => ticket ?? []))),
-    ];
-    const runs = listed(inLot.map(({ code }) => code));
+  const runs = rows.map(({ run }) => run);
+  const name = find.trim();
+  const lot = traceLot(runs, name);
+  if (lot) {
+    const { byLeftover, tickets } = lot;
+    const left = byLeftover.length > 0 ? ` ${codesOf(byLeftover)} by what was left over.` : '';
     return {
-      title: `Lot ${find.trim()}`,
-      text: `went into ${counted(inLot.length, 'run')} (${runs}) and from there to ${counted(tickets.length, 'order')}: ${listed(tickets)}.`,
+      runs: lot.runs.map(({ id }) => id),
+
+      title: `Lot ${name}`,
+      text: `went into ${counted(lot.runs.length, 'run')} (${codesOf(lot.runs)}) and from there to ${counted(tickets.length, 'order')}: ${listed(tickets)}.${left}`,
     };
   }
-  const inOrder = rows.filter(({ run }) => run.orders.some(({ ticket }) => ticket?.toLowerCase() === wanted));
-  if (inOrder.length === 0) return null;
-  const lots = [...new Set(inOrder.flatMap(({ run }) => run.lots.map(({ code }) => code)))];
-  return {
-    title: `Order ${find.trim().toUpperCase()}`,
-    text: `is made in ${counted(inOrder.length, 'run')} (${listed(inOrder.map(({ code }) => code))}), out of ${counted(lots.length, 'lot')}: ${listed(lots)}.`,
-  };
+  const order = traceOrder(runs, name);
+  return (
+    order && {
+      runs: order.runs.map(({ id }) => id),
+
+      title: `Order ${name.toUpperCase()}`,
+      text: `is made in ${counted(order.runs.length, 'run')} (${codesOf(order.runs)}), out of ${counted(order.lots.length, 'lot')}: ${listed(order.lots)}.`,
+    }
+  );
+}
+
+function codesOf(runs: readonly RunRecord[]): string {
+  return listed(runs.map(({ code }) => code));
 }

@@ -68,6 +68,20 @@ describe('the ledger', () => {
     expect(traceOf(rows, '')).toBeNull();
   });
 
+  test('traces what was prepared or packed, and what came by leftovers', () => {
+    const cups = { lot: 'c', code: 'Cups 7', item: { kind: 'supply' as const, id: 'cup' }, amount: 100 };
+    const left = { ...run.lots[0]!, lot: 'left', code: 'Left 18-A-1' };
+    const later = { ...other, code: '19-B-1', melt: 'm9', lots: [left] };
+    const all = [{ ...run, batchLots: [cups], leftoverLot: 'left' }, later].map((each) =>
+      runRow(each, names),
+    );
+    expect(traceOf(all, 'cups 7')!.text).toBe('went into 1 run (18-A-1) and from there to 1 order: M-0361.');
+    expect(traceOf(all, 'D-2231')!.text).toBe(
+      'went into 2 runs (18-A-1 and 19-B-1) and from there to 2 orders: M-0361 and M-0400. 19-B-1 by what was left over.',
+    );
+    expect(isFound(all[0]!, 'cups', names)).toBe(true);
+  });
+
   test('counts as it stands after an amendment', () => {
     const counts = { good: 100, rejects: [], startGrams: 3000, addedGrams: 0, leftGrams: 2000 };
     const amended = {
@@ -102,6 +116,17 @@ describe('the ledger place', () => {
     expect(text()).toContain('Dusk berry 10.0 g → 10.4 g. 10% slower than described.');
     await click('D-2231');
     expect(text()).toContain('Lot D-2231 went into 2 runs');
+  });
+
+  test('shows every run that a lot is in, also those that have it from the melt or a leftover', async () => {
+    const left = { ...run.lots[0]!, lot: 'left', code: 'Left 18-A-1' };
+    const later = { ...other, code: '19-B-1', melt: 'm9', lots: [left] };
+    const { text, type } = await render(LedgerPage, { runs: [{ ...run, leftoverLot: 'left' }, later] });
+    await type('Lot, run, ticket or name', 'D-2231');
+    expect(text()).toContain('2 sealed runs');
+    await type('Lot, run, ticket or name', 'M-0400');
+    expect(text()).toContain('out of 2 lots: Left 18-A-1 and D-2231');
+    expect(text()).toContain('1 sealed run ');
   });
 
   test('shows the runs of the days that are picked on the ell, and of one season', async () => {

@@ -42,16 +42,18 @@ export const LedgerStore = signalStore(
       const [from, to] = [days[span?.from ?? -1], days[span?.to ?? -1]];
       return from && to ? { from: Date.parse(from.start), to: Date.parse(to.end) } : null;
     });
+    const trace = computed(() => traceOf(all(), page.find()));
     const rows = computed(() => {
-      const [called, days] = [names(), picked()];
+      const [called, days, traced] = [names(), picked(), trace()];
       if (!called) return [];
       return inSeason().filter((row) => {
         const at = Date.parse(row.run.startedAt);
-        return (!days || (at >= days.from && at < days.to)) && isFound(row, page.find(), called);
+        const isMeant = isFound(row, page.find(), called) || (traced?.runs.includes(row.id) ?? false);
+        return isMeant && (!days || (at >= days.from && at < days.to));
       });
     });
     return {
-      ...{ runs, names, all, inSeason, rows },
+      ...{ runs, names, all, inSeason, rows, trace },
       seasons: computed(() => {
         const [read, called] = [runs(), names()];
         return read && called ? seasonsOf(read, called) : [];
@@ -65,7 +67,6 @@ export const LedgerStore = signalStore(
       }),
       chosen: computed(() => rows().find(({ id }) => id === page.chosenId()) ?? rows()[0] ?? null),
       sum: computed(() => ledgerSums(rows().map(({ run }) => figuresOf(run)))),
-      trace: computed(() => traceOf(all(), page.find())),
     };
   }),
   withMethods((page, ell = inject(EllStore)) => ({

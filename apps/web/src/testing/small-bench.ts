@@ -83,6 +83,7 @@ export const run: RunRecord = {
       item: { kind: 'coating', id: 'dark-64' },
     },
   ],
+  batchLots: [],
   orders: [{ order: 'o1', ticket: 'M-0361', pieces: 100 }],
   ...{ sealedAt: '2026-06-18T07:00:00.000Z', sealedBy: 'runa' },
   taught: { beforeGrams: 10, afterGrams: 10.4 },

@@ -35,6 +35,13 @@ const figures = {
   leftGrams: orNull(within(BOWL_GRAMS)),
 };
 
+const takenLot = closed({
+  lot: Uuid,
+  code: Type.String(),
+  item: closed({ kind: Type.Enum(['coating', 'supply']), id: Id }),
+  amount: Type.Number(),
+});
+
 /** A run as it was sealed. It is never changed; what was wrong in it is amended. */
 export const RunRecord = closed({
   id: Uuid,
@@ -67,14 +74,10 @@ export const RunRecord = closed({
   troubles: Type.Array(
     closed({ at: Instant, sign: Type.String(), cause: Type.String(), note: Type.String() }),
   ),
-  lots: Type.Array(
-    closed({
-      lot: Uuid,
-      code: Type.String(),
-      item: closed({ kind: Type.Enum(['coating', 'supply']), id: Id }),
-      amount: Type.Number(),
-    }),
-  ),
+  lots: Type.Array(takenLot),
+  /** What its batch took besides: for the centre that was prepared for it, and its packing. As it stands by now. */
+  batchLots: Type.Array(takenLot),
+
   /** What was taken that no lot had. */
   missing: Type.Array(
     closed({ item: closed({ kind: Type.Enum(['coating', 'supply']), id: Id }), amount: Type.Number() }),

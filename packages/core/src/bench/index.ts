@@ -52,6 +52,7 @@ export {
   type SealDoubt,
 } from './run-figures';
 export { runShown, type RunShown } from './run-shown';
+export { traceLot, traceOrder } from './trace';
 export {
   TROUBLES,
   TROUBLE_SIGNS,

@@ -104,7 +104,7 @@ export class RunMargin {
     return `${this.row().piece} ${pieceMass(beforeGrams)} → ${pieceMass(afterGrams)}. ${paceText} The next plan goes by it.`;
   });
   protected readonly lots = computed(() =>
-    this.row().run.lots.map(({ lot, code, item, amount }) => ({
+    [...this.row().run.lots, ...this.row().run.batchLots].map(({ lot, code, item, amount }) => ({
       lot,
       code,
       text: this.itemText(item, amount),
