@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { clockStageIndex } from '../amounts';
 import { checkPlan } from '../check/check-plan';
 import { makePlan } from '../make-plan';
-import type { Batch, Plan, Planned, Problem, Product } from '../problem';
+import type { Batch, OrderLine, Plan, Planned, Problem, Product, ProductStage } from '../problem';
 import { repairPlan } from '../repair-plan';
 import { randomProblem, smallProblem } from '../testing/small-problem';
 import { withHolds, type Lock } from './holds';
@@ -11,17 +11,22 @@ const planned = (problem: Problem): Planned => ({ problem, plan: makePlan(proble
 const small = planned(smallProblem);
 const [first] = small.plan.batches;
 const nothing = { pins: [], locks: [] };
-/** The problem with every stage taking so many times as long a piece. */
-const atPace = (problem: Problem, times: number): Problem => ({
+const withProducts = (problem: Problem, change: (product: Product) => Partial<Product>): Problem => ({
   ...problem,
-  products: problem.products.map((product) => ({
-    ...product,
-    stages: product.stages.map((stage) => ({
-      ...stage,
-      secondsPerPiece: Math.round(stage.secondsPerPiece * times),
-    })),
+  products: problem.products.map((product) => ({ ...product, ...change(product) })),
+});
+const withStages = (problem: Problem, change: (stage: ProductStage) => ProductStage): Problem =>
+  withProducts(problem, ({ stages }) => ({ stages: stages.map(change) }));
+const withLines = (problem: Problem, pieces: (line: OrderLine) => number): Problem => ({
+  ...problem,
+  orders: problem.orders.map((order) => ({
+    ...order,
+    lines: order.lines.map((line) => ({ ...line, pieces: pieces(line) })),
   })),
 });
+/** The problem with every stage taking so many times as long a piece. */
+const atPace = (problem: Problem, times: number): Problem =>
+  withStages(problem, (stage) => ({ ...stage, secondsPerPiece: Math.round(stage.secondsPerPiece * times) }));
 /** In which bowl (by whom, where it dips nothing) the stage that starts a batch's clock is, and when. */
 const clockPlace = (product: Product, batch: Batch, melts: Plan['melts']) => {
   const { start, end, melt, person } = batch.stages[clockStageIndex(product)]!;
@@ -114,6 +119,37 @@ describe('what is to stay', () => {
         }
       }
     expect(held.length).toBeGreaterThan(5 * lapsed.length);
+  });
+
+  test.each<[string, (problem: Problem) => Problem]>([
+    ['stages are called otherwise', (p) => withStages(p, (stage) => ({ ...stage, id: `${stage.id}-2` }))],
+    ['a stage is gone', (p) => withProducts(p, ({ stages }) => ({ stages: stages.slice(1) }))],
+    [
+      'another stage starts the clock',
+      (p) => withProducts(p, ({ stages }) => ({ clockStage: stages[0]!.id })),
+    ],
+    ['nothing is dipped any more', (p) => withStages(p, (stage) => ({ ...stage, coating: null }))],
+    ['it takes twice as long', (p) => atPace(p, 2)],
+    ['it takes no time', (p) => atPace(p, 0)],
+    ['somebody is gone', (p) => ({ ...p, people: p.people.slice(1) })],
+    ['a bowl is gone', (p) => ({ ...p, melters: p.melters.slice(1) })],
+    [
+      'the bowls are smaller',
+      (p) => ({ ...p, melters: p.melters.map((m) => ({ ...m, capacityGrams: 900 })) }),
+    ],
+    ['half is ordered', (p) => withLines(p, ({ pieces }) => Math.ceil(pieces / 2))],
+    ['more is ordered', (p) => withLines(p, ({ pieces }) => pieces + 7)],
+    ['it is collected sooner', (p) => ({ ...p, orders: p.orders.map((o) => ({ ...o, due: o.due - 90 })) })],
+    ['it is about to begin', (p) => ({ ...atPace(p, 1.2), now: 1500 })],
+  ])('is held or told to lapse where %s, and a plan can be made around it', (_what, change) => {
+    for (let seed = 1; seed <= 12; seed++) {
+      const before = planned(randomProblem(seed));
+      const pins = before.plan.batches.map(({ id }) => id);
+      const held = withHolds({ problem: change(before.problem), plan: before.plan }, { ...nothing, pins });
+      const kept = held.problem.fixed!.batches.map(({ id }) => id);
+      expect([...kept, ...held.lapsed].sort()).toEqual([...pins].sort());
+      expect(makePlan(held.problem, { steps: 10, seed }).report).toMatchObject({ ok: true, violations: [] });
+    }
   });
 
   test('has its melt filled up where its pieces have come to take more', () => {

@@ -10,7 +10,8 @@ export type Kept = 'end' | 'start';
  */
 export function refitted({ products, people }: Problem, batch: Batch, kept: Kept): Batch | null {
   const product = products.find(({ id }) => id === batch.product);
-  if (product?.stages.length !== batch.stages.length) return null;
+  const route = batch.stages.map(({ stage }) => stage).join(' ');
+  if (product?.stages.map(({ id }) => id).join(' ') !== route) return null;
   const started = startedPieces(product, batch.pieces);
   const stages = batch.stages.map((task, k) => {
     const person = people.find(({ id }) => id === task.person);
