@@ -292,4 +292,14 @@ test('a new hand practises on the simulated bowl, and is told what became of the
   await press('Enough');
   await expect(demo.getByRole('heading', { name: 'What became of the coats' })).toBeVisible();
   await expect(demo.getByText('0 of 0')).toBeVisible();
+
+  // once more, without waiting for anything: it is told coat by coat
+  await demo.getByRole('button', { name: /^Once more/ }).click();
+  for (const step of [/^It is melted/, /^The seed is in/, /^The crystals are there/, /^It is warm enough/])
+    await demo.getByRole('button', { name: step }).click();
+  await press('Dip ten');
+  await press('Enough');
+  await expect(demo.getByRole('img', { name: /^Thickness of 10 coats/ })).toBeVisible();
+  await expect(demo.getByText(/of 10$/)).toBeVisible();
+  await expectAccessible(demo);
 });

@@ -35,6 +35,7 @@ import { Keys } from '../shared/keys';
 import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
+import { CoatsChart } from './coats-chart';
 import { ADVICE_WORDS } from './practice-words';
 
 const TICK_MS = 250;
@@ -43,7 +44,7 @@ const AHEAD_MINUTES = 30;
 
 /** Practice: a simulated bowl on the same model and with the same guide, for a new hand. */
 @Component({
-  imports: [LetGo, MatButtonModule, BowlChart, ChoiceField, Margin],
+  imports: [LetGo, MatButtonModule, BowlChart, ChoiceField, CoatsChart, Margin],
   templateUrl: './practice-page.html',
   styleUrl: './practice-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -112,7 +113,9 @@ export class PracticePage {
     const practice = this.practice();
     if (!practice || (!this.isOver() && practice.coats.length < PRACTICE_PIECES)) return null;
     const told = practiceReport(practice);
+    const { coats } = practice;
     return {
+      coats: coats.length > 0 ? { coats, rightMm: told.rightFilmMm, most: PRACTICE_PIECES } : null,
       advice: told.advice.map((advice) => ADVICE_WORDS[advice]),
       rows: [
         ['For sale', `${count(told.good)} of ${count(told.pieces)}`],
