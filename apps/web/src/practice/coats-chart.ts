@@ -1,29 +1,21 @@
-import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { faultsOf } from '@alnage/core';
+import { DrawnChart } from '../shared/chart/drawn-chart';
 import { thickness } from '../shared/formats/formats';
-import { COAT_FAULTS, COATS_CHART, drawCoats, type CoatsDrawing } from './draw-coats';
+import { COATS_CHART, drawCoats, type CoatsDrawing } from './draw-coats';
 
-/** The coats of a practice, one by one; as a table for who does not see it. */
+/** The coats of a practice, one by one. */
 @Component({
   selector: 'al-coats-chart',
+  imports: [DrawnChart],
   template: `
-    <svg
-      #chart
-      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
-      role="img"
-      [attr.aria-label]="title()"
-    ></svg>
-    <table class="visually-hidden" aria-label="The coats in turn">
-      <tbody>
-        @for (row of rows(); track $index) {
-          <tr>
-            <th scope="row">{{ $index + 1 }}</th>
-            <td>{{ row.film }}</td>
-            <td>{{ row.faults }}</td>
-          </tr>
-        }
-      </tbody>
-    </table>
+    <al-drawn-chart
+      [frame]="frame"
+      [title]="title()"
+      tableTitle="The coats in turn"
+      [rows]="rows()"
+      [draw]="draw()"
+    />
   `,
   styleUrl: './coats-chart.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -31,23 +23,20 @@ import { COAT_FAULTS, COATS_CHART, drawCoats, type CoatsDrawing } from './draw-c
 export class CoatsChart {
   readonly drawing = input.required<CoatsDrawing>();
 
-  protected readonly box = COATS_CHART;
-  private readonly chart = viewChild.required<ElementRef<SVGSVGElement>>('chart');
-  protected readonly rows = computed(() =>
-    this.drawing().coats.map((coat) => ({
-      film: thickness(coat.filmMm),
-      faults: COAT_FAULTS.filter(({ is }) => is(coat))
-        .map(({ name }) => name)
-        .join(', '),
-    })),
-  );
+  protected readonly frame = COATS_CHART;
   protected readonly title = computed(() => {
-    const { coats, rightMm } = this.drawing();
-    const amiss = this.rows().filter(({ faults }) => faults !== '').length;
-    return `Thickness of ${coats.length} coats in turn, right is ${thickness(rightMm)}; something is wrong with ${amiss}`;
+    const { coats, good, rightMm } = this.drawing();
+    return `Thickness of ${coats.length} coats in turn, right is ${thickness(rightMm)}; something is wrong with ${coats.length - good}`;
   });
-
-  constructor() {
-    effect(() => drawCoats(this.chart().nativeElement, this.drawing()));
-  }
+  protected readonly rows = computed(() =>
+    this.drawing().coats.map((coat, index) => [
+      String(index + 1),
+      thickness(coat.filmMm),
+      faultsOf(coat).join(', '),
+    ]),
+  );
+  protected readonly draw = computed(() => {
+    const drawing = this.drawing();
+    return (svg: SVGSVGElement) => drawCoats(svg, drawing);
+  });
 }

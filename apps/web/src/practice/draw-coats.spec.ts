@@ -7,7 +7,7 @@ const coat = (change: Partial<CoatOutcome> = {}): CoatOutcome => ({
 });
 function drawn(coats: readonly CoatOutcome[]): SVGSVGElement {
   const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
-  drawCoats(svg, { coats, rightMm: 1, most: 50 });
+  drawCoats(svg, { coats, good: 0, rightMm: 1, most: 50 });
   return svg;
 }
 const texts = (svg: SVGSVGElement, what = 'text'): string[] =>

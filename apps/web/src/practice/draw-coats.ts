@@ -1,13 +1,17 @@
 import { max, range } from 'd3-array';
-import { scaleLinear } from 'd3-scale';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';
-import type { CoatOutcome } from '@alnage/core';
-import { drawColumns, drawRows } from '../shared/chart/chart-frame';
+import { COAT_FAULTS, faultsOf, type CoatFault, type CoatOutcome } from '@alnage/core';
+import { drawColumns, drawRows, type ChartLayer } from '../shared/chart/chart-frame';
 import { thickness } from '../shared/formats/formats';
+
+type Scale = ScaleLinear<number, number>;
 
 /** The coats of a practice in the order in which they were dipped. */
 export interface CoatsDrawing {
   readonly coats: readonly CoatOutcome[];
+  /** How many of them are for sale. */
+  readonly good: number;
   /** What the film is in the window, in mm. */
   readonly rightMm: number;
   /** How many are dipped in all. */
@@ -15,12 +19,8 @@ export interface CoatsDrawing {
 }
 
 export const COATS_CHART = { width: 880, height: 220, left: 68, right: 112, top: 14, bottom: 66 } as const;
-/** What can be wrong with a coat: its mark, by shape, and its word. */
-export const COAT_FAULTS = [
-  { is: (coat: CoatOutcome) => coat.hasBloom, mark: '○', name: 'bloom' },
-  { is: (coat: CoatOutcome) => coat.hasFoot, mark: '▲', name: 'foot' },
-  { is: (coat: CoatOutcome) => coat.hasLumps, mark: '◆', name: 'lumps' },
-] as const;
+/** Marks of what is wrong with a coat, by shape; each kind has a line of its own. */
+const MARK_OF: Readonly<Record<CoatFault, string>> = { bloom: '○', foot: '▲', lumps: '◆' };
 const BAR_SHARE = 0.7;
 /** Marks stand below the numbers of the pieces, a line each. */
 const MARKS = { first: 32, apart: 14 } as const;
@@ -36,50 +36,65 @@ export function drawCoats(svg: SVGSVGElement, { coats, rightMm, most }: CoatsDra
   const x = scaleLinear([0.5, most + 0.5], [left, width - right]);
   const highest = max(coats, ({ filmMm }) => filmMm) ?? 0;
   const y = scaleLinear([0, Math.max(highest, HEADROOM * rightMm)], [floor, top]).nice(4);
-  const rows = y.ticks(4).map((mm) => ({ at: y(mm), text: thickness(mm) }));
-  drawRows(root, COATS_CHART, rows);
+  drawRows(
+    root,
+    COATS_CHART,
+    y.ticks(4).map((mm) => ({ at: y(mm), text: thickness(mm) })),
+  );
+  drawBars(root, coats, { x, y });
+  drawFaults(root, coats, x);
+  drawRight(root, rightMm, y(rightMm));
+  const columns = [1, ...range(10, most + 1, 10)].map((piece) => ({ at: x(piece), text: `${piece}` }));
+  drawColumns(root, COATS_CHART, columns);
+}
+
+function drawBars(root: ChartLayer, coats: readonly CoatOutcome[], { x, y }: Record<'x' | 'y', Scale>): void {
   const wide = BAR_SHARE * (x(1) - x(0));
-  coats.forEach((coat, index) => {
-    const isAmiss = COAT_FAULTS.some(({ is }) => is(coat));
+  coats.forEach((coat, index) =>
     root
       .append('rect')
-      .attr('class', isAmiss ? 'coat amiss' : 'coat')
+      .attr('class', faultsOf(coat).length > 0 ? 'coat amiss' : 'coat')
       .attr('x', x(index + 1) - wide / 2)
       .attr('width', wide)
       .attr('y', y(coat.filmMm))
-      .attr('height', floor - y(coat.filmMm));
-    COAT_FAULTS.forEach(({ is, mark }, line) => {
-      if (!is(coat)) return;
+      .attr('height', y(0) - y(coat.filmMm)),
+  );
+}
+
+/** A line for each kind of fault that occurs, with its name before it and a mark under each coat that has it. */
+function drawFaults(root: ChartLayer, coats: readonly CoatOutcome[], x: Scale): void {
+  const floor = COATS_CHART.height - COATS_CHART.bottom;
+  const faults = coats.map(faultsOf);
+  COAT_FAULTS.forEach((fault, line) => {
+    if (!faults.some((each) => each.includes(fault))) return;
+    const at = floor + MARKS.first + line * MARKS.apart;
+    root.append('text').attr('x', 0).attr('y', at).text(fault);
+    faults.forEach((each, index) => {
+      if (!each.includes(fault)) return;
       root
         .append('text')
         .attr('class', 'mark')
         .attr('x', x(index + 1))
-        .attr('y', floor + MARKS.first + line * MARKS.apart)
+        .attr('y', at)
         .attr('text-anchor', 'middle')
-        .text(mark);
+        .text(MARK_OF[fault]);
     });
   });
-  COAT_FAULTS.forEach(({ name, is }, line) => {
-    if (!coats.some(is)) return;
-    root
-      .append('text')
-      .attr('x', 0)
-      .attr('y', floor + MARKS.first + line * MARKS.apart)
-      .text(name);
-  });
+}
+
+function drawRight(root: ChartLayer, rightMm: number, at: number): void {
+  const { width, left, right } = COATS_CHART;
   root
     .append('line')
     .attr('class', 'right')
     .attr('x1', left)
     .attr('x2', width - right)
-    .attr('y1', y(rightMm))
-    .attr('y2', y(rightMm));
+    .attr('y1', at)
+    .attr('y2', at);
   root
     .append('text')
     .attr('class', 'right-name')
     .attr('x', width - right + 6)
-    .attr('y', y(rightMm) + 4)
+    .attr('y', at + 4)
     .text(`right: ${thickness(rightMm)}`);
-  const columns = [1, ...range(10, most + 1, 10)].map((piece) => ({ at: x(piece), text: `${piece}` }));
-  drawColumns(root, COATS_CHART, columns);
 }

@@ -115,7 +115,10 @@ export class PracticePage {
     const told = practiceReport(practice);
     const { coats } = practice;
     return {
-      coats: coats.length > 0 ? { coats, rightMm: told.rightFilmMm, most: PRACTICE_PIECES } : null,
+      coats:
+        coats.length > 0
+          ? { coats, good: told.good, rightMm: told.rightFilmMm, most: PRACTICE_PIECES }
+          : null,
       advice: told.advice.map((advice) => ADVICE_WORDS[advice]),
       rows: [
         ['For sale', `${count(told.good)} of ${count(told.pieces)}`],

@@ -40,11 +40,14 @@ export {
   type Seeding,
 } from './seeding';
 export {
+  COAT_FAULTS,
   IDLE,
   bowlAfter,
   coatOutcome,
+  faultsOf,
   withSolid,
   type BowlDeed,
+  type CoatFault,
   type CoatOutcome,
   type SimulatedBowl,
 } from './simulated-bowl';

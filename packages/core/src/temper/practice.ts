@@ -5,6 +5,7 @@ import {
   IDLE,
   bowlAfter,
   coatOutcome,
+  faultsOf,
   withSolid,
   type BowlDeed,
   type CoatOutcome,
@@ -190,7 +191,7 @@ export function practiceReport(practice: Practice): PracticeReport {
   const right = coatOutcome(inTemper, { windows: kit.windows, yieldPa: kit.yieldPa, filmFactor: 1 });
   const report = {
     pieces: coats.length,
-    good: count((coat) => !coat.hasBloom && !coat.hasFoot && !coat.hasLumps),
+    good: count((coat) => faultsOf(coat).length === 0),
     bloom: count(({ hasBloom }) => hasBloom),
     feet: count(({ hasFoot }) => hasFoot),
     lumps: count(({ hasLumps }) => hasLumps),

@@ -118,6 +118,16 @@ export interface CoatOutcome {
   readonly hasLumps: boolean;
 }
 
+/** What a coat is not for sale for. */
+export type CoatFault = 'bloom' | 'foot' | 'lumps';
+export const COAT_FAULTS: readonly CoatFault[] = ['bloom', 'foot', 'lumps'];
+
+/** What is wrong with a coat; none: it is for sale. */
+export function faultsOf({ hasBloom, hasFoot, hasLumps }: CoatOutcome): CoatFault[] {
+  const has: Readonly<Record<CoatFault, boolean>> = { bloom: hasBloom, foot: hasFoot, lumps: hasLumps };
+  return COAT_FAULTS.filter((fault) => has[fault]);
+}
+
 const IN_TEMPER = 0.6;
 const FOOT_KELVIN = 1;
 const LUMPS_SHARE = 0.02;

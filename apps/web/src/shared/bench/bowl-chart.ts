@@ -1,30 +1,22 @@
-import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { DrawnChart } from '../chart/drawn-chart';
 import { temperature } from '../formats/formats';
 import { BOWL_CHART, drawBowl, type BowlDrawing } from './draw-bowl';
 
 const ROWS = 12;
 
-/** The temperature of a bowl over time in its windows, with how it will go on; as a table for who does not see it. */
+/** The temperature of a bowl over time in its windows, with how it will go on. */
 @Component({
   selector: 'al-bowl-chart',
+  imports: [DrawnChart],
   template: `
-    <svg
-      #chart
-      [attr.viewBox]="'0 0 ' + box.width + ' ' + box.height"
-      role="img"
-      [attr.aria-label]="title()"
-    ></svg>
-    <table class="visually-hidden" aria-label="The last readings">
-      <tbody>
-        @for (row of rows(); track $index) {
-          <tr>
-            <th scope="row">{{ row.time }}</th>
-            <td>{{ row.celsius }}</td>
-          </tr>
-        }
-      </tbody>
-    </table>
+    <al-drawn-chart
+      [frame]="frame"
+      [title]="title()"
+      tableTitle="The last readings"
+      [rows]="rows()"
+      [draw]="draw()"
+    />
   `,
   styleUrl: './bowl-chart.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -32,8 +24,7 @@ const ROWS = 12;
 export class BowlChart {
   readonly drawing = input.required<BowlDrawing>();
 
-  protected readonly box = BOWL_CHART;
-  private readonly chart = viewChild.required<ElementRef<SVGSVGElement>>('chart');
+  protected readonly frame = BOWL_CHART;
   protected readonly title = computed(() => {
     const { readings, windows } = this.drawing();
     const last = readings.at(-1);
@@ -42,10 +33,10 @@ export class BowlChart {
   });
   protected readonly rows = computed(() => {
     const { readings, time } = this.drawing();
-    return readings.slice(-ROWS).map(({ at, value }) => ({ time: time(at), celsius: temperature(value) }));
+    return readings.slice(-ROWS).map(({ at, value }) => [time(at), temperature(value)]);
   });
-
-  constructor() {
-    effect(() => drawBowl(this.chart().nativeElement, this.drawing()));
-  }
+  protected readonly draw = computed(() => {
+    const drawing = this.drawing();
+    return (svg: SVGSVGElement) => drawBowl(svg, drawing);
+  });
 }

@@ -1,9 +1,10 @@
-import { setupMinutes, stageGrams } from '../amounts';
+import { setupMinutes } from '../amounts';
 import type { CompiledProblem } from './compiled';
 import type { Hands, Stretch } from './hands';
 import type { Journal, Undoable } from './journal';
 import { Melt } from './melt';
 import type { Run } from './run';
+import { SetUps } from './set-ups';
 
 /** A dip that is looked for: how long, how much, and when it may lie. */
 export interface DipAsk extends Stretch {
@@ -13,9 +14,8 @@ export interface DipAsk extends Stretch {
 
 const DIP_IN = 0;
 const DIP_OUT = 1;
-const FIGURES = 2;
-const OPENED = 3;
-const CLOSED = 4;
+const OPENED = 2;
+const CLOSED = 3;
 
 /** All bowls with their melts in the order of their set-ups. */
 export class Bowls implements Undoable {
@@ -24,9 +24,8 @@ export class Bowls implements Undoable {
   count = 0;
   /** Grams melted and not dipped, over all melts. */
   leftover = 0;
-  private clean = 0;
-  private residue = 0;
-  private readonly span: Stretch = { from: 0, to: 0 };
+
+  private readonly setUps: SetUps;
 
   constructor(
     private readonly compiled: CompiledProblem,
@@ -34,6 +33,7 @@ export class Bowls implements Undoable {
     private readonly journal: Journal,
   ) {
     this.rows = compiled.bowls.map(() => []);
+    this.setUps = new SetUps(compiled, hands, journal);
   }
 
   /** End of the latest dip that the melt could take, by its own dips, its grams and its neighbours; or -1. */
@@ -42,7 +42,7 @@ export class Bowls implements Undoable {
     if (melt.isFixed ? this.spareGrams(melt) < ask.grams : melt.grams + ask.grams > capacity) return -1;
     const row = this.rows[melt.bowl]!;
     const index = row.indexOf(melt);
-    const keeps = this.keepsOf(melt);
+    const keeps = this.setUps.keepsOf(melt);
     const next = index + 1 < row.length ? row[index + 1]!.setupStart : Infinity;
     // a set-up ends by the first dip, and the last dip ends while what was melted then is usable
     const latest = (melt.isFixed ? melt.setupEnd : melt.opens) + keeps;
@@ -75,8 +75,8 @@ export class Bowls implements Undoable {
 
   /** Puts a run's dip at stage `k` into a melt and moves set-ups to fit. False: it does not fit; undo by the journal. */
   dip(melt: Melt, run: Run, k: number): boolean {
-    const grams = gramsOf(run, k);
-    this.noteFigures(melt);
+    const grams = run.gramsAt(k);
+    this.setUps.note(melt);
     this.noteDip(DIP_IN, melt, { run, k });
     melt.put(run, k);
     melt.closed = Math.max(melt.closed, run.ends[k]!);
@@ -89,7 +89,7 @@ export class Bowls implements Undoable {
   open(bowl: number, run: Run, k: number): Melt | null {
     const { capacity, tail } = this.compiled.bowls[bowl]!;
     const melt = new Melt(bowl, run.product.stages[k]!.coating);
-    melt.grams = gramsOf(run, k) + tail;
+    melt.grams = run.gramsAt(k) + tail;
     if (melt.grams > capacity) return null;
     melt.setupStart = melt.setupEnd = run.starts[k]!;
     melt.closed = run.ends[k]!;
@@ -108,14 +108,14 @@ export class Bowls implements Undoable {
   undip(melt: Melt, run: Run, k: number): boolean {
     const row = this.rows[melt.bowl]!;
     const index = row.indexOf(melt);
-    this.noteFigures(melt);
+    this.setUps.note(melt);
     this.noteDip(DIP_OUT, melt, { run, k });
     melt.drop(run, k);
     if (melt.isFixed) {
-      this.leftover += gramsOf(run, k);
+      this.leftover += run.gramsAt(k);
       this.closeAfterLast(melt);
     } else {
-      melt.grams -= gramsOf(run, k);
+      melt.grams -= run.gramsAt(k);
       if (melt.runs.length === 0) return this.close(melt, index);
       melt.closed = melt.endOf(melt.runs.length - 1);
     }
@@ -146,7 +146,7 @@ export class Bowls implements Undoable {
     run.melts[k] = melt;
     melt.put(run, k);
     if (!melt.isFixed) return;
-    this.leftover -= gramsOf(run, k);
+    this.leftover -= run.gramsAt(k);
     melt.closed = Math.max(melt.closed, run.ends[k]!);
   }
 
@@ -154,7 +154,7 @@ export class Bowls implements Undoable {
   unloadDip(melt: Melt, run: Run, k: number): void {
     melt.drop(run, k);
     if (!melt.isFixed) return;
-    this.leftover += gramsOf(run, k);
+    this.leftover += run.gramsAt(k);
     this.closeAfterLast(melt);
   }
 
@@ -167,10 +167,10 @@ export class Bowls implements Undoable {
   settle(bowl: number): void {
     const row = this.rows[bowl]!.sort((a, b) => a.setupStart - b.setupStart);
     row.forEach((melt, index) => {
-      this.walk(melt, index > 0 ? row[index - 1]! : null);
-      melt.residue = this.residue;
+      this.setUps.walk(melt, index > 0 ? row[index - 1]! : null);
+      melt.residue = this.setUps.residue;
       // what a fixed one was cleaned of was settled when it stood among fixed work alone
-      if (!melt.isFixed || melt.clean < 0) melt.clean = this.clean;
+      if (!melt.isFixed || melt.clean < 0) melt.clean = this.setUps.clean;
     });
   }
 
@@ -179,10 +179,11 @@ export class Bowls implements Undoable {
     return this.rows.every((row) =>
       row.every((melt, i) => {
         const before = i > 0 ? row[i - 1]! : null;
-        const isHeld = isWhollyFixed(melt);
-        if (!this.walk(melt, before) && !isHeld) return false;
-        if (!this.fit(melt, this.freeFrom(row, i)) && !(isHeld && (!before || before.isFixed))) return false;
-        this.keepResidue(melt);
+        const isHeld = melt.isWhollyFixed;
+        if (!this.setUps.walk(melt, before) && !isHeld) return false;
+        if (!this.setUps.fit(melt, this.freeFrom(row, i)) && !(isHeld && (!before || before.isFixed)))
+          return false;
+        this.setUps.keepResidue(melt);
         return true;
       }),
     );
@@ -196,14 +197,14 @@ export class Bowls implements Undoable {
     const row = this.rows[bowl]!;
     for (let i = 0; i < row.length; i++) {
       const melt = row[i]!;
-      const isSound = this.walk(melt, i > 0 ? row[i - 1]! : null);
-      const fits = this.fit(melt, this.freeFrom(row, i)) && isSound;
+      const isSound = this.setUps.walk(melt, i > 0 ? row[i - 1]! : null);
+      const fits = this.setUps.fit(melt, this.freeFrom(row, i)) && isSound;
       // what is fixed stays whatever rule it breaks by now; what came before it may be why it does
-      const unfit = isWhollyFixed(melt)
+      const unfit = melt.isWhollyFixed
         ? !fits && row.slice(0, i).findLast((other) => !other.isFixed)
         : !(fits && this.holdsDips(melt)) && melt;
       if (unfit) return unfit;
-      melt.residue = this.residue;
+      melt.residue = this.setUps.residue;
     }
     return null;
   }
@@ -221,16 +222,13 @@ export class Bowls implements Undoable {
     const melt = journal.first(at) as Melt;
     const k = ints[at + 1]!;
     switch (ints[at]) {
-      case FIGURES:
-        melt.restore(ints, at);
-        return;
       case DIP_IN:
         melt.drop(journal.second(at) as Run, k);
-        if (melt.isFixed) this.leftover += gramsOf(journal.second(at) as Run, k);
+        if (melt.isFixed) this.leftover += (journal.second(at) as Run).gramsAt(k);
         return;
       case DIP_OUT:
         melt.put(journal.second(at) as Run, k);
-        if (melt.isFixed) this.leftover -= gramsOf(journal.second(at) as Run, k);
+        if (melt.isFixed) this.leftover -= (journal.second(at) as Run).gramsAt(k);
         return;
       case OPENED:
         this.rows[melt.bowl]!.splice(k, 1);
@@ -252,20 +250,12 @@ export class Bowls implements Undoable {
 
   /** The minute until which a melt can be dipped from as it is set up now. */
   usableUntil(melt: Melt): number {
-    return melt.setupEnd + this.keepsOf(melt);
-  }
-
-  /** How long after its set-up a melt can be dipped from. */
-  private keepsOf(melt: Melt): number {
-    if (melt.isHeld) return melt.usableUntil - melt.setupEnd;
-    return this.compiled.bowls[melt.bowl]!.usable[melt.coating]!;
+    return melt.setupEnd + this.setUps.keepsOf(melt);
   }
 
   /** Grams of a fixed melt beyond its dips and its tail. */
   spareGrams(melt: Melt): number {
-    let used = this.compiled.bowls[melt.bowl]!.tail;
-    for (let i = 0; i < melt.runs.length; i++) used += gramsOf(melt.runs[i]!, melt.stages[i]!);
-    return melt.grams - used;
+    return melt.grams - melt.gramsDipped() - this.compiled.bowls[melt.bowl]!.tail;
   }
 
   /**
@@ -277,108 +267,13 @@ export class Bowls implements Undoable {
     for (let i = index; i < row.length; i++) {
       const melt = row[i]!;
       const before = i > 0 ? row[i - 1]! : null;
-      if (!this.walk(melt, before)) return false;
-      const isSettled = i > index && melt.residue === this.residue && melt.clean === this.clean;
-      if (!this.fit(melt, this.freeFrom(row, i))) return false;
+      if (!this.setUps.walk(melt, before)) return false;
+      const isSettled = i > index && melt.residue === this.setUps.residue && melt.clean === this.setUps.clean;
+      if (!this.setUps.fit(melt, this.freeFrom(row, i))) return false;
       if (isSettled) return true;
-      this.keepResidue(melt);
+      this.setUps.keepResidue(melt);
     }
     return true;
-  }
-
-  private keepResidue(melt: Melt): void {
-    if (melt.residue === this.residue) return;
-    this.noteFigures(melt);
-    melt.residue = this.residue;
-  }
-
-  /** Finds what a melt must be cleaned of and what is left in the bowl after it. False: a dip meets what it must not. */
-  private walk(melt: Melt, before: Melt | null): boolean {
-    const { coatings, changeover, problem } = this.compiled;
-    let residue = before ? before.residue : 0;
-    const colour = before ? changeover[before.coating * coatings.length + melt.coating]! : 0;
-    this.clean = colour;
-    if (residue !== 0)
-      for (const run of melt.runs)
-        if ((residue & ~run.tolerated) !== 0) {
-          this.clean = Math.max(colour, problem.changeovers.allergenMinutes);
-          residue = 0;
-          break;
-        }
-    residue |= coatings[melt.coating]!.allergens | melt.met;
-    let isSound = true;
-    for (let i = 0; i < melt.runs.length; i++) {
-      const { product, tolerated } = melt.runs[i]!;
-      if ((residue & ~tolerated) !== 0) isSound = false;
-      residue |= product.stages[melt.stages[i]!]!.brings;
-    }
-    this.residue = residue;
-    return isSound;
-  }
-
-  /** Keeps the set-up of a melt where it still fits, or finds the latest one that does. */
-  private fit(melt: Melt, earliest: number): boolean {
-    const keeps = this.keepsOf(melt);
-    if (melt.isFixed) return this.fitsFixed(melt, earliest, keeps);
-    const minutes = setupMinutes(this.compiled.coatings[melt.coating]!.coating, melt.grams, this.clean);
-    if (
-      melt.setupShift >= 0 &&
-      melt.setupEnd - melt.setupStart === minutes &&
-      melt.setupStart >= earliest &&
-      melt.setupEnd <= melt.opens &&
-      melt.closed <= melt.setupEnd + keeps
-    )
-      return true;
-    return this.moveSetup(melt, minutes, { from: earliest, keeps });
-  }
-
-  private fitsFixed(melt: Melt, earliest: number, keeps: number): boolean {
-    // what has begun lies before now, and nothing new can be before it
-    const isFree = melt.setupStart >= earliest || melt.setupStart < this.compiled.now;
-    const isUsable = melt.closed <= melt.setupEnd + keeps && melt.opens >= melt.setupEnd;
-    return isFree && isUsable && (this.clean === melt.clean || this.clean === melt.cleanAsFixed);
-  }
-
-  private moveSetup(melt: Melt, minutes: number, { from, keeps }: { from: number; keeps: number }): boolean {
-    this.noteFigures(melt);
-    if (melt.setupShift >= 0) this.hands.free(melt.setupShift, melt.setupStart, melt.setupEnd);
-    this.span.from = Math.max(from, melt.closed - keeps - minutes);
-    this.span.to = melt.opens;
-    if (this.staysAsTold(melt, minutes)) return true;
-    let end = -1;
-    for (const person of this.compiled.coatings[melt.coating]!.people) {
-      const fit = this.hands.latestFit(person, minutes, this.span);
-      if (fit <= end) continue;
-      end = fit;
-      melt.setupShift = this.hands.shift;
-      // whoever comes after must be later than this to be better
-      this.span.from = Math.max(this.span.from, end - minutes);
-    }
-    if (end < 0) return false;
-    melt.setupStart = end - minutes;
-    melt.setupEnd = end;
-    melt.clean = this.clean;
-    this.hands.take(melt.setupShift, melt.setupStart, melt.setupEnd);
-    return true;
-  }
-
-  /** Lets a set-up that people were told start as they were told, though it is shorter or longer than it was. */
-  private staysAsTold(melt: Melt, minutes: number): boolean {
-    const { setupShift, setupStart } = melt;
-    const end = setupStart + minutes;
-    if (setupShift < 0 || !this.hands.isTold(setupShift, setupStart)) return false;
-    if (setupStart < this.span.from || end > this.span.to) return false;
-    if (!this.hands.isFree(setupShift, setupStart, end)) return false;
-    melt.setupEnd = end;
-    melt.clean = this.clean;
-    this.hands.take(setupShift, setupStart, end);
-    return true;
-  }
-
-  private noteFigures(melt: Melt): void {
-    const at = this.journal.open(this, melt);
-    this.journal.ints[at] = FIGURES;
-    melt.save(this.journal.ints, at);
   }
 
   private noteDip(kind: number, melt: Melt, { run, k }: { run: Run; k: number }): void {
@@ -392,14 +287,4 @@ export class Bowls implements Undoable {
     this.journal.ints[at] = kind;
     this.journal.ints[at + 1] = index;
   }
-}
-
-/** Whether a melt stays as it is with all that is dipped from it. */
-function isWhollyFixed({ isFixed, runs }: Melt): boolean {
-  return isFixed && runs.every((run) => run.isFixed);
-}
-
-/** Whole grams that a run takes out of its melt at stage `k`. */
-export function gramsOf(run: Run, k: number): number {
-  return stageGrams(run.product.stages[k]!.stage, run.started);
 }

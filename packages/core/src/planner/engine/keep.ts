@@ -1,7 +1,6 @@
 import { stageMinutes } from '../amounts';
 import { lineKey } from '../line-key';
 import type { Batch, Melt as PlanMelt, Plan } from '../problem';
-import { gramsOf } from './bowls';
 import type { CompiledLine, CompiledProblem, CompiledProduct } from './compiled';
 import { loadFixed } from './load';
 import { Melt } from './melt';
@@ -92,7 +91,7 @@ class Keeping {
       return;
     }
     const { tail } = this.compiled.bowls[melt.bowl]!;
-    melt.grams = melt.runs.reduce((sum, run, i) => sum + gramsOf(run, melt.stages[i]!), tail);
+    melt.grams = melt.gramsDipped() + tail;
     melt.closed = melt.endOf(melt.runs.length - 1);
     this.schedule.bowls.load(melt);
   }
@@ -128,7 +127,7 @@ class Keeping {
     run.melts[k] = null;
     if (melt === null) return true;
     const own = this.melts.get(melt)!;
-    if (own.isFixed && bowls.spareGrams(own) < gramsOf(run, k)) return false;
+    if (own.isFixed && bowls.spareGrams(own) < run.gramsAt(k)) return false;
     bowls.loadDip(own, run, k);
     return true;
   }
@@ -224,7 +223,7 @@ class Keeping {
     if (!isThere || melt.coating !== run.product.stages[k]!.coating) return false;
     const ask = {
       minutes: run.ends[k]! - run.starts[k]!,
-      grams: gramsOf(run, k),
+      grams: run.gramsAt(k),
       from: run.starts[k]!,
       to: run.ends[k]!,
     };

@@ -1,7 +1,6 @@
 import { setupMinutes } from '../amounts';
 import { lineKey } from '../line-key';
 import type { Batch, FixedWork, Melt as PlanMelt } from '../problem';
-import { gramsOf } from './bowls';
 import type { CompiledProblem } from './compiled';
 import { Melt } from './melt';
 import { Run } from './run';
@@ -72,7 +71,7 @@ class Loader {
 
   private gramsFor(melt: Melt): number {
     const { tail } = this.compiled.bowls[melt.bowl]!;
-    return melt.runs.reduce((sum, run, i) => sum + gramsOf(run, melt.stages[i]!), tail);
+    return melt.gramsDipped() + tail;
   }
 
   /** Takes the hands of a set-up, in one shift where it may move. */

@@ -39,6 +39,18 @@ export class Melt {
     return this.runs.length > 0 ? this.startOf(0) : this.closed;
   }
 
+  /** Whether it stays as it is with all that is dipped from it. */
+  get isWhollyFixed(): boolean {
+    return this.isFixed && this.runs.every((run) => run.isFixed);
+  }
+
+  /** Whole grams that its dips take. */
+  gramsDipped(): number {
+    let grams = 0;
+    for (let i = 0; i < this.runs.length; i++) grams += this.runs[i]!.gramsAt(this.stages[i]!);
+    return grams;
+  }
+
   startOf(i: number): number {
     return this.runs[i]!.starts[this.stages[i]!]!;
   }

@@ -1,5 +1,5 @@
 import { stageMinutes, traysFor } from '../amounts';
-import { gramsOf, type DipAsk } from './bowls';
+import type { DipAsk } from './bowls';
 import { Candidates } from './candidates';
 import { GUIDE_SCALE } from './hands';
 import type { Manner } from './manner';
@@ -239,7 +239,7 @@ export class Placement {
     const { at } = this;
     const { bowls, compiled } = this.schedule;
     const { coating } = this.run.product.stages[k]!;
-    this.ask.grams = gramsOf(this.run, k);
+    this.ask.grams = this.run.gramsAt(k);
     const { at: held } = this.manner;
     const only = held !== null && held.stage === k ? held.bowl : -1;
     const last = only < 0 ? bowls.rows.length - 1 : only;

@@ -1,4 +1,4 @@
-import { startedPieces } from '../amounts';
+import { stageGrams, startedPieces } from '../amounts';
 import type { CompiledLine, CompiledProduct } from './compiled';
 import type { Melt } from './melt';
 
@@ -34,6 +34,11 @@ export class Run {
 
   constructor(readonly product: CompiledProduct) {
     this.tolerated = product.declared | product.mayContain;
+  }
+
+  /** Whole grams that it takes out of its melt at stage `k`. */
+  gramsAt(k: number): number {
+    return stageGrams(this.product.stages[k]!.stage, this.started);
   }
 
   /** Adds pieces of a line; lines are kept the first to leave first. */
