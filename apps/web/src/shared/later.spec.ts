@@ -28,6 +28,21 @@ describe('code for later', () => {
     expect(heard).toEqual(['here']);
   });
 
+  test('is not asked for again before there is a network', async () => {
+    vi.stubGlobal('navigator', { onLine: false });
+    const load = vi
+      .fn<() => Promise<string>>()
+      .mockRejectedValueOnce(new Error('cut'))
+      .mockResolvedValue('here');
+    const heard: string[] = [];
+    later(load).subscribe((value) => heard.push(value));
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(load).toHaveBeenCalledTimes(1);
+    window.dispatchEvent(new Event('online'));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(heard).toEqual(['here']);
+  });
+
   test('is asked for when the browser says that it is idle, and not once nobody waits any more', async () => {
     let idle = (): void => undefined;
     vi.stubGlobal('requestIdleCallback', (come: () => void) => ((idle = come), 7));

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { PreloadingStrategy, Route } from '@angular/router';
-import { Observable, defer, retry, switchMap, timer, type ObservableInput } from 'rxjs';
+import { Observable, defer, fromEvent, retry, switchMap, timer, type ObservableInput } from 'rxjs';
 
 /** How long the server is given before it is asked again for code that it could not send. */
 const AGAIN_MS = 3000;
@@ -29,7 +29,8 @@ function idle(): Observable<void> {
 export function later<T>(load: () => ObservableInput<T>): Observable<T> {
   return idle().pipe(
     switchMap(() => defer(load)),
-    retry({ delay: AGAIN_MS }),
+    // without a network nothing is asked for; with one it is the server that is away
+    retry({ delay: () => (navigator.onLine ? timer(AGAIN_MS) : fromEvent(window, 'online')) }),
   );
 }
 
