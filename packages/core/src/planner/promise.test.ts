@@ -17,6 +17,11 @@ function at(now: number): Planned {
   return { problem: { ...smallProblem, ...carried, now }, plan };
 }
 const berries = (pieces: number) => [{ product: 'berry', pieces }];
+/** Says that it is over once it was asked so many times. */
+function after(times: number): () => boolean {
+  let asked = 0;
+  return () => asked++ >= times;
+}
 
 describe('a promise', () => {
   test('is given where the order fits beside what is planned, and then it can be planned so', () => {
@@ -116,6 +121,41 @@ describe('a promise', () => {
         )
         .filter(({ kind }) => kind === 'no').length;
     expect(kinds(() => true)).toBeGreaterThan(kinds());
+  });
+
+  test('is given for a pickup that what is made for the one before can wait for, also once time is over', () => {
+    let waited = 0;
+    for (let seed = 1; seed <= 40 && waited < 12; seed++) {
+      const own = randomProblem(seed);
+      if (own.orders.length === 0) continue;
+      const made = makePlan(own, { steps: 200 });
+      const week: Planned = { problem: own, plan: made.plan };
+      const dues = [...new Set(own.orders.flatMap(({ due }) => [due, due + 60, due + 120]))];
+      const lines = berries(10 + (seed % 20));
+      const asked = (wanted: number[], isOver: () => boolean) =>
+        promises(week, { lines, dues: wanted }, isOver);
+      const told = asked(dues, after(80));
+      expect(asked(dues.toReversed(), after(80))).toEqual(told.toReversed());
+      // one by one in the same time there is none before that they could wait for
+      const isOver = after(80);
+      const alone = new Map(
+        dues.toSorted((a, b) => a - b).map((due) => [due, asked([due], isOver)[0]!.kind]),
+      );
+      for (const { due, kind } of told) {
+        if (kind === 'no' || alone.get(due) !== 'no') continue;
+        waited++;
+
+        const order = { id: 'new', due, weight: 1, lines };
+        const problem = { ...own, orders: [...own.orders, order] };
+        const next = makePlan(problem, { steps: 1500, from: made.plan });
+        expect(
+          next.plan.unmet.filter((line) => line.order === 'new'),
+          `seed ${seed}, ${due}`,
+        ).toEqual([]);
+        expect(next.report.amounts.unmet).toBeLessThanOrEqual(made.report.amounts.unmet);
+      }
+    }
+    expect(waited).toBeGreaterThanOrEqual(12);
   });
 
   test('is refused with what stands in the way', () => {

@@ -1,8 +1,9 @@
+import { checkPlan } from './check/check-plan';
 import { Insertion, type InTheWay } from './engine/insertion';
 import type { Schedule } from './engine/schedule';
 import { toPlan } from './engine/to-plan';
 import type { UnmetReason } from './engine/unmet';
-import type { Batch, Melt, OrderLine, Plan, Planned, PlanOrder } from './problem';
+import type { Batch, Melt, OrderLine, Plan, Planned, PlanOrder, Problem } from './problem';
 
 /** What is asked for, and when it might be collected. */
 export interface PromiseAsk {
@@ -45,20 +46,61 @@ export type SlotMaking =
 /** The order asked about, once for each pickup; no order of a problem is called so. */
 const ASKED = '?asked';
 
+/** The order asked about, in a plan in which it is made for its pickup. */
+interface Laid {
+  readonly order: PlanOrder;
+  readonly plan: () => Plan;
+  readonly standing: Standing;
+}
+
+type Standing = Pick<SlotPromise & { kind: 'open' }, 'packed' | 'ageMinutes' | 'clocks'>;
+
 /**
  * Whether an order could be made for each of these pickups beside all that is planned: open where as much again would fit
  * as well, tight where just it does or where others have to move for it, none of them being lost. A yes was laid out in
- * full; a no is what was found by moving, too, until `isOver`, with what stood in the way at first. Source: the planning
- * rules, by insertion.
+ * full. Others are moved until `isOver`; from then on a pickup is no only where what was laid out for the one before it
+ * cannot wait for it either. A no tells what stood in the way at first. Source: the planning rules, by insertion.
  */
-export function promises(planned: Planned, ask: PromiseAsk, isOver?: () => boolean): SlotPromise[] {
-  const insertion = new Insertion(planned, ordersFor(ask), isOver);
-  return ask.dues.map((due, i) => {
-    const one = insertion.try(i, 1, (schedule) => standing(schedule, due));
-    if ('blocker' in one) return { kind: 'no', due, reason: reasonOf(one) };
-    const isOpen = 'made' in insertion.try(i, 2, () => null);
-    return { kind: isOpen ? 'open' : 'tight', due, ...one.made };
-  });
+export function promises(
+  planned: Planned,
+  ask: PromiseAsk,
+  isOver: () => boolean = () => false,
+): SlotPromise[] {
+  const asked = ordersFor(ask);
+  const insertion = new Insertion(planned, asked, isOver);
+  const answers = new Map<number, SlotPromise>();
+  let earlier: Laid | null = null;
+  for (const { due, index } of inOrder(ask.dues)) {
+    const order = asked[index]!;
+    const one = insertion.try(index, 1, (schedule, hasMoved): Laid => {
+      const moved = hasMoved ? toPlan(schedule) : null;
+      // what fits beside all else is laid out the same way again, and most of it is never asked for
+      const plan = (): Plan => moved ?? (insertion.try(index, 1, toPlan) as { made: Plan }).made;
+      return { order, plan, standing: standing(schedule, due) };
+    });
+    const laid: Laid | null =
+      'made' in one ? one.made : isOver() ? waiting(planned.problem, earlier, due) : null;
+    if (laid) {
+      earlier = laid;
+      const isOpen = 'made' in insertion.try(index, 2, () => null);
+      answers.set(index, { kind: isOpen ? 'open' : 'tight', due, ...laid.standing });
+    } else answers.set(index, { kind: 'no', due, reason: reasonOf(one as InTheWay) });
+  }
+  return ask.dues.map((_, index) => answers.get(index)!);
+}
+
+function inOrder(dues: readonly number[]): { due: number; index: number }[] {
+  return dues.map((due, index) => ({ due, index })).sort((a, b) => a.due - b.due);
+}
+
+/** What was laid out for an earlier pickup, collected later: null where a rule speaks against it, such as its age. */
+function waiting(problem: Problem, earlier: Laid | null, due: number): Laid | null {
+  if (!earlier) return null;
+  const order = { ...earlier.order, due };
+  const plan = earlier.plan();
+  if (!checkPlan({ ...problem, orders: [...problem.orders, order] }, plan).ok) return null;
+  const ageMinutes = earlier.standing.ageMinutes + due - earlier.order.due;
+  return { order, plan: () => plan, standing: { ...earlier.standing, ageMinutes } };
 }
 
 /**
@@ -123,10 +165,7 @@ function making(
 }
 
 /** When the last of the order is packed, since when its products age, and how old the oldest is at pickup. */
-function standing(
-  { compiled, runs }: Schedule,
-  due: number,
-): Pick<SlotPromise & { kind: 'open' }, 'packed' | 'ageMinutes' | 'clocks'> {
+function standing({ compiled, runs }: Schedule, due: number): Standing {
   const { orders } = compiled.problem;
   const clocks = new Map<string, number>();
   let packed = 0;

@@ -46,16 +46,21 @@ export class Insertion {
    * Reads the plan with the order so many times over in it, or tells what stood in its way; it is taken out again. For
    * one that does not fit beside all else others are moved, if they may be: then the plan that is read is another one.
    */
-  try<T>(order: number, times: number, read: (schedule: Schedule) => T): { made: T } | InTheWay {
+  try<T>(
+    order: number,
+    times: number,
+    read: (schedule: Schedule, hasMoved: boolean) => T,
+  ): { made: T } | InTheWay {
     const { schedule, laying } = this;
     const { lines } = schedule.compiled;
     const own = this.linesOf[order]!;
     const mark = schedule.journal.mark();
     for (const line of own) schedule.open[line] = lines[line]!.pieces * times;
     this.inTheWay = null;
-    const isMet =
-      laying.beside(own) || (times === 1 && this.canGiveWay() && laying.byMakingRoom(own, STEPS_AN_ORDER));
-    const answer = isMet ? { made: read(schedule) } : this.inTheWay!;
+    const isBeside = laying.beside(own);
+    const hasMoved =
+      !isBeside && times === 1 && this.canGiveWay() && laying.byMakingRoom(own, STEPS_AN_ORDER);
+    const answer = isBeside || hasMoved ? { made: read(schedule, hasMoved) } : this.inTheWay!;
     schedule.journal.undoTo(mark);
     for (const line of own) schedule.open[line] = 0;
     return answer;
