@@ -63,8 +63,8 @@ describe('a lot', () => {
   test.each<[string, object, string, string]>([
     ['a best-before day that is over', { bestBefore: '2026-06-17' }, '/bestBefore', 'in-past'],
     ['a day that there is not', { bestBefore: '2026-02-30' }, '/bestBefore', 'wrong-format'],
-    ['nothing at all', { amount: 0 }, '/amount', 'not-allowed'],
-    ['less than nothing', { amount: -3 }, '/amount', 'not-allowed'],
+    ['nothing at all', { amount: 0 }, '/amount', 'out-of-range'],
+    ['less than nothing', { amount: -3 }, '/amount', 'out-of-range'],
     [
       'what the larder does not keep',
       { item: { kind: 'supply', id: 'tar' } },
@@ -87,6 +87,14 @@ describe('a lot', () => {
       expect.objectContaining({ pointer, code }),
     );
     expect((await larder()).lots).toHaveLength(before);
+  });
+
+  test('of nothing is told what it must be more than', async () => {
+    const { body } = await take({ amount: 0 });
+    expect(body.errors).toContainEqual({
+      ...{ pointer: '/amount', code: 'out-of-range' },
+      params: { limit: 0, value: 0, range: 'above 0, at most 10000000' },
+    });
   });
 
   test('out of date is written down where it is found, to be thrown away', async () => {
