@@ -301,5 +301,11 @@ test('a new hand practises on the simulated bowl, and is told what became of the
   await press('Enough');
   await expect(demo.getByRole('img', { name: /^Thickness of 10 coats/ })).toBeVisible();
   await expect(demo.getByText(/of 10$/)).toBeVisible();
+  // it is kept, with those of the week
+  const kept = demo.getByRole('list', { name: 'Practices that are kept' }).getByRole('listitem');
+  await expect(kept).toHaveCount(3);
+  await expect(kept.first()).toContainText('of 10 for sale');
   await expectAccessible(demo);
+  await demo.reload();
+  await expect(kept.first()).toContainText('of 10 for sale');
 });

@@ -107,7 +107,9 @@ describe('the application', () => {
         '/api/points',
         '/api/points/{id}',
         '/api/points/{id}/slots',
+        '/api/practices',
         '/api/preparations',
+
         '/api/preparations/{batch}/done',
         '/api/printer/labels',
         '/api/printer/labels/{id}/printed',

@@ -21,6 +21,7 @@ import { addOrders } from './orders/orders.routes';
 import { addPieces } from './pieces/pieces.routes';
 import { PlanJobs } from './plan/jobs/plan-jobs';
 import { addPlan } from './plan/plan.routes';
+import { addPractices } from './practices/practices.routes';
 import { addPromises } from './promises/promises.routes';
 import { addEvents } from './plugins/events.routes';
 import type { LiveChannel } from './plugins/live';
@@ -110,6 +111,8 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addRecipes(typed);
   addBench(typed);
   addDevices(typed);
+  addPractices(typed);
+
   addExports(typed);
   addImports(typed);
   addWorkshopFile(typed);

@@ -14,6 +14,7 @@ import { LotEntity, LotMoveEntity } from './larder/lot.entity';
 import { PreparationEntity } from './larder/preparation.entity';
 import { RecipeEntity, RecipeVersionEntity } from './larder/recipe.entity';
 import { SupplyEntity } from './larder/supply.entity';
+import { PracticeEntity } from './practices/practice.entity';
 import { CustomerEntity } from './customers/customer.entity';
 import { BoxEntity } from './boxes/box.entity';
 import { WeighingEntity } from './weighings/weighing.entity';
@@ -57,4 +58,5 @@ export const ENTITIES = [
   ReadingEntity,
   ReadingMinuteEntity,
   LabelEntity,
+  PracticeEntity,
 ];

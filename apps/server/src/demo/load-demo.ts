@@ -27,6 +27,7 @@ import {
   DEMO_RECIPES,
   DEMO_SUPPLIES,
 } from './demo-larder';
+import { keepPractices } from './demo-practices';
 import { sealBegun } from './demo-runs';
 import { DEMO_PIECES } from './demo-pieces';
 import { DEMO_SET_ASIDE, DEMO_WEIGHINGS } from './demo-weighings';
@@ -90,6 +91,7 @@ export async function loadDemo(db: DataSource): Promise<void> {
     await new LotsService(db, { now: () => new Date(at) }).take(lot, 'tove');
   await prepareBegun(db);
   await sealBegun(db, DEMO_START);
+  await keepPractices(db);
 
   await db.transaction((manager) => bringToThursday(manager));
 }

@@ -9,6 +9,7 @@ import { Larder1789000000000 } from './1789000000000-larder';
 import { Bench1790000000000 } from './1790000000000-bench';
 import { Warming1791000000000 } from './1791000000000-warming';
 import { BoxStock1792000000000 } from './1792000000000-box-stock';
+import { Practices1793000000000 } from './1793000000000-practices';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   Bench1790000000000,
   Warming1791000000000,
   BoxStock1792000000000,
+  Practices1793000000000,
 ];

@@ -9,9 +9,8 @@ const CODE_OF_KEYWORD: Readonly<Record<string, FieldCode>> = {
   additionalProperties: 'unknown-field',
   type: 'wrong-type',
   minimum: 'too-small',
-    maximum: 'too-large',
+  maximum: 'too-large',
   exclusiveMinimum: 'out-of-range',
-
   minLength: 'too-short',
   maxLength: 'too-long',
   minItems: 'too-few',
@@ -59,7 +58,7 @@ function paramsOf(error: Found): FieldProblem['params'] {
 
 /** What is allowed instead: from least to most, or one of some. */
 function rangeOf({ keyword, parentSchema = {} }: Found): string {
-    const { minimum, maximum, exclusiveMinimum, enum: allowed = [] } = parentSchema;
+  const { minimum, maximum, exclusiveMinimum, enum: allowed = [] } = parentSchema;
   if (exclusiveMinimum !== undefined)
     return `above ${exclusiveMinimum}${maximum === undefined ? '' : `, at most ${maximum}`}`;
   if (minimum !== undefined && maximum !== undefined) return `${minimum}..${maximum}`;

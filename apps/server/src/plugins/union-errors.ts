@@ -5,7 +5,7 @@ export type Found = FastifySchemaValidationError & {
   readonly data?: unknown;
   readonly parentSchema?: {
     readonly minimum?: number;
-        readonly maximum?: number;
+    readonly maximum?: number;
     readonly exclusiveMinimum?: number;
     readonly enum?: readonly unknown[];
     readonly anyOf?: readonly { readonly properties?: { readonly kind?: { readonly const?: string } } }[];

@@ -32,6 +32,9 @@ const NAMED = [
   'recipes',
 ] as const;
 
+/** Lists whose records have no name. */
+const IDENTIFIED = ['orders', 'weighings', 'lots', 'preparations', 'runs', 'practices'] as const;
+
 /** What is wrong with a file by itself, before anything of it is kept: ids and names twice, and references to nothing. */
 export function fileProblems(file: WorkshopFile): FieldProblem[] {
   return [
@@ -47,10 +50,12 @@ export function fileProblems(file: WorkshopFile): FieldProblem[] {
         'name',
       ),
     ]),
-    ...twice(
-      file.orders.map(({ id }) => id),
-      'orders',
-      'id',
+    ...IDENTIFIED.flatMap((list) =>
+      twice(
+        (file[list] ?? []).map(({ id }) => id),
+        list,
+        'id',
+      ),
     ),
     ...twice(
       file.orders.map(({ ticket }) => ticket),
@@ -67,11 +72,7 @@ export function fileProblems(file: WorkshopFile): FieldProblem[] {
       'orders',
       'payments',
     ),
-    ...twice(
-      file.weighings.map(({ id }) => id),
-      'weighings',
-      'id',
-    ),
+
     ...twice(
       file.plans.map(({ version }) => String(version)),
       'plans',

@@ -17,6 +17,7 @@ import {
 } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanEntity } from '../plan/plan.entity';
+import { PracticeEntity } from '../practices/practice.entity';
 import { announce } from '../plugins/live';
 import { ProblemError } from '../plugins/problem-error';
 import type { WorkshopClock } from '../plugins/workshop-clock';
@@ -34,7 +35,7 @@ const ROWS_AT_ONCE = 500;
 const OWN = [
   ...[ZoneEntity, CoatingEntity, BowlEntity, PersonEntity, PickupPointEntity, PieceEntity],
   ...[MouldEntity, BoxEntity, CustomerEntity, SeasonEntity, OrderEntity, WeighingEntity, PlanEntity],
-  ...[SupplyEntity, RecipeEntity, LotEntity, PreparationEntity, RunEntity],
+  ...[SupplyEntity, RecipeEntity, LotEntity, PreparationEntity, RunEntity, PracticeEntity],
 ] as const;
 
 /**
@@ -61,6 +62,8 @@ export function loadWorkshop(
     await keepWork(manager, file);
     await keepLarder(manager, file);
     await keepRuns(manager, file);
+    await insertAll(manager, PracticeEntity, file.practices ?? []);
+
     for (const topic of LIVE_TOPICS) await announce(manager, topic);
     return { name: file.details.name, orders: file.orders.length, pieces: file.pieces.length };
   });

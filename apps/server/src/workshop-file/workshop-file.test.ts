@@ -64,6 +64,14 @@ describe('a file that cannot be', () => {
     ['another format', (f) => ({ ...f, format: 'alnage-workshop/2' }), '/format', 'not-allowed'],
     ['a list missing', ({ zones: _zones, ...f }) => f, '/zones', 'required'],
     ['an id twice', (f) => ({ ...f, zones: [...f.zones, f.zones[0]] }), '/zones/4/id', 'twice'],
+    ...(['lots', 'preparations', 'runs', 'practices'] as const).map(
+      (list): [string, (file: WorkshopFile) => unknown, RegExp, string] => [
+        `one of the ${list} twice`,
+        (f) => ({ ...f, [list]: [...f[list]!, f[list]![0]] }),
+        new RegExp(`^/${list}/\\d+/id$`),
+        'twice',
+      ],
+    ),
     [
       'a name twice',
       (f) => ({ ...f, bowls: f.bowls.map((bowl) => ({ ...bowl, name: 'Same' })) }),

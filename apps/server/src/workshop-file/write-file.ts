@@ -12,6 +12,7 @@ import { pricedContentsOf } from '../orders/order-view';
 import { OrderEntity, OrderEventEntity } from '../orders/order.entity';
 import { PieceEntity } from '../pieces/piece.entity';
 import { PlanEntity } from '../plan/plan.entity';
+import { PracticeEntity, practiceView } from '../practices/practice.entity';
 import { WeighingEntity } from '../weighings/weighing.entity';
 import { BowlEntity } from '../workshop/bowl.entity';
 import { CoatingEntity } from '../workshop/coating.entity';
@@ -50,6 +51,7 @@ export async function workshopFile(manager: EntityManager): Promise<WorkshopFile
     lots: await filedLots(manager),
     preparations: await filedPreparations(manager),
     runs: await filedRuns(manager),
+    practices: await filedPractices(manager),
     lastTicket: await lastTicket(manager),
   };
 }
@@ -169,6 +171,10 @@ async function filedPreparations(manager: EntityManager): Promise<WorkshopFile['
     at: at.toISOString(),
     missing: [...missing],
   }));
+}
+
+async function filedPractices(manager: EntityManager): Promise<WorkshopFile['practices']> {
+  return (await manager.find(PracticeEntity, { order: { at: 'ASC', id: 'ASC' } })).map(practiceView);
 }
 
 async function lastTicket(manager: EntityManager): Promise<number> {

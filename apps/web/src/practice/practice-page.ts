@@ -34,19 +34,27 @@ import { count, duration, mass, temperature, thickness } from '../shared/formats
 import { Keys } from '../shared/keys';
 import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
+import { personHere } from '../shared/person/person';
+import { troubleText } from '../shared/problem-text';
+import { WallTime } from '../shared/formats/wall-time';
 import { workshopFeature } from '../state/workshop.state';
 import { CoatsChart } from './coats-chart';
-import { ADVICE_WORDS } from './practice-words';
+import { ADVICE_WORDS, practiceTold } from './practice-words';
+import { PracticeStore } from './practice.store';
 
 const TICK_MS = 250;
 const SPEEDS = { '1': 'as it goes', '10': '10 times as fast', '60': '60 times as fast' } as const;
 const AHEAD_MINUTES = 30;
+/** So many kept practices are told. */
+const TOLD_MOST = 8;
 
 /** Practice: a simulated bowl on the same model and with the same guide, for a new hand. */
 @Component({
   imports: [LetGo, MatButtonModule, BowlChart, ChoiceField, CoatsChart, Margin],
   templateUrl: './practice-page.html',
   styleUrl: './practice-page.scss',
+  providers: [PracticeStore],
+
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PracticePage {
@@ -60,6 +68,9 @@ export class PracticePage {
   protected readonly isOver = signal(false);
   private probe = practiceProbe(1);
   private begun = 0;
+  /** What the practice is kept by. */
+  private readonly own = signal({ id: '', coating: '' });
+  private readonly practices = inject(PracticeStore);
 
   protected readonly coatings = computed(() =>
     (this.workshop()?.coatings ?? []).map(({ id, name }) => ({ id, name })),
@@ -122,6 +133,7 @@ export class PracticePage {
       advice: told.advice.map((advice) => ADVICE_WORDS[advice]),
       rows: [
         ['For sale', `${count(told.good)} of ${count(told.pieces)}`],
+        ...this.lastTime().map((text) => ['Last time', text] as const),
         ['With bloom', count(told.bloom)],
         ['With a foot', count(told.feet)],
         ['With lumps', count(told.lumps)],
@@ -130,7 +142,34 @@ export class PracticePage {
       ] as const,
     };
   });
+  /** How many were for sale when the same hand last practised with this coating; none where it never did. */
+  private readonly lastTime = computed(() => {
+    const { id, coating } = this.own();
+    const last = this.keptOf().find((each) => each.id !== id && each.coating === coating);
+    // nobody can tell whose it was while nobody says who is at the screen
+    return last && personHere() ? [`${count(last.good)} of ${count(last.pieces)}`] : [];
+  });
+  /** Kept practices: of who is at the screen, if it was said, else of everybody. */
+  private readonly keptOf = computed(() => {
+    const here = personHere();
+    return this.practices.kept().filter(({ by }) => here === null || by === here);
+  });
+  protected readonly told = computed(() => {
+    const [workshop, here] = [this.workshop(), personHere()];
+    if (!workshop) return null;
+    const names = { workshop, wall: new WallTime(workshop.timeZone) };
+    const who = workshop.people.find(({ id }) => id === here)?.name ?? null;
+    const rows = this.keptOf()
+      .slice(0, TOLD_MOST)
+      .map((each) => practiceTold(each, names));
+    return { who, rows };
+  });
+  protected readonly unkept = computed(() => {
+    const trouble = this.practices.trouble();
+    return trouble && this.practices.waiting().length > 0 ? troubleText(trouble) : '';
+  });
   protected readonly most = PRACTICE_PIECES;
+
   protected readonly mass = mass;
 
   constructor() {
@@ -149,6 +188,7 @@ export class PracticePage {
     this.begun += 1;
     this.probe = practiceProbe(this.begun);
     this.isOver.set(false);
+    this.own.set({ id: crypto.randomUUID(), coating: coating.id });
     this.practice.set(
       beginPractice({
         windows: windowsOf({ ...coating.own, id: coating.id }, all),
@@ -174,6 +214,24 @@ export class PracticePage {
 
   protected dip(pieces: number): void {
     this.practice.update((practice) => practice && dipInPractice(practice, pieces, this.probe));
+    if (this.report()) this.keep();
+  }
+
+  protected enough(): void {
+    this.isOver.set(true);
+    this.keep();
+  }
+
+  protected keepAgain(): void {
+    void this.practices.send();
+  }
+
+  /** Keeps what became of the coats, if there are any. */
+  private keep(): void {
+    const practice = this.practice();
+    if (!practice || practice.coats.length === 0) return;
+    const { advice: _advice, ...came } = practiceReport(practice);
+    void this.practices.keep({ ...this.own(), school: practice.kit.school, ...came });
   }
 
   protected heatUp(): void {

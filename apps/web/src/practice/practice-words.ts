@@ -1,4 +1,8 @@
+import type { PracticeRecord, Workshop } from '@alnage/contract';
 import type { PracticeAdvice } from '@alnage/core';
+import { SCHOOL_WORDS } from '../shared/bench/temper-words';
+import { count, duration } from '../shared/formats/formats';
+import type { WallTime } from '../shared/formats/wall-time';
 
 /** What a practice taught, in words. */
 export const ADVICE_WORDS: Readonly<Record<PracticeAdvice, string>> = {
@@ -11,3 +15,41 @@ export const ADVICE_WORDS: Readonly<Record<PracticeAdvice, string>> = {
   thick: 'The coats are thick: tap twice.',
   'well-done': 'Well done: nine in ten and more are for sale.',
 };
+
+/** Names that a practice is told with. */
+export interface PracticeNames {
+  readonly workshop: Pick<Workshop, 'coatings' | 'people'>;
+  readonly wall: WallTime;
+}
+
+/** A practice of before in two lines: who, when and what came of it; with what. */
+export function practiceTold(
+  { at, by, coating, school, ...came }: PracticeRecord,
+  { workshop, wall }: PracticeNames,
+): { readonly id: string; readonly head: string; readonly came: string; readonly with: string } {
+  const name = (list: readonly { id: string; name: string }[], id: string): string =>
+    list.find((each) => each.id === id)?.name ?? id;
+  const who = by === null ? '' : `${name(workshop.people, by)}, `;
+  return {
+    id: came.id,
+    head: who + wall.dayTime(Date.parse(at)),
+    came: cameText(came),
+    with: `${name(workshop.coatings, coating)} ${SCHOOL_WORDS[school]}, ${duration(came.minutes)}`,
+  };
+}
+
+/** 27 of 50 for sale; 23 with lumps */
+function cameText({
+  pieces,
+  good,
+  bloom,
+  feet,
+  lumps,
+}: Pick<PracticeRecord, 'pieces' | 'good' | 'bloom' | 'feet' | 'lumps'>): string {
+  const faults = [
+    ...(bloom > 0 ? [`${count(bloom)} with bloom`] : []),
+    ...(feet > 0 ? [`${count(feet)} with a foot`] : []),
+    ...(lumps > 0 ? [`${count(lumps)} with lumps`] : []),
+  ];
+  return [`${count(good)} of ${count(pieces)} for sale`, faults.join(', ')].filter(Boolean).join('; ');
+}

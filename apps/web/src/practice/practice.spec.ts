@@ -1,4 +1,7 @@
-import { press, render } from '../testing/render';
+import type { PracticeDraft, PracticeRecord } from '@alnage/contract';
+import { choosePerson } from '../shared/person/person';
+import { press, render, type Rendered } from '../testing/render';
+import { workshop } from '../testing/small-workshop';
 import { PracticePage } from './practice-page';
 
 test('the place leads from the beginning by Space, step by step, to what became of the coats', async () => {
@@ -29,4 +32,75 @@ test('what was tapped lets Space go, who came by keyboard keeps it', async () =>
   expect(document.activeElement).toBe(heat);
   heat.dispatchEvent(new MouseEvent('click', { bubbles: true, detail: 1 }));
   expect(document.activeElement).not.toBe(heat);
+});
+
+const before = (change: Partial<PracticeRecord> = {}): PracticeRecord => ({
+  ...{
+    id: 'p1',
+    at: '2026-06-17T14:35:00.000Z',
+    by: null,
+    coating: workshop.coatings[0]!.id,
+    school: 'seed',
+  },
+  ...{ pieces: 50, good: 27, bloom: 0, feet: 2, lumps: 23 },
+  ...{ meanFilmMm: 0.4, rightFilmMm: 0.4, minutes: 26, ...change },
+});
+
+/** To the first berry dipped. */
+async function dipOne(page: Rendered<PracticePage>): Promise<void> {
+  for (let step = 0; step < 6; step++) {
+    press(' ');
+    await page.settle();
+  }
+}
+
+test('what became of a practice is kept, and told beside the last one of the same hand', async () => {
+  const page = await render(PracticePage);
+  const by = workshop.people[0]!.id;
+  page.http.expectOne('/api/practices').flush([before({ by })]);
+  await page.settle();
+  expect(page.text()).toMatch(
+    /Practices\s*\w+, Wed 17, 17:35\s*27 of 50 for sale; 2 with a foot, 23 with lumps/,
+  );
+  await dipOne(page);
+  expect(page.text()).not.toContain('Last time');
+  choosePerson(by);
+  await page.click('Enough');
+  const { request } = page.http.expectOne({ method: 'POST', url: '/api/practices' });
+  expect(request.body).toMatchObject({ coating: workshop.coatings[0]!.id, school: 'seed', pieces: 1 });
+  expect(page.text()).toContain('Last time27 of 50');
+  const draft = request.body as PracticeDraft;
+  expect(draft.good + Math.max(draft.bloom, draft.feet, draft.lumps)).toBeGreaterThanOrEqual(1);
+});
+
+test('what cannot be kept is said, and kept when it is tried again', async () => {
+  const page = await render(PracticePage);
+  page.http.expectOne('/api/practices').flush([]);
+  await dipOne(page);
+  await page.click('Enough');
+  page.http.expectOne({ method: 'POST', url: '/api/practices' }).error(new ProgressEvent('error'));
+  await page.settle();
+  expect(page.text()).toContain('Not kept yet:');
+  await page.click('Try again');
+  const again = page.http.expectOne({ method: 'POST', url: '/api/practices' });
+  again.flush({ ...(again.request.body as PracticeDraft), at: '2026-06-18T08:40:00.000Z', by: null });
+  await page.settle();
+  expect(page.text()).not.toContain('Not kept yet');
+  expect(page.text()).toMatch(/Practices\s*Thu 18, 11:40\s*\d of 1 for sale/);
+  page.http.verify();
+});
+
+test('nothing dipped is nothing to keep; who is at the screen sees their own', async () => {
+  const page = await render(PracticePage);
+  page.http.expectOne('/api/practices').flush([before(), before({ id: 'p2', by: workshop.people[0]!.id })]);
+  await page.settle();
+  expect(page.page.querySelectorAll('.kept li')).toHaveLength(2);
+  choosePerson(workshop.people[0]!.id);
+  await page.settle();
+  expect(page.page.querySelectorAll('.kept li')).toHaveLength(1);
+  expect(page.text()).toContain(`Practices of ${workshop.people[0]!.name}`);
+  press(' ');
+  await page.settle();
+  await page.click('Enough');
+  page.http.verify();
 });

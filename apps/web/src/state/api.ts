@@ -36,6 +36,8 @@ import type {
   PlanEditAsk,
   PlanHead,
   PlanJob,
+  PracticeDraft,
+  PracticeRecord,
   Piece,
   PieceClosing,
   PreparationView,
@@ -292,6 +294,14 @@ export class Api {
 
   sealRun(ask: SealAsk): Observable<RunRecord> {
     return this.http.post<RunRecord>('/api/runs', ask);
+  }
+
+  practices(): Observable<PracticeRecord[]> {
+    return this.http.get<PracticeRecord[]>('/api/practices');
+  }
+
+  keepPractice(draft: PracticeDraft): Observable<PracticeRecord> {
+    return this.http.post<PracticeRecord>('/api/practices', draft);
   }
 
   amendRun(id: string, ask: AmendAsk): Observable<RunRecord> {

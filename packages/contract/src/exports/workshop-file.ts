@@ -6,6 +6,7 @@ import { OrderLine, OrderState } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
 import { PreparationView } from '../larder/larder';
 import { BenchDeedSchema } from '../bench/bench-event';
+import { PracticeRecord } from '../bench/practice';
 import { Lot, LotMove } from '../larder/lot';
 import { RecipeVersion, RecipeView } from '../larder/recipe';
 import { SupplyView } from '../larder/supply';
@@ -225,6 +226,7 @@ export const WorkshopFile = closed(
     lots: Type.Optional(Type.Array(FiledLot)),
     preparations: Type.Optional(Type.Array(FiledPreparation)),
     runs: Type.Optional(Type.Array(FiledRun)),
+    practices: Type.Optional(Type.Array(PracticeRecord)),
     /** Number of the last ticket that was given. */
     lastTicket: Type.Integer({ minimum: 0 }),
   },
