@@ -4,6 +4,8 @@ import { startServer } from '../tools/lib/server.mjs';
 import { DEMO_NOW } from './start-workshop';
 import { expect, expectAccessible, go, test, watch } from './workshop';
 
+test.use({ ownDemo: 'bench' });
+
 /** A workshop whose clock runs fast, so that a bowl is melted, seeded and dipped from within a minute. */
 let server: { readonly address: string; stop(): Promise<void> };
 const address = (): string => server.address;

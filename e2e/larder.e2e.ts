@@ -2,6 +2,8 @@ import type { Locator, Page } from '@playwright/test';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { expect, expectAccessible, go, test } from './workshop';
 
+test.use({ ownDemo: 'larder' });
+
 const address = (): string => process.env['ALNAGE_E2E_DEMO']!;
 
 interface Larder {

@@ -1,5 +1,7 @@
 import { expect, expectAccessible, go, test } from './workshop';
 
+test.use({ ownDemo: 'measure' });
+
 const grams = (text: string | null): number => Number.parseFloat(text!) * (/kg/.test(text!) ? 1000 : 1);
 
 test('a piece tells what to melt for so many, in which bowls, and refuses what cannot be', async ({

@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { beginOrder, expect, expectAccessible, go, test } from './workshop';
 
+test.use({ ownDemo: 'orders' });
+
 test('an order is taken by keyboard alone, found, and planned', async ({ demo }) => {
   await go(demo, '/orders');
   await beginOrder(demo);

@@ -4,6 +4,8 @@ import ICAL from 'ical.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { expect, expectAccessible, go, test } from './workshop';
 
+test.use({ ownDemo: 'plan' });
+
 const address = (): string => process.env['ALNAGE_E2E_DEMO']!;
 const margin = (page: Page) => page.locator('al-margin');
 const grip = (page: Page) => page.getByRole('button', { name: 'Take the batch in hand' });

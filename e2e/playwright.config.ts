@@ -8,12 +8,12 @@ export default defineConfig({
   globalSetup: './start-workshop.ts',
   outputDir: '../test-results',
   workers: 1,
-  // what people do to one workshop goes in turn; what is only looked at may be looked at side by side (--workers=2)
+  // what people do to a workshop goes in turn, for two browsers at once need two cores twice over; what is only looked at
+  // may be looked at side by side (--workers=2)
   projects: [
     { name: 'deeds', testIgnore: 'places.e2e.ts' },
     { name: 'places', testMatch: 'places.e2e.ts', fullyParallel: true },
   ],
-
   retries: 0,
   timeout: 90_000,
   expect: { timeout: 10_000 },

@@ -2,6 +2,8 @@
 import { startServer } from '../tools/lib/server.mjs';
 import { expect, go, test, watch } from './workshop';
 
+test.use({ ownDemo: 'restart' });
+
 interface Server {
   readonly address: string;
   readonly pid: number;

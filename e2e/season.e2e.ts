@@ -2,6 +2,8 @@ import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { beginOrder, expect, expectAccessible, go, test } from './workshop';
 
+test.use({ ownDemo: 'season' });
+
 test('the season shows where it hurts, and a piece is closed for everybody at once', async ({
   demo,
   browser,

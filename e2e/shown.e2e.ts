@@ -1,5 +1,7 @@
 import { expect, go, test } from './workshop';
 
+test.use({ ownDemo: 'shown' });
+
 test('digits go from place to place; only what is built is there', async ({ demo }) => {
   await go(demo, '/');
   const places = demo.getByRole('navigation', { name: 'Places' }).getByRole('link');

@@ -5,8 +5,9 @@ import { startCluster } from '../tools/lib/postgres.mjs';
 // @ts-expect-error plain JavaScript, shared with the scripts
 import { startServer } from '../tools/lib/server.mjs';
 
-interface Cluster {
+export interface Cluster {
   requireDatabase(name: string): string;
+  copyDatabase(from: string, name: string): string;
   dropDatabase(name: string): void;
   stop(): void;
 }
@@ -16,7 +17,11 @@ export const DEMO_NOW = '2026-06-18T11:32:00+03:00';
 /** A Monday morning for the workshop that is set up from nothing; its clock goes by UTC. */
 export const EMPTY_NOW = '2026-03-02T07:00:00Z';
 
-/** A fresh demo workshop and an empty one, on databases of their own; both end with the run. */
+/** The demo as it ships, which each file of tests has a copy of: planning and writing it takes seconds. */
+const TEMPLATE = 'e2e_template';
+const COMMON = { ALNAGE_PORT: '0', ALNAGE_PLAN_SECONDS: '2' };
+
+/** What all files share: the demo to be copied, and an empty workshop; all of it ends with the run. */
 export default async function startWorkshop(): Promise<() => Promise<void>> {
   requireBuild();
   const cluster = (await startCluster('test')) as Cluster;
@@ -24,26 +29,35 @@ export default async function startWorkshop(): Promise<() => Promise<void>> {
     cluster.dropDatabase(name);
     return cluster.requireDatabase(name);
   };
-  const demo = await startServer({
-    DATABASE_URL: fresh('e2e_demo'),
-    ALNAGE_PORT: '0',
-    ALNAGE_NOW: DEMO_NOW,
-    ALNAGE_PLAN_SECONDS: '2',
-  });
+  const template = await startServer({ ...COMMON, DATABASE_URL: fresh(TEMPLATE), ALNAGE_NOW: DEMO_NOW });
+  await template.stop();
   const empty = await startServer({
-    DATABASE_URL: fresh('e2e_empty'),
-    ALNAGE_PORT: '0',
-    ALNAGE_DEMO: 'off',
-    ALNAGE_NOW: EMPTY_NOW,
-    ALNAGE_PLAN_SECONDS: '2',
+    ...{ ...COMMON, DATABASE_URL: fresh('e2e_empty') },
+    ...{ ALNAGE_DEMO: 'off', ALNAGE_NOW: EMPTY_NOW },
   });
-  process.env['ALNAGE_E2E_DEMO'] = demo.address;
   process.env['ALNAGE_E2E_EMPTY'] = empty.address;
   process.env['ALNAGE_E2E_RESTART_DB'] = fresh('e2e_restart');
   process.env['ALNAGE_E2E_BENCH_DB'] = fresh('e2e_bench');
   return async () => {
-    await demo.stop();
     await empty.stop();
     cluster.stop();
+  };
+}
+
+/** A demo workshop that nobody else uses, as it ships. */
+export async function startDemo(name: string): Promise<{ address: string; stop(): Promise<void> }> {
+  const cluster = (await startCluster('test')) as Cluster;
+  cluster.dropDatabase(name);
+  const database = cluster.copyDatabase(TEMPLATE, name);
+  const server = (await startServer({ ...COMMON, DATABASE_URL: database, ALNAGE_NOW: DEMO_NOW })) as {
+    readonly address: string;
+    stop(): Promise<void>;
+  };
+  return {
+    address: server.address,
+    stop: async () => {
+      await server.stop();
+      cluster.dropDatabase(name);
+    },
   };
 }

@@ -1,8 +1,21 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as base, type Page } from '@playwright/test';
+import { startDemo } from './start-workshop';
 
 /** The workshop's page: whatever a test does, nothing leaves the machine and nothing is an error in the console. */
-export const test = base.extend<{ demo: Page }>({
+export const test = base.extend<{ demo: Page }, { ownDemo: string; workshop: string }>({
+  // a file that says its name here has a demo of its own, so that what others did to theirs changes nothing
+  ownDemo: ['', { option: true, scope: 'worker' }],
+  workshop: [
+    async ({ ownDemo: _ownDemo }, use, { workerIndex }) => {
+      const demo = await startDemo(`e2e_demo_${workerIndex}`);
+      process.env['ALNAGE_E2E_DEMO'] = demo.address;
+      await use(demo.address);
+      await demo.stop();
+    },
+    { scope: 'worker', auto: true },
+  ],
+
   demo: async ({ page }, use) => {
     const faults = watch(page);
     await use(page);

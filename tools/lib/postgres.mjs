@@ -52,6 +52,11 @@ function handle(bin, state) {
         psql(`create database ${database}`);
       return url(database);
     },
+    /** A database as another one is that nobody is connected to. */
+    copyDatabase(from, database) {
+      psql(`create database ${database} template ${from}`);
+      return url(database);
+    },
     dropDatabase: (database) => psql(`drop database if exists ${database} with (force)`),
     stop: () => asServer(join(bin, 'pg_ctl'), ['-D', state.folder, '-m', 'fast', '-w', 'stop']),
   };
