@@ -166,7 +166,7 @@ export class PracticePage {
   });
   protected readonly unkept = computed(() => {
     const trouble = this.practices.trouble();
-    return trouble && this.practices.waiting().length > 0 ? troubleText(trouble) : '';
+    return trouble && { text: troubleText(trouble), isWaiting: this.practices.waiting().length > 0 };
   });
   protected readonly most = PRACTICE_PIECES;
 

@@ -80,12 +80,12 @@ test('what cannot be kept is said, and kept when it is tried again', async () =>
   await page.click('Enough');
   page.http.expectOne({ method: 'POST', url: '/api/practices' }).error(new ProgressEvent('error'));
   await page.settle();
-  expect(page.text()).toContain('Not kept yet:');
+  expect(page.text()).toContain('Not kept:');
   await page.click('Try again');
   const again = page.http.expectOne({ method: 'POST', url: '/api/practices' });
   again.flush({ ...(again.request.body as PracticeDraft), at: '2026-06-18T08:40:00.000Z', by: null });
   await page.settle();
-  expect(page.text()).not.toContain('Not kept yet');
+  expect(page.text()).not.toContain('Not kept');
   expect(page.text()).toMatch(/Practices\s*Thu 18, 11:40\s*\d of 1 for sale/);
   page.http.verify();
 });
@@ -103,4 +103,25 @@ test('nothing dipped is nothing to keep; who is at the screen sees their own', a
   await page.settle();
   await page.click('Enough');
   page.http.verify();
+});
+
+test('what is refused is told, and does not hold up the next', async () => {
+  const page = await render(PracticePage);
+  page.http.expectOne('/api/practices').flush([]);
+  const post = () => page.http.expectOne({ method: 'POST', url: '/api/practices' });
+  await dipOne(page);
+  await page.click('Enough');
+  const errors = [
+    { pointer: '/coating', code: 'unknown-reference', params: { value: 'x', range: 'a coating' } },
+  ];
+  const problem = { code: 'invalid-input', title: 'x', status: 400, detail: '', params: {}, errors };
+  post().flush(problem, { status: 400, statusText: 'Bad Request' });
+  await page.settle();
+  expect(page.text()).toContain('Not kept:');
+  expect(page.text()).not.toContain('Try again');
+  // the next one, from its beginning to its first berry
+  await dipOne(page);
+  await page.click('Enough');
+  const draft = post().request.body as PracticeDraft;
+  expect(draft.pieces).toBe(1);
 });

@@ -13,6 +13,7 @@ interface PracticeState {
   readonly kept: readonly PracticeRecord[];
   /** What became of practices here and is not kept yet, the first first. */
   readonly waiting: readonly PracticeDraft[];
+  /** Why the last of them was not kept. */
   readonly trouble: Trouble | null;
 }
 
@@ -22,9 +23,9 @@ export const PracticeStore = signalStore(
   withMethods((page, api = inject(Api)) => {
     const read = async (): Promise<void> => {
       try {
-        patchState(page, { kept: await firstValueFrom(api.practices()), trouble: null });
-      } catch (error) {
-        patchState(page, { trouble: troubleOf(error) });
+        patchState(page, { kept: await firstValueFrom(api.practices()) });
+      } catch {
+        // the line at the top says that the server is away; what was read before stays
       }
     };
     let sending = false;
@@ -41,7 +42,10 @@ export const PracticeStore = signalStore(
           }));
         }
       } catch (error) {
-        patchState(page, { trouble: troubleOf(error) });
+        const trouble = troubleOf(error);
+        // what is refused once is refused again, and would hold up those after it
+        const isRefused = 'status' in trouble && trouble.status < 500;
+        patchState(page, ({ waiting }) => ({ trouble, waiting: isRefused ? waiting.slice(1) : waiting }));
       } finally {
         sending = false;
       }
