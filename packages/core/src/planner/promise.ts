@@ -49,7 +49,7 @@ const ASKED = '?asked';
 /** The order asked about, in a plan in which it is made for its pickup. */
 interface Laid {
   readonly order: PlanOrder;
-  readonly plan: () => Plan;
+  readonly plan: Plan;
   readonly standing: Standing;
 }
 
@@ -69,22 +69,27 @@ export function promises(
   const asked = ordersFor(ask);
   const insertion = new Insertion(planned, asked, isOver);
   const answers = new Map<number, SlotPromise>();
-  let earlier: Laid | null = null;
+  let earlier: () => Laid | null = () => null;
   for (const { due, index } of inOrder(ask.dues)) {
     const order = asked[index]!;
-    const one = insertion.try(index, 1, (schedule, hasMoved): Laid => {
-      const moved = hasMoved ? toPlan(schedule) : null;
-      // what fits beside all else is laid out the same way again, and most of it is never asked for
-      const plan = (): Plan => moved ?? (insertion.try(index, 1, toPlan) as { made: Plan }).made;
-      return { order, plan, standing: standing(schedule, due) };
-    });
-    const laid: Laid | null =
-      'made' in one ? one.made : isOver() ? waiting(planned.problem, earlier, due) : null;
-    if (laid) {
-      earlier = laid;
+    const one = insertion.try(index, 1, (schedule, hasMoved) => ({
+      standing: standing(schedule, due),
+      // others are not moved a second time; what fits beside them is laid out once more where it is asked for, which is seldom
+      plan: hasMoved ? toPlan(schedule) : null,
+    }));
+    if ('made' in one) {
+      const { made } = one;
       const isOpen = 'made' in insertion.try(index, 2, () => null);
-      answers.set(index, { kind: isOpen ? 'open' : 'tight', due, ...laid.standing });
-    } else answers.set(index, { kind: 'no', due, reason: reasonOf(one as InTheWay) });
+      answers.set(index, { kind: isOpen ? 'open' : 'tight', due, ...made.standing });
+      earlier = () => (made.plan ? { order, ...made, plan: made.plan } : laidOut(insertion, index, order));
+      continue;
+    }
+    const laid = isOver() ? waiting(planned.problem, earlier(), due) : null;
+    answers.set(
+      index,
+      laid ? { kind: 'tight', due, ...laid.standing } : { kind: 'no', due, reason: reasonOf(one) },
+    );
+    if (laid) earlier = () => laid;
   }
   return ask.dues.map((_, index) => answers.get(index)!);
 }
@@ -93,14 +98,21 @@ function inOrder(dues: readonly number[]): { due: number; index: number }[] {
   return dues.map((due, index) => ({ due, index })).sort((a, b) => a.due - b.due);
 }
 
+function laidOut(insertion: Insertion, index: number, order: PlanOrder): Laid | null {
+  const one = insertion.try(index, 1, (schedule) => ({
+    plan: toPlan(schedule),
+    standing: standing(schedule, order.due),
+  }));
+  return 'made' in one ? { order, ...one.made } : null;
+}
+
 /** What was laid out for an earlier pickup, collected later: null where a rule speaks against it, such as its age. */
 function waiting(problem: Problem, earlier: Laid | null, due: number): Laid | null {
   if (!earlier) return null;
   const order = { ...earlier.order, due };
-  const plan = earlier.plan();
-  if (!checkPlan({ ...problem, orders: [...problem.orders, order] }, plan).ok) return null;
+  if (!checkPlan({ ...problem, orders: [...problem.orders, order] }, earlier.plan).ok) return null;
   const ageMinutes = earlier.standing.ageMinutes + due - earlier.order.due;
-  return { order, plan: () => plan, standing: { ...earlier.standing, ageMinutes } };
+  return { order, plan: earlier.plan, standing: { ...earlier.standing, ageMinutes } };
 }
 
 /**
