@@ -31,14 +31,19 @@ function open() {
     await outbox.settled();
     await turn();
   };
+  // the database takes as long as it takes, on a busy machine longer
+  const until = (isSo: () => void | Promise<void>): Promise<void> =>
+    vi.waitFor(isSo, { timeout: 5000, interval: 5 });
   const request = async () => {
     await settle();
-    const sent = http.expectOne('/api/bench/events');
+    const sent = await vi.waitFor(() => http.expectOne('/api/bench/events'), { timeout: 5000, interval: 5 });
     const { events } = sent.request.body as BenchEventsAsk;
+    const isWaiting = () => outbox.waiting().some(({ event }) => events.some(({ id }) => id === event.id));
     return {
       deeds: events.map(({ deed }) => deed),
       take: async (...refusals: (DeedRefusal | null)[]) => {
         sent.flush({ taken: events.map(({ id }, index) => ({ id, refusal: refusals[index] ?? null })) });
+        await until(() => expect(isWaiting()).toBe(false));
         await settle();
       },
       lose: async () => {
@@ -47,12 +52,14 @@ function open() {
       },
       refuse: async (pointer: string) => {
         const error = { code: 'invalid-input', errors: [{ pointer }] };
+        const before = outbox.refused().length;
         sent.flush(error, { status: 400, statusText: 'Bad Request' });
+        await until(() => expect(outbox.refused().length).toBeGreaterThan(before));
         await settle();
       },
     };
   };
-  return { outbox, http, settle, request };
+  return { outbox, http, settle, request, until };
 }
 
 /** A database as browsers have one, for these tests alone: other specs are written for none. */
@@ -119,7 +126,7 @@ describe('what is done at the bench', () => {
   });
 
   test('that cannot be taken is put aside, kept, and holds nothing else up', async () => {
-    const { outbox, request, settle } = open();
+    const { outbox, request, until } = open();
     outbox.add(WORK, tray(1));
     await (await request()).take('sealed');
     expect(outbox.refused().map(({ refusal }) => refusal)).toEqual(['sealed']);
@@ -128,8 +135,7 @@ describe('what is done at the bench', () => {
     expect(open().outbox.waiting()).toEqual([]);
     expect((await (await openDeedBox()).all()).map(({ refusal }) => refusal)).toEqual(['sealed']);
     outbox.dismiss(outbox.refused()[0]!);
-    await settle();
-    expect(await (await openDeedBox()).all()).toEqual([]);
+    await until(async () => expect(await (await openDeedBox()).all()).toEqual([]));
   });
 
   test('that the server could not read is put aside by what it named, the others are sent again', async () => {
