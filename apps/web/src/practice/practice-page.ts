@@ -19,6 +19,7 @@ import {
   type Practice,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { v4 as uuid } from 'uuid';
 import { BowlChart } from '../shared/bench/bowl-chart';
 import type { BowlDrawing } from '../shared/bench/draw-bowl';
 import {
@@ -169,7 +170,6 @@ export class PracticePage {
     return trouble && { text: troubleText(trouble), isWaiting: this.practices.waiting().length > 0 };
   });
   protected readonly most = PRACTICE_PIECES;
-
   protected readonly mass = mass;
 
   constructor() {
@@ -188,7 +188,7 @@ export class PracticePage {
     this.begun += 1;
     this.probe = practiceProbe(this.begun);
     this.isOver.set(false);
-    this.own.set({ id: crypto.randomUUID(), coating: coating.id });
+    this.own.set({ id: uuid(), coating: coating.id });
     this.practice.set(
       beginPractice({
         windows: windowsOf({ ...coating.own, id: coating.id }, all),
