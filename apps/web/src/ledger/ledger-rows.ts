@@ -3,6 +3,7 @@ import { traceLot, traceOrder, type LedgerRun } from '@alnage/core';
 import { REJECT_WORDS } from '../shared/bench/reject-words';
 import { count, counted, listed, mass, pieceMass } from '../shared/formats/formats';
 import type { WallTime } from '../shared/formats/wall-time';
+import { nameOf } from '../shared/name-of';
 
 /** Names that the ledger needs. */
 export interface LedgerNames {
@@ -44,10 +45,6 @@ export function runRow(run: RunRecord, names: LedgerNames): RunRow {
     left: counts.leftGrams === null ? '–' : mass(counts.leftGrams),
     isAmended: run.amendments.length > 0,
   };
-}
-
-export function nameOf(list: readonly { readonly id: string; readonly name: string }[], id: string): string {
-  return list.find((each) => each.id === id)?.name ?? id;
 }
 
 /** Whether a run has to do with what is looked for: its code, piece, people, bowl, coating, lots, tickets, causes. */

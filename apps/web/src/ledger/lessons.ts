@@ -2,7 +2,8 @@ import { REJECT_WORDS } from '../shared/bench/reject-words';
 import type { RunRecord } from '@alnage/contract';
 import { ledgerSums, pieceLesson } from '@alnage/core';
 import { count, counted, listed, mass, money, percent, pieceMass } from '../shared/formats/formats';
-import { figuresOf, nameOf, type LedgerNames } from './ledger-rows';
+import { nameOf } from '../shared/name-of';
+import { figuresOf, type LedgerNames } from './ledger-rows';
 
 /** What a season taught of one piece, or of the whole shop, as sentences for next year. */
 export interface Lesson {

@@ -3,6 +3,7 @@ import type { PracticeAdvice } from '@alnage/core';
 import { SCHOOL_WORDS } from '../shared/bench/temper-words';
 import { count, duration } from '../shared/formats/formats';
 import type { WallTime } from '../shared/formats/wall-time';
+import { nameOf } from '../shared/name-of';
 
 /** What a practice taught, in words. */
 export const ADVICE_WORDS: Readonly<Record<PracticeAdvice, string>> = {
@@ -27,14 +28,12 @@ export function practiceTold(
   { at, by, coating, school, ...came }: PracticeRecord,
   { workshop, wall }: PracticeNames,
 ): { readonly id: string; readonly head: string; readonly came: string; readonly with: string } {
-  const name = (list: readonly { id: string; name: string }[], id: string): string =>
-    list.find((each) => each.id === id)?.name ?? id;
-  const who = by === null ? '' : `${name(workshop.people, by)}, `;
+  const who = by === null ? '' : `${nameOf(workshop.people, by)}, `;
   return {
     id: came.id,
     head: who + wall.dayTime(Date.parse(at)),
     came: cameText(came),
-    with: `${name(workshop.coatings, coating)} ${SCHOOL_WORDS[school]}, ${duration(came.minutes)}`,
+    with: `${nameOf(workshop.coatings, coating)} ${SCHOOL_WORDS[school]}, ${duration(came.minutes)}`,
   };
 }
 

@@ -14,7 +14,8 @@ import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { count, mass, pieceMassParts } from '../../shared/formats/formats';
 import { drawBars, drawCourse, drawTruth, LEDGER_CHART, type RunPoint } from '../draw-ledger';
-import { figuresOf, nameOf } from '../ledger-rows';
+import { nameOf } from '../../shared/name-of';
+import { figuresOf } from '../ledger-rows';
 import { LedgerStore } from '../ledger.store';
 
 const LEFT = {

@@ -21,7 +21,8 @@ import { count, counted, duration, mass, pieceMass, temperature } from '../../sh
 import { baseOf, itemName } from '../../shared/larder/larder-words';
 import { troubleText } from '../../shared/problem-text';
 import { BenchActions, benchFeature } from '../../state/bench.state';
-import { nameOf, type RunRow } from '../ledger-rows';
+import { nameOf } from '../../shared/name-of';
+import type { RunRow } from '../ledger-rows';
 import { LedgerStore } from '../ledger.store';
 
 const PIECES = { min: 0, max: RUN_PIECES.max, isInteger: true } as const;

@@ -8,6 +8,7 @@ import { learnedText } from '../../shared/plan/learned-text';
 import { PlanDifference } from '../../shared/plan/plan-difference';
 import { PlanPageStore } from '../plan.store';
 import { VersionsStore } from '../versions.store';
+import { nameOf } from '../../shared/name-of';
 
 const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
   planned: 'planned anew',
@@ -126,7 +127,7 @@ export class VersionsPanel {
     const wall = new WallTime(workshop.timeZone);
     const newest = this.page.saved()?.version;
     const weights = this.page.saved()?.problem.weights;
-    const named = (id: string): string => workshop.people.find((each) => each.id === id)?.name ?? id;
+    const named = (id: string): string => nameOf(workshop.people, id);
     return this.versions.heads().map((head) => ({
       version: head.version,
       isPublished: head.isPublished,
