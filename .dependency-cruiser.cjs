@@ -1,53 +1,66 @@
-/** Layers: core <- contract <- server, core <- contract <- web; features meet only in what is shared. */
+/**
+ * Who may know whom. Packages: core <- contract <- server, core <- contract <- web. The server is a house of floors in which
+ * every import goes down; the web is places that stand on what is shared and never lean on each other. CONTRIBUTING.md says
+ * what belongs on each floor; tools/lint-proof.mjs shows that each of these rules catches.
+ */
 const PLACES = '(season|orders|pieces|larder|recipes|plan|bench|counter|ledger|practice|workshop)';
-const FEATURES =
-  '(orders|pieces|plan|workshop|boxes|weighings|promises|customers|exports|imports|season|workshop-file|health|kept|bench|devices)';
+/** From the ground up. */
+const FLOORS = ['store', 'platform', 'shop', 'week', 'work', 'edges'];
+const SERVER = '^apps/server/src/';
+/** Tests put the whole application together, so they stand outside the floors. */
+const CODE = { pathNot: '\\.test\\.ts$|/testing/' };
+
+const error = (name, from, to) => ({ name, severity: 'error', from, to });
+
+/** A floor knows those below it; neither those above nor what puts the application together. */
+const floorRules = FLOORS.map((floor, index) => {
+  const above = FLOORS.slice(index + 1).map((each) => `${each}/`);
+  return error(
+    `${floor}-imports-down`,
+    { path: `${SERVER}${floor}/`, ...CODE },
+    { path: `${SERVER}(${[...above, '[^/]+$', 'testing/'].join('|')})` },
+  );
+});
+
+/** Rooms of one floor that do not know each other: what two need is a reading below, or is put together above. */
+const roomsApart = ['work', 'edges'].map((floor) =>
+  error(
+    `rooms-of-${floor}-apart`,
+    { path: `${SERVER}${floor}/([^/]+)/`, ...CODE },
+    { path: `${SERVER}${floor}/`, pathNot: `${SERVER}${floor}/$1/` },
+  ),
+);
 
 module.exports = {
   forbidden: [
-    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
-    {
-      name: 'core-knows-nobody',
-      severity: 'error',
-      from: { path: '^packages/core' },
-      to: { path: '^(packages/contract|apps)' },
-    },
-    {
-      name: 'contract-knows-core',
-      severity: 'error',
-      from: { path: '^packages/contract' },
-      to: { path: '^apps' },
-    },
-    { name: 'server-not-web', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
-    { name: 'web-not-server', severity: 'error', from: { path: '^apps/web' }, to: { path: '^apps/server' } },
-    {
-      name: 'places-not-sideways',
-      severity: 'error',
-      from: { path: `^apps/web/src/${PLACES}/` },
-      to: { path: `^apps/web/src/${PLACES}/`, pathNot: '^apps/web/src/$1/' },
-    },
-    {
-      name: 'shared-not-upward',
-      severity: 'error',
-      from: { path: '^apps/web/src/(shared|state)/' },
-      to: { path: `^apps/web/src/(${PLACES}|shell|app)` },
-    },
-    {
-      name: 'features-share-entities-only',
-      comment:
-        'a feature may read another’s tables and the workshop’s set-up and time, never its routes or services',
-      severity: 'error',
-      from: { path: `^apps/server/src/${FEATURES}/`, pathNot: '\\.test\\.ts$' },
-      to: {
-        path: `^apps/server/src/${FEATURES}/.*\\.(routes|service)\\.ts$`,
-        pathNot: '^apps/server/src/$1/',
-      },
-    },
+    error('no-cycles', {}, { circular: true }),
+    error('core-knows-nobody', { path: '^packages/core' }, { path: '^(packages/contract|apps)' }),
+    error('contract-knows-core', { path: '^packages/contract' }, { path: '^apps' }),
+    error('server-not-web', { path: '^apps/server' }, { path: '^apps/web' }),
+    error('web-not-server', { path: '^apps/web' }, { path: '^apps/server' }),
+    error(
+      'places-not-sideways',
+      { path: `^apps/web/src/${PLACES}/` },
+      { path: `^apps/web/src/${PLACES}/`, pathNot: '^apps/web/src/$1/' },
+    ),
+    error(
+      'shared-not-upward',
+      { path: '^apps/web/src/(shared|state)/' },
+      { path: `^apps/web/src/(${PLACES}|shell|app)` },
+    ),
+    ...floorRules,
+    ...roomsApart,
+    error('shop-knows-no-work', { path: `${SERVER}shop/`, ...CODE }, { path: `${SERVER}store/work/` }),
+    error(
+      'week-has-no-routes',
+      { path: `${SERVER}week/`, ...CODE },
+      { path: `${SERVER}platform/http/app-type` },
+    ),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^|/)(dist|node_modules)/' },
-    tsPreCompilationDeps: false,
+    tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],

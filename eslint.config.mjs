@@ -89,6 +89,18 @@ export default tseslint.config(
     },
   },
   {
+    files: ['apps/server/src/week/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression > MemberExpression.callee[property.name="transaction"]',
+          message: 'a reading is part of what somebody does, and so of their transaction',
+        },
+      ],
+    },
+  },
+  {
     files: ['apps/web/**/*.ts'],
     extends: [...angular.configs.tsRecommended, ...ngrxAll],
     processor: angular.processInlineTemplates,

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { PUBLISHED_FILES, publishedSchema } from '../apps/server/src/plugins/published-schemas.ts';
+import { PUBLISHED_FILES, publishedSchema } from '../apps/server/src/platform/http/published-schemas.ts';
 import { at } from './lib/paths.mjs';
 
 /** `npm run schemas`: renews the published schemas of our files in docs/schemas. */

@@ -22,14 +22,7 @@ export async function runChecks(steps) {
       ],
     ],
     ...types,
-    [
-      'layers',
-      [
-        ...bin('dependency-cruiser/bin/dependency-cruise.mjs'),
-        ...['packages/core/src', 'packages/contract/src', 'apps/server/src', 'apps/web/src'],
-        ...['--config', '.dependency-cruiser.cjs'],
-      ],
-    ],
+    ['layers', [node, at('tools/layers.mjs')]],
   ]);
 
   for (const [name, folder] of [

@@ -5,34 +5,37 @@ import swaggerUi from '@fastify/swagger-ui';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import Fastify, { type FastifyServerOptions } from 'fastify';
 import type { DataSource } from 'typeorm';
-import type { App } from './app-type';
-import { addBench } from './bench/bench.routes';
-import { SimulatedDevices } from './devices/simulated/simulated-devices';
-import { KEPT_ONE_BY_ONE_MS, thinReadings } from './devices/thin-readings';
-import { addDevices } from './devices/devices.routes';
-import { addBoxes } from './boxes/boxes.routes';
-import { addCustomers } from './customers/customers.routes';
-import { addExports } from './exports/exports.routes';
-import { addHealth } from './health/health.routes';
-import { addImports } from './imports/imports.routes';
-import { addLarder } from './larder/larder.routes';
-import { addRecipes } from './larder/recipes.routes';
-import { addOrders } from './orders/orders.routes';
-import { addPieces } from './pieces/pieces.routes';
-import { PlanJobs } from './plan/jobs/plan-jobs';
-import { addPlan } from './plan/plan.routes';
-import { addPractices } from './practices/practices.routes';
-import { addPromises } from './promises/promises.routes';
-import { addEvents } from './plugins/events.routes';
-import type { LiveChannel } from './plugins/live';
-import { addProblemDetails } from './plugins/problem-details';
-import { addValidation, OWN_FORMATS } from './plugins/validation';
-import { addWeb } from './plugins/web';
-import type { WorkshopClock } from './plugins/workshop-clock';
-import { addSeason } from './season/season.routes';
-import { addWeighings } from './weighings/weighings.routes';
-import { addWorkshopFile } from './workshop-file/workshop-file.routes';
-import { addWorkshop } from './workshop/workshop.routes';
+import type { App } from './platform/http/app-type';
+import { addBench } from './work/bench/bench.routes';
+import { SimulatedDevices } from './edges/simulated-devices/simulated-devices';
+import { KEPT_ONE_BY_ONE_MS, thinReadings } from './work/devices/thin-readings';
+import { addDevices } from './work/devices/devices.routes';
+import { addBoxes } from './shop/boxes/boxes.routes';
+import { addCustomers } from './work/customers/customers.routes';
+import { addExports } from './edges/exports/exports.routes';
+import { addHealth } from './platform/http/health.routes';
+import { addImports } from './edges/imports/imports.routes';
+import { addLarder } from './work/larder/larder.routes';
+import { addRecipes } from './shop/recipes/recipes.routes';
+import { addOrders } from './work/orders/orders.routes';
+import { addPieces } from './shop/pieces/pieces.routes';
+import { PlanJobs } from './work/plan/jobs/plan-jobs';
+import { addPlan } from './work/plan/plan.routes';
+import { addPractices } from './work/practices/practices.routes';
+import { addPromises } from './work/promises/promises.routes';
+import { addEvents } from './platform/http/events.routes';
+import type { LiveChannel } from './platform/database/live';
+import { addProblemDetails } from './platform/http/problem-details';
+import { addValidation, OWN_FORMATS } from './platform/http/validation';
+import { addWeb } from './platform/http/web';
+import type { WorkshopClock } from './platform/time/workshop-clock';
+import { addSeasons } from './shop/seasons/seasons.routes';
+import { addSupplies } from './shop/supplies/supplies.routes';
+import { workshopUses } from './week/uses/workshop-uses';
+import { addSeasonFigures } from './work/season/season.routes';
+import { addWeighings } from './work/weighings/weighings.routes';
+import { addWorkshopFile } from './edges/workshop-file/workshop-file.routes';
+import { addWorkshop } from './shop/workshop/workshop.routes';
 
 export interface AppParts {
   readonly db: DataSource;
@@ -98,28 +101,45 @@ export async function buildApp(parts: AppParts): Promise<App> {
   app.addHook('onClose', () => jobs.close());
   if (parts.doesJobs) await jobs.start();
   addHealth(typed);
-  addWorkshop(typed);
-  addSeason(typed);
-  addPieces(typed);
-  addWeighings(typed);
-  addBoxes(typed);
-  addCustomers(typed);
-  addOrders(typed);
-  addPlan(typed, jobs);
-  addPromises(typed);
-  addLarder(typed);
-  addRecipes(typed);
-  addBench(typed);
-  addDevices(typed);
-  addPractices(typed);
-
-  addExports(typed);
-  addImports(typed);
-  addWorkshopFile(typed);
+  addShop(typed);
+  addWork(typed, jobs);
+  addEdges(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
   if (parts.doesJobs) await playDevices(typed, log);
   return typed;
+}
+
+/** What the workshop is. */
+function addShop(app: App): void {
+  const uses = workshopUses(app.clock);
+  addWorkshop(app, uses);
+  addSeasons(app, uses);
+  addPieces(app, uses);
+  addBoxes(app, uses);
+  addSupplies(app, uses);
+  addRecipes(app, uses);
+  addCustomers(app, uses);
+}
+
+/** What is done. */
+function addWork(app: App, jobs: PlanJobs): void {
+  addSeasonFigures(app);
+  addWeighings(app);
+  addOrders(app);
+  addPlan(app, jobs);
+  addPromises(app);
+  addLarder(app);
+  addBench(app);
+  addDevices(app);
+  addPractices(app);
+}
+
+/** What comes in and goes out in files. */
+function addEdges(app: App): void {
+  addExports(app);
+  addImports(app);
+  addWorkshopFile(app);
 }
 
 /** Plays the demo's devices, and thins what devices said long ago, where this process does the jobs. */

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { buildApp } from './app';
 import { prepareDatabase } from './prepare-database';
-import { dataSource } from './plugins/database';
-import { LiveChannel } from './plugins/live';
-import { WorkshopClock } from './plugins/workshop-clock';
+import { dataSource } from './store/database';
+import { LiveChannel } from './platform/database/live';
+import { WorkshopClock } from './platform/time/workshop-clock';
 import { readSettings, SettingError, type Settings } from './settings';
 
 async function serve(settings: Settings): Promise<void> {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { MIGRATIONS } from './migrations';
-import { dataSource } from './plugins/database';
-import { WorkshopClock } from './plugins/workshop-clock';
+import { MIGRATIONS } from './store/migrations';
+import { dataSource } from './store/database';
+import { WorkshopClock } from './platform/time/workshop-clock';
 import { prepareDatabase } from './prepare-database';
 import { ordersOf } from './testing/ask';
 import { openApp, ownDatabase, take } from './testing/workshop-app';

@@ -1,11 +1,11 @@
 import type { DataSource } from 'typeorm';
-import { loadDemo } from './demo/load-demo';
-import { DEMO_START } from './demo/demo-workshop';
-import { WorkshopClock } from './plugins/workshop-clock';
+import { loadDemo } from './edges/demo/load-demo';
+import { DEMO_START } from './edges/demo/demo-workshop';
+import { WorkshopClock } from './platform/time/workshop-clock';
 import type { Settings } from './settings';
-import { WorkshopEntity } from './workshop/workshop.entity';
-import { EMPTY_WORKSHOP } from './workshop/empty-workshop';
-import { LOCKS } from './plugins/locks';
+import { WorkshopEntity } from './store/workshop/workshop.entity';
+import { EMPTY_WORKSHOP } from './shop/workshop/empty-workshop';
+import { LOCKS } from './platform/database/locks';
 
 /** Migrates, fills an empty database with the demo or an empty workshop, and sets the clock where it is asked to. */
 export async function prepareDatabase(

@@ -1,5 +1,5 @@
 import type { Order, OrderPage, Piece, ProblemDocument, Workshop } from '@alnage/contract';
-import type { App } from '../app-type';
+import type { App } from '../platform/http/app-type';
 
 type Method = 'POST' | 'PUT' | 'DELETE';
 

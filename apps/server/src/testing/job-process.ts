@@ -1,7 +1,7 @@
 import { buildApp } from '../app';
-import { dataSource } from '../plugins/database';
-import { LiveChannel } from '../plugins/live';
-import { WorkshopClock } from '../plugins/workshop-clock';
+import { dataSource } from '../store/database';
+import { LiveChannel } from '../platform/database/live';
+import { WorkshopClock } from '../platform/time/workshop-clock';
 
 /** A server process of its own on the database that it is given, which takes jobs until it is killed. */
 const url = process.argv[2]!;

@@ -4,11 +4,11 @@ import type { Order, OrderChange, OrderDraft, SavedPlan } from '@alnage/contract
 import { inject } from 'vitest';
 import type { DataSource } from 'typeorm';
 import { buildApp } from '../app';
-import type { App } from '../app-type';
-import { dataSource } from '../plugins/database';
-import { LiveChannel } from '../plugins/live';
-import { PlanService } from '../plan/plan.service';
-import { WorkshopClock } from '../plugins/workshop-clock';
+import type { App } from '../platform/http/app-type';
+import { dataSource } from '../store/database';
+import { LiveChannel } from '../platform/database/live';
+import { PlanService } from '../work/plan/versions/plan.service';
+import { WorkshopClock } from '../platform/time/workshop-clock';
 import { prepareDatabase } from '../prepare-database';
 import { asAdmin } from './as-admin';
 

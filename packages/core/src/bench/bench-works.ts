@@ -1,4 +1,4 @@
-import { catalogueOf } from '../planner/check/catalogue';
+import { catalogueOf } from '../planner/catalogue';
 import { startedPieces } from '../planner/amounts';
 import type { Plan, Problem, Rest } from '../planner/problem';
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { explainBatch, type BatchReason } from './batch-reason';
-import { catalogueOf } from './check/catalogue';
+import { catalogueOf } from './catalogue';
 import { makePlan } from './make-plan';
 import type { Batch, Plan, Problem } from './problem';
 import { randomProblem, runa, smallProblem } from './testing/small-problem';

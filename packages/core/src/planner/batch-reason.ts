@@ -1,6 +1,6 @@
 import { clockStageIndex } from './amounts';
 import type { Blocker } from './blocker';
-import { found, type Catalogue } from './check/catalogue';
+import { found, type Catalogue } from './catalogue';
 import { costInMinutes } from './check/check-plan';
 import { plainManner } from './engine/manner';
 import { Placement } from './engine/placement';

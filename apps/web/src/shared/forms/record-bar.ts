@@ -5,7 +5,7 @@ import { troubleText } from '../problem-text';
 import { recordsFeature } from '../../state/records.state';
 import { FieldErrors } from './field-errors';
 import { recordDifferences } from './record-differences';
-import type { OpenRecord } from './record-editor';
+import type { OpenRecord } from './open-record';
 
 /** The foot of every form of a record: what stands in the way, somebody else’s version, and what can be done. */
 @Component({

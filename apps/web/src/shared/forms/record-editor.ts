@@ -1,13 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RecordBar } from './record-bar';
-import type { Versioned } from '../../state/api';
-import type { RecordForm } from './record-form';
-
-/** The part of a record’s form that its card and its bar work on, whatever the record is. */
-export type OpenRecord = Pick<
-  RecordForm<Versioned, never, object>,
-  'thing' | 'name' | 'isNew' | 'isRemovable' | 'draft' | 'save' | 'leave' | 'remove'
->;
+import type { OpenRecord } from './open-record';
 
 /** The card of a record being typed: what it is, its fields, and the bar that saves it. */
 @Component({

@@ -1,6 +1,6 @@
 import { startedPieces } from '../amounts';
 import { lineKey } from '../line-key';
-import { found, type Catalogue } from './catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
 

@@ -1,5 +1,5 @@
 import type { Batch, Melt } from '../problem';
-import type { Catalogue } from './catalogue';
+import type { Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
 

@@ -1,4 +1,4 @@
-import { found, type Catalogue } from './catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
 

@@ -2,7 +2,7 @@ import { allergensBefore, toleratedAllergens, walkBowl } from '../allergens';
 import { setupMinutes, stageGrams, startedPieces, usableMinutes } from '../amounts';
 import { heldMelt } from '../held-melt';
 import type { Batch, HeldCoating, Melt, Product } from '../problem';
-import { found, type Catalogue } from './catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
 

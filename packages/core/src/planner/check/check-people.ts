@@ -1,5 +1,5 @@
 import type { Person, Span } from '../problem';
-import { found, type Catalogue } from './catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
 

@@ -1,6 +1,6 @@
 import { clockStageIndex } from '../amounts';
 import type { Problem, Weights } from '../problem';
-import { catalogueOf, found, type Catalogue } from './catalogue';
+import { catalogueOf, found, type Catalogue } from '../catalogue';
 import { checkDemand } from './check-demand';
 import { checkFixed } from './check-fixed';
 import { checkFreeFrom } from './check-free-from';

@@ -1,7 +1,7 @@
 import { leastTrays } from '../zone-trays';
 import { roomStays, stockStays } from '../view/room-stays';
 import { trayProfile } from '../view/tray-profile';
-import type { Catalogue } from './catalogue';
+import type { Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
 

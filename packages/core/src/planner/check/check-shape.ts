@@ -1,5 +1,5 @@
 import type { Batch, Melt, StockServe, Unmet } from '../problem';
-import type { Catalogue } from './catalogue';
+import type { Catalogue } from '../catalogue';
 import type { Report } from './finding';
 
 /** What of a plan can be judged further: whole entries with known references. */

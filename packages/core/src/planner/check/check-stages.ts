@@ -1,6 +1,6 @@
 import { clockStageIndex, stageMinutes, startedPieces } from '../amounts';
 import type { Batch, Product } from '../problem';
-import { found, type Catalogue } from './catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
 import type { Report } from './finding';
 

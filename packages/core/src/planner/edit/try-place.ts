@@ -5,7 +5,7 @@ import { compile } from '../engine/compiled';
 import { loadFixed } from '../engine/load';
 import { plainManner } from '../engine/manner';
 import { Placement } from '../engine/placement';
-import type { Run } from '../engine/run';
+import type { Run } from '../engine/melts-and-runs';
 import type { Schedule } from '../engine/schedule';
 import { runOf } from '../engine/standing';
 import { toPlan } from '../engine/to-plan';

@@ -2,8 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Problem, Product } from '../problem';
 import { berry, runa, smallProblem, twist } from '../testing/small-problem';
 import { compile } from './compiled';
-import type { Melt } from './melt';
-import { Run } from './run';
+import { type Melt, Run } from './melts-and-runs';
 import { Schedule } from './schedule';
 
 const oneBowl: Problem = {

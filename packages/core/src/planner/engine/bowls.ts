@@ -2,8 +2,7 @@ import { setupMinutes } from '../amounts';
 import type { CompiledProblem } from './compiled';
 import type { Hands, Stretch } from './hands';
 import type { Journal, Undoable } from './journal';
-import { Melt } from './melt';
-import type { Run } from './run';
+import { Melt, type Run } from './melts-and-runs';
 import { SetUps } from './set-ups';
 
 /** A dip that is looked for: how long, how much, and when it may lie. */

@@ -2,7 +2,7 @@ import type { CompiledProduct } from './compiled';
 import type { Manner } from './manner';
 import { Placement } from './placement';
 import type { Random } from '../../chance/random';
-import { Run } from './run';
+import { Run } from './melts-and-runs';
 import type { Schedule } from './schedule';
 
 /** How lines are gathered into runs, and how these are placed. */

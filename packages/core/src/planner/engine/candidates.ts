@@ -1,4 +1,4 @@
-import type { Melt } from './melt';
+import type { Melt } from './melts-and-runs';
 
 /** Candidates kept for one stage. */
 const KEPT = 12;

@@ -3,8 +3,7 @@ import { lineKey } from '../line-key';
 import type { Batch, Melt as PlanMelt, Plan } from '../problem';
 import type { CompiledLine, CompiledProblem, CompiledProduct } from './compiled';
 import { loadFixed } from './load';
-import { Melt } from './melt';
-import { Run } from './run';
+import { Melt, Run } from './melts-and-runs';
 import type { Schedule } from './schedule';
 
 /**

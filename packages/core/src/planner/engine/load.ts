@@ -2,8 +2,7 @@ import { setupMinutes } from '../amounts';
 import { lineKey } from '../line-key';
 import type { Batch, FixedWork, Melt as PlanMelt } from '../problem';
 import type { CompiledProblem } from './compiled';
-import { Melt } from './melt';
-import { Run } from './run';
+import { Melt, Run } from './melts-and-runs';
 import { Schedule } from './schedule';
 
 /**

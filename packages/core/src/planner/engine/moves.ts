@@ -1,8 +1,7 @@
 import type { Grouping } from './builder';
-import type { Melt } from './melt';
+import type { Melt, Run } from './melts-and-runs';
 import { plainManner, type Manner } from './manner';
 import type { Random } from '../../chance/random';
-import type { Run } from './run';
 import type { Schedule } from './schedule';
 
 const FILLS = [0.35, 0.5, 0.7, 1] as const;

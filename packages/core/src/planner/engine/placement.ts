@@ -3,9 +3,8 @@ import type { DipAsk } from './bowls';
 import { Candidates } from './candidates';
 import { GUIDE_SCALE } from './hands';
 import type { Manner } from './manner';
-import type { Melt } from './melt';
+import type { Melt, Run } from './melts-and-runs';
 import type { Random } from '../../chance/random';
-import type { Run } from './run';
 import type { Schedule } from './schedule';
 
 /** Minutes to go back from the latest possible end when nothing nearer lets the stages before it be placed. */

@@ -1,7 +1,7 @@
 import { traysFor } from '../amounts';
 import type { CompiledProblem } from './compiled';
 import type { Room } from './room';
-import type { Run } from './run';
+import type { Run } from './melts-and-runs';
 
 /** Where the trays of placed runs lie: between their stages, and after the last until their lines leave. */
 export class Rests {

@@ -6,7 +6,7 @@ import { GUIDE_SCALE, Hands } from './hands';
 import { Journal, type Undoable } from './journal';
 import { Rests } from './rests';
 import { Room } from './room';
-import type { Run } from './run';
+import type { Run } from './melts-and-runs';
 import { Stock } from './stock';
 
 /** What each part of the cost amounts to, before the weights; all whole numbers. */

@@ -2,7 +2,7 @@ import { setupMinutes } from '../amounts';
 import type { CompiledProblem } from './compiled';
 import type { Hands, Stretch } from './hands';
 import type { Journal, Undoable } from './journal';
-import type { Melt } from './melt';
+import type { Melt } from './melts-and-runs';
 
 /** When melts are set up and by whom: what must be cleaned before, and when hands are free for it. */
 export class SetUps implements Undoable {

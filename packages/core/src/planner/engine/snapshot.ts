@@ -1,7 +1,6 @@
 import type { CompiledProblem } from './compiled';
 import { loadFixed } from './load';
-import { Melt } from './melt';
-import type { Run } from './run';
+import { Melt, type Run } from './melts-and-runs';
 import type { Schedule } from './schedule';
 
 /** A plan as it stood: placed runs never change, so that only melts are copied. */

@@ -3,7 +3,7 @@ import type { Blocker } from '../blocker';
 import type { Batch, Plan, Problem, Serve } from '../problem';
 import { compile } from './compiled';
 import { loadFixed } from './load';
-import { Run } from './run';
+import { Run } from './melts-and-runs';
 import type { Schedule } from './schedule';
 
 /**

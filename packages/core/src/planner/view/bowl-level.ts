@@ -1,5 +1,5 @@
 import { stageGrams, startedPieces } from '../amounts';
-import { found, type Catalogue } from '../check/catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { Melt, Plan } from '../problem';
 
 /** One dip as it empties a bowl. */

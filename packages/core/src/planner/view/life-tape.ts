@@ -1,5 +1,5 @@
 import { clockStageIndex } from '../amounts';
-import { found, type Catalogue } from '../check/catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { Batch } from '../problem';
 
 export interface TapePickup {

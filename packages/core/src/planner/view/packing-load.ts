@@ -1,4 +1,4 @@
-import { found, type Catalogue } from '../check/catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { Plan, Span } from '../problem';
 import { minutesIn } from './spans';
 

@@ -1,5 +1,5 @@
 import { pickupZone, startedPieces, traysFor } from '../amounts';
-import { found, type Catalogue } from '../check/catalogue';
+import { found, type Catalogue } from '../catalogue';
 import type { Batch, Serve, StockServe } from '../problem';
 
 /** So many trays of one batch in one zone during `[from, to)`. */

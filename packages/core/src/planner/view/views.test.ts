@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { catalogueOf } from '../check/catalogue';
+import { catalogueOf } from '../catalogue';
 import { makePlan } from '../make-plan';
 import type { Batch, Problem } from '../problem';
 import { randomProblem, smallProblem } from '../testing/small-problem';

@@ -1,4 +1,4 @@
-import type { Catalogue } from '../check/catalogue';
+import type { Catalogue } from '../catalogue';
 import type { Plan, Span } from '../problem';
 import { roomStays, stockStays } from './room-stays';
 import { trayProfile } from './tray-profile';

@@ -1,0 +1,89 @@
+import type { CsvList, Order } from '@alnage/contract';
+import { countPieces } from '@alnage/core';
+import { stringify } from 'csv-stringify/sync';
+import type { EntityManager } from 'typeorm';
+import { CustomerEntity } from '../../store/work/customer.entity';
+import { orderView } from '../../week/orders/order-view';
+import { pickupWithin } from '../../week/orders/pickup-within';
+import { OrderEntity } from '../../store/work/order.entity';
+import { findSetUp } from '../../shop/seasons/set-up';
+import { buyingList } from './buying-list';
+import { loadNames, type Names } from './names';
+import type { Row } from './row';
+
+/**
+ * A list as CSV, orders those of the season that is worked on: UTF-8 with its mark, so that spreadsheets read every letter; amounts with a point; a cell that begins as
+ * a formula does is made plain text.
+ */
+export async function csvOf(manager: EntityManager, list: CsvList, now: Date): Promise<string> {
+  const [columns, rows] = await LISTS[list](manager, now);
+  return stringify(rows, {
+    header: true,
+    columns,
+    bom: true,
+    record_delimiter: 'windows',
+    escape_formulas: true,
+  });
+}
+
+const LISTS: Readonly<
+  Record<CsvList, (manager: EntityManager, now: Date) => Promise<readonly [columns: string[], rows: Row[]]>>
+> = {
+  orders: async (manager) => {
+    const names = await loadNames(manager);
+    const setUp = await findSetUp(manager);
+    const orders = await manager.find(OrderEntity, {
+      where: setUp ? { pickupAt: pickupWithin(setUp.span) } : {},
+      order: { pickupAt: 'ASC', ticket: 'ASC' },
+    });
+    const rows = orders.map((order) => orderRow(orderView(order, names.workshop.timeZone), names));
+    return [ORDER_COLUMNS, rows];
+  },
+  customers: async (manager) => {
+    const customers = await manager.find(CustomerEntity, { order: { name: 'ASC' } });
+    const rows = customers.map(({ name, phone, allergies, wishes }) => ({
+      name,
+      phone,
+      'must never have': allergies.join(', '),
+      wishes,
+    }));
+    return [['name', 'phone', 'must never have', 'wishes'], rows];
+  },
+  buying: buyingList,
+};
+
+const ORDER_COLUMNS = [
+  'ticket',
+  'customer',
+  'state',
+  'day',
+  'time',
+  'pickup point',
+  'what',
+  'pieces',
+  'total',
+  'paid',
+  'to pay',
+  'currency',
+  'note',
+  'gift message',
+];
+
+function orderRow(order: Order, names: Names): Row {
+  return {
+    ticket: order.ticket,
+    customer: order.customer,
+    state: order.state,
+    day: order.pickup.slice(0, 10),
+    time: order.pickup.slice(11),
+    'pickup point': names.points.get(order.pickupPoint) ?? order.pickupPoint,
+    what: names.linesText(order),
+    pieces: countPieces(order.pieces),
+    total: names.money(order.totalMinor),
+    paid: names.money(order.paidMinor),
+    'to pay': names.money(order.balanceMinor),
+    currency: names.workshop.currency,
+    note: order.note,
+    'gift message': order.giftMessage,
+  };
+}

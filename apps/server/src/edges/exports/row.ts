@@ -1,0 +1,2 @@
+/** One row of a list, by its columns. */
+export type Row = Readonly<Record<string, string | number>>;

@@ -1,0 +1,99 @@
+import { createHash } from 'node:crypto';
+import type { FieldProblem, ImportedLine, ImportField, ImportMapping, OrderDraft } from '@alnage/contract';
+import { readPhrase, type PhraseLine, type Vocabulary } from '@alnage/core';
+import type { OrderContext } from '../../week/orders/order-context';
+import { draftProblems } from '../../week/orders/order-rules';
+import type { Table, TableRow } from './read-table';
+
+export type Draft = Omit<OrderDraft, 'state' | 'despiteKitchen'>;
+
+/** One line of a list with the order that it says, and the mark by which it is known again. */
+export interface ReadLine {
+  readonly draft: Draft;
+  readonly key: string;
+  readonly shown: Omit<ImportedLine, 'isKnown'>;
+}
+
+/** What lines are read with. */
+export interface ReadContext {
+  readonly orders: OrderContext;
+  readonly vocabulary: Vocabulary;
+  readonly mapping: ImportMapping;
+}
+
+/** Reads every line of a list as an order; what is wrong with it is told with it. */
+export function readOrders({ rows, columns }: Table, context: ReadContext): ReadLine[] {
+  const seen = new Map<string, number>();
+  return rows.map((row) => {
+    const { cells } = row;
+    const cell = (field: ImportField): string => cells[context.mapping[field] ?? -1] ?? '';
+    const texts = [cell('customer'), cell('day'), cell('time'), cell('point'), cell('what'), cell('note')];
+    const same = JSON.stringify(texts.map((text) => text.toLowerCase()));
+    const times = seen.get(same) ?? 0;
+    seen.set(same, times + 1);
+    // the same line twice in one file is two orders; the same file twice is none more
+    const key = createHash('sha256').update(`${same}#${times}`).digest('hex');
+    return { key, ...readLine(row, cell, { ...context, width: columns.length }) };
+  });
+}
+
+function readLine(
+  { line, cells }: TableRow,
+  cell: (field: ImportField) => string,
+  { orders, vocabulary, width }: ReadContext & { readonly width: number },
+): Pick<ReadLine, 'draft' | 'shown'> {
+  const { lines, unclear } = readWhat(cell('what'), vocabulary);
+  const draft: Draft = {
+    customer: cell('customer'),
+    lines: lines
+      .filter(({ kind }) => kind === 'piece')
+      .map(({ id, count }) => ({ piece: id, pieces: count })),
+    boxes: lines
+      .filter(({ kind }) => kind === 'box')
+      .map(({ id, count }) => ({ box: id, count, contents: [] })),
+    pickup: `${isoDay(cell('day'))}T${cell('time').padStart(5, '0').replace('.', ':')}`,
+    pickupPoint: pointNamed(cell('point'), vocabulary),
+    note: cell('note'),
+  };
+  const faults: ImportedLine['faults'] = [
+    ...(cells.length === width
+      ? []
+      : [{ field: 'line', code: 'half-line', params: { value: cells.length, limit: width } }]),
+    ...unclear.map((value) => ({ field: 'what', code: 'not-understood', params: { value } })),
+    ...draftProblems(draft, orders).map(faultOf),
+  ];
+  return {
+    draft,
+    shown: {
+      line,
+      customer: draft.customer,
+      pickup: draft.pickup,
+      point: cell('point'),
+      what: cell('what'),
+      faults,
+    },
+  };
+}
+
+function readWhat(text: string, vocabulary: Vocabulary): { lines: PhraseLine[]; unclear: string[] } {
+  const { lines, parts } = readPhrase(text, vocabulary);
+  const unclear = parts.filter(({ kind }) => kind !== 'line').map(({ from, to }) => text.slice(from, to));
+  return { lines: [...lines], unclear };
+}
+
+/** A day as it is kept; 19.6.2026 is read as well. */
+function isoDay(text: string): string {
+  const match = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text);
+  if (!match) return text;
+  const [, day, month, year] = match as unknown as [string, string, string, string];
+  return `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
+}
+
+function pointNamed(text: string, { points }: Vocabulary): string {
+  const wanted = text.toLowerCase();
+  return points.find(({ id, name }) => name.toLowerCase() === wanted || id === wanted)?.id ?? text;
+}
+
+function faultOf({ pointer, code, params }: FieldProblem): ImportedLine['faults'][number] {
+  return { field: pointer.split('/')[1]!, code, params };
+}

@@ -1,0 +1,191 @@
+import { WORKSHOP_FILE_FORMAT, type Lot, type WorkshopFile } from '@alnage/contract';
+import type { EntityManager, EntityTarget } from 'typeorm';
+import { BoxEntity } from '../../store/workshop/box.entity';
+import { findLots } from '../../week/stock/lot-view';
+import { PreparationEntity } from '../../store/work/preparation.entity';
+import { RecipeEntity, RecipeVersionEntity } from '../../store/workshop/recipe.entity';
+import { SupplyEntity } from '../../store/workshop/supply.entity';
+import { filedRuns } from './filed-runs';
+import { CustomerEntity } from '../../store/work/customer.entity';
+import type { KeptRecord } from '../../store/workshop/kept-record';
+import { pricedContentsOf } from '../../week/orders/order-view';
+import { OrderEntity, OrderEventEntity } from '../../store/work/order.entity';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { PlanEntity } from '../../store/work/plan.entity';
+import { practiceView } from '../../work/practices/practices.service';
+import { PracticeEntity } from '../../store/work/practice.entity';
+import { WeighingEntity } from '../../store/work/weighing.entity';
+import { BowlEntity } from '../../store/workshop/bowl.entity';
+import { CoatingEntity } from '../../store/workshop/coating.entity';
+import { detailsView } from '../../shop/workshop/details';
+import {
+  MouldEntity,
+  PersonEntity,
+  PickupPointEntity,
+  ZoneEntity,
+} from '../../store/workshop/resources.entity';
+import { rulesView } from '../../shop/workshop/rules';
+import { SeasonEntity } from '../../store/workshop/season.entity';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+
+/** All of a workshop as a file: always in the same order, so that the same workshop is the same bytes. */
+export async function workshopFile(manager: EntityManager): Promise<WorkshopFile> {
+  const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  const kept = async <T extends KeptRecord>(entity: EntityTarget<T>): Promise<Omit<T, 'position'>[]> =>
+    (await manager.find(entity, { order: { position: 'ASC' } as never })).map(withoutPosition);
+  return {
+    format: WORKSHOP_FILE_FORMAT,
+    details: detailsView(workshop),
+    rules: rulesView(workshop),
+    changeovers: workshop.changeovers as WorkshopFile['changeovers'],
+    weights: workshop.weights,
+    moulds: await kept(MouldEntity),
+    zones: await kept(ZoneEntity),
+    coatings: (await kept(CoatingEntity)) as WorkshopFile['coatings'],
+    bowls: await kept(BowlEntity),
+    people: await kept(PersonEntity),
+    pickupPoints: await kept(PickupPointEntity),
+    pieces: (await kept(PieceEntity)) as WorkshopFile['pieces'],
+    boxes: await kept(BoxEntity),
+    customers: await kept(CustomerEntity),
+    seasons: await kept(SeasonEntity),
+    orders: await filedOrders(manager),
+    weighings: await filedWeighings(manager),
+    plans: await filedPlans(manager),
+    supplies: (await kept(SupplyEntity)) as WorkshopFile['supplies'],
+    recipes: await filedRecipes(manager),
+    lots: await filedLots(manager),
+    preparations: await filedPreparations(manager),
+    runs: await filedRuns(manager),
+    practices: await filedPractices(manager),
+    lastTicket: await lastTicket(manager),
+  };
+}
+
+function withoutPosition<T extends KeptRecord>({ position: _position, ...rest }: T): Omit<T, 'position'> {
+  return rest;
+}
+
+async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders']> {
+  const events = new Map<string, OrderEventEntity[]>();
+  for (const event of await manager.find(OrderEventEntity, { order: { id: 'ASC' } }))
+    events.set(event.orderId, [...(events.get(event.orderId) ?? []), event]);
+  const orders = await manager.find(OrderEntity, {
+    relationLoadStrategy: 'query',
+    order: { createdAt: 'ASC', ticket: 'ASC' },
+  });
+  return orders.map((order) => ({
+    id: order.id,
+    ticket: order.ticket,
+    customer: order.customer,
+    customerId: order.customerId,
+    note: order.note,
+    giftMessage: order.giftMessage,
+    depositMinor: order.depositMinor,
+    holdUntil: order.holdUntil?.toISOString() ?? null,
+    pickupAt: order.pickupAt.toISOString(),
+    pickupPointId: order.pickupPointId,
+    state: order.state,
+    version: order.version,
+    importKey: order.importKey,
+    createdAt: order.createdAt.toISOString(),
+    ...pricedContentsOf(order),
+    payments: [...order.payments]
+      .sort((a, b) => a.at.getTime() - b.at.getTime() || a.id.localeCompare(b.id))
+      .map(({ id, at, by, kind, method, amountMinor, reference }) => ({
+        ...{ id, at: at.toISOString(), by, kind, method, amountMinor, reference },
+      })),
+    events: (events.get(order.id) ?? []).map(({ at, by, what, changes }) => ({
+      ...{ at: at.toISOString(), by, what, changes },
+    })),
+  }));
+}
+
+async function filedWeighings(manager: EntityManager): Promise<WorkshopFile['weighings']> {
+  const weighings = await manager.find(WeighingEntity, { order: { at: 'ASC', id: 'ASC' } });
+  return weighings.map((weighing) => ({
+    id: weighing.id,
+    pieceId: weighing.pieceId,
+    coat: weighing.coat,
+    sizeClass: weighing.sizeClass,
+    weighed: weighing.weighed,
+    pieces: weighing.pieces,
+    rejects: weighing.rejects,
+    at: weighing.at.toISOString(),
+    estimateGrams: weighing.estimateGrams,
+    setAsideReason: weighing.setAsideReason,
+    version: weighing.version,
+  }));
+}
+
+/** Of each season the newest plan and the one published last: the others decide nothing any more. */
+async function filedPlans(manager: EntityManager): Promise<WorkshopFile['plans']> {
+  const plans = await manager.find(PlanEntity, { order: { version: 'ASC' } });
+  const bySeason = (some: readonly PlanEntity[]): PlanEntity[] => [
+    ...new Map(some.map((plan) => [plan.horizonStart.getTime(), plan])).values(),
+  ];
+  const published = plans
+    .filter(({ publishedAt }) => publishedAt !== null)
+    .sort((a, b) => a.publishedAt!.getTime() - b.publishedAt!.getTime() || a.version - b.version);
+  return [...new Set([...bySeason(plans), ...bySeason(published)])]
+    .sort((a, b) => a.version - b.version)
+    .map(({ version, madeAt, horizonStart, cost, totalPieces, unmetPieces, ordersMark, ...answer }) => ({
+      version,
+      madeAt: madeAt.toISOString(),
+      horizonStart: horizonStart.toISOString(),
+      ...{ cost, totalPieces, unmetPieces, ordersMark },
+      ...{ origin: answer.origin, madeBy: answer.madeBy, basedOn: answer.basedOn },
+      publishedAt: answer.publishedAt?.toISOString() ?? null,
+      ...{ pins: answer.pins, locks: answer.locks, lapsed: answer.lapsed },
+      problem: answer.problem,
+      plan: answer.plan as unknown as WorkshopFile['plans'][number]['plan'],
+      reasons: answer.reasons,
+    }));
+}
+
+async function filedRecipes(manager: EntityManager): Promise<WorkshopFile['recipes']> {
+  const recipes = await manager.find(RecipeEntity, { order: { position: 'ASC' } });
+  const versions = await manager.find(RecipeVersionEntity, { order: { version: 'ASC' } });
+  return recipes.map((recipe) => ({
+    ...withoutPosition(recipe),
+    versions: versions
+      .filter(({ recipeId }) => recipeId === recipe.id)
+      .map(({ recipeId: _id, at, ...version }) => ({ ...version, at: at.toISOString() })),
+  }));
+}
+
+async function filedLots(manager: EntityManager): Promise<WorkshopFile['lots']> {
+  return (await findLots(manager)).map(({ itemKind, itemId, receivedAt, openedAt, moves, ...lot }) => ({
+    ...lot,
+    item: { kind: itemKind, id: itemId },
+    allergens: lot.allergens as Lot['allergens'],
+    receivedAt: receivedAt.toISOString(),
+    openedAt: openedAt?.toISOString() ?? null,
+    moves: [...moves]
+      .sort((a, b) => Number(a.id) - Number(b.id))
+      .map(({ at, by, kind, amount, reason, preparationId: preparation, runId: run, orderId: order }) => ({
+        ...{ at: at.toISOString(), by, kind, amount, reason, preparation, run, order },
+      })),
+  }));
+}
+
+async function filedPreparations(manager: EntityManager): Promise<WorkshopFile['preparations']> {
+  const made = await manager.find(PreparationEntity, { order: { at: 'ASC', id: 'ASC' } });
+  return made.map(({ horizonStart, at, missing, ...rest }) => ({
+    ...rest,
+    horizonStart: horizonStart.toISOString(),
+    at: at.toISOString(),
+    missing: [...missing],
+  }));
+}
+
+async function filedPractices(manager: EntityManager): Promise<WorkshopFile['practices']> {
+  return (await manager.find(PracticeEntity, { order: { at: 'ASC', id: 'ASC' } })).map(practiceView);
+}
+
+async function lastTicket(manager: EntityManager): Promise<number> {
+  const [{ last }] = await manager.query<[{ last: string }]>(
+    'select case when is_called then last_value else 0 end as last from order_ticket',
+  );
+  return Number(last);
+}

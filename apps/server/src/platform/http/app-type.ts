@@ -1,0 +1,28 @@
+import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
+import type {
+  FastifyBaseLogger,
+  FastifyInstance,
+  RawReplyDefaultExpression,
+  RawRequestDefaultExpression,
+  RawServerDefault,
+} from 'fastify';
+import type { DataSource } from 'typeorm';
+import type { LiveChannel } from '../database/live';
+import type { WorkshopClock } from '../time/workshop-clock';
+
+declare module 'fastify' {
+  interface FastifyInstance {
+    db: DataSource;
+    clock: WorkshopClock;
+    live: LiveChannel;
+  }
+}
+
+/** The application with its schemas as types of what handlers take. */
+export type App = FastifyInstance<
+  RawServerDefault,
+  RawRequestDefaultExpression<RawServerDefault>,
+  RawReplyDefaultExpression<RawServerDefault>,
+  FastifyBaseLogger,
+  TypeBoxTypeProvider
+>;

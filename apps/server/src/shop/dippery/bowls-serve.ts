@@ -1,0 +1,23 @@
+import { InputError } from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { ProblemError } from '../../platform/http/problem-error';
+import { BowlEntity } from '../../store/workshop/bowl.entity';
+import { loadDippery, tailGramsOf } from './dippery';
+
+/** @throws ProblemError `invalid-input` when a bowl would be left without a tail that leaves something to dip */
+export async function requireBowlsServe(manager: EntityManager): Promise<void> {
+  const pieces = await manager.find(PieceEntity);
+  const dippery = await loadDippery(manager);
+  for (const bowl of await manager.find(BowlEntity, { order: { position: 'ASC' } })) {
+    try {
+      tailGramsOf(bowl, pieces, dippery);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      const range = `what ${bowl.name} is deep enough for`;
+      throw new ProblemError('invalid-input', {}, [
+        { pointer: '', code: 'out-of-range', params: { value: bowl.name, range } },
+      ]);
+    }
+  }
+}

@@ -1,0 +1,60 @@
+import {
+  coatingAllergens,
+  dipHeightMm,
+  minorPerGram,
+  pieceCoat,
+  tailOf,
+  yieldPaOf,
+  type BowlDescription,
+  type Dippery,
+  type PieceForm,
+} from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import { CoatingEntity } from '../../store/workshop/coating.entity';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+
+/** A coating with what follows from its description. */
+export interface WorkedCoating {
+  readonly entity: CoatingEntity;
+  readonly id: string;
+  readonly yieldPa: number;
+  readonly windowLowCelsius: number;
+  readonly allergens: string[];
+  readonly minorPerGram: number | null;
+}
+
+/** What decides what pieces carry: the workshop's coatings as they flow now, and its ways of dipping. */
+export interface WorkedDippery extends Dippery {
+  readonly coatings: readonly WorkedCoating[];
+  readonly workshop: WorkshopEntity;
+}
+
+export async function loadDippery(manager: EntityManager): Promise<WorkedDippery> {
+  const all = await manager.find(CoatingEntity, { order: { position: 'ASC' } });
+  const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  return { workshop, ways: workshop.ways, coatings: all.map((entity) => workedCoating(entity, all)) };
+}
+
+export function workedCoating(entity: CoatingEntity, all: readonly CoatingEntity[]): WorkedCoating {
+  return {
+    entity,
+    id: entity.id,
+    yieldPa: yieldPaOf(entity, all),
+    windowLowCelsius: entity.windowLowCelsius,
+    allergens: coatingAllergens(entity, all),
+    minorPerGram: minorPerGram(entity, all),
+  };
+}
+
+/** The tail that a bowl has for the workshop's pieces, in whole grams. @throws InputError */
+export function tailGramsOf(
+  bowl: BowlDescription,
+  pieces: readonly { readonly form: PieceForm }[],
+  dippery: Dippery,
+): number {
+  const dips = pieces.map(({ form }) => ({
+    heightMm: dipHeightMm(form),
+    filmMm: pieceCoat({ form, drizzle: null }, dippery).estimate.filmMm,
+  }));
+  return Math.ceil(tailOf(bowl, dips));
+}

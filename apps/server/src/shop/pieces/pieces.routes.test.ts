@@ -1,0 +1,171 @@
+import type { Piece } from '@alnage/contract';
+import { pieceCoat } from '@alnage/core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ask, pieceDraft, piecesOf, workshopOf } from '../../testing/ask';
+import { makePlan, openApp, take, type WorkshopApp } from '../../testing/workshop-app';
+
+let shop: WorkshopApp;
+beforeAll(async () => void (shop = await openApp()));
+afterAll(() => shop.close());
+
+const post = (payload: unknown) => ask<Piece>(shop.app, ['POST', '/api/pieces'], payload);
+const put = (id: string, payload: unknown) => ask<Piece>(shop.app, ['PUT', `/api/pieces/${id}`], payload);
+const berry = async (change: Record<string, unknown> = {}) => {
+  const draft = await pieceDraft(shop.app, 'dusk-berry');
+  return { ...draft, form: { ...draft.form, ...change } };
+};
+
+describe('a piece', () => {
+  test('is taken, found again as it was, changed and removed', async () => {
+    const draft = await pieceDraft(shop.app, 'salt-twist', { name: ' Ember twist ' });
+    const taken = await post(draft);
+    expect(taken.status).toBe(201);
+    expect(taken.body).toEqual({ ...draft, name: 'Ember twist', id: 'ember-twist', version: 1 });
+    expect(await piecesOf(shop.app)).toContainEqual(taken.body);
+
+    const { id: _id, ...own } = taken.body;
+    const changed = await put('ember-twist', { ...own, name: 'Ember stick' });
+    expect(changed.body).toEqual({ ...taken.body, name: 'Ember stick', version: 2 });
+
+    expect((await ask(shop.app, ['DELETE', '/api/pieces/ember-twist'])).status).toBe(204);
+    expect((await piecesOf(shop.app)).map(({ id }) => id)).not.toContain('ember-twist');
+  });
+
+  test('changed by two: the second is shown what the first made of it', async () => {
+    const { body } = await post(await pieceDraft(shop.app, 'salt-twist', { name: 'Two hands' }));
+    const { id, ...own } = body;
+    await put(id, { ...own, finish: 'smoked salt' });
+    const second = await put(id, { ...own, finish: 'sugar' });
+    expect(second.status).toBe(409);
+    expect(second.body).toMatchObject({
+      code: 'record-changed',
+      params: { current: { finish: 'smoked salt', version: 2 } },
+    });
+    expect((await piecesOf(shop.app)).find((piece) => piece.id === id)!.finish).toBe('smoked salt');
+  });
+
+  test('that is ordered, weighed or boxed stays, and it is said by what', async () => {
+    const refused = await ask(shop.app, ['DELETE', '/api/pieces/dusk-berry']);
+    expect(refused.status).toBe(409);
+    expect(refused.body).toMatchObject({
+      code: 'in-use',
+      params: {
+        name: 'Dusk berry',
+        by: [
+          expect.stringMatching(/^\d+ orders$/),
+          expect.stringMatching(/^\d+ weighings$/),
+          'Six berries',
+          'Dozen berries',
+          'Mixed dozen',
+        ],
+      },
+    });
+    expect(await piecesOf(shop.app)).toHaveLength(9);
+  });
+
+  test('under way keeps its stages, and may change in all else', async () => {
+    const piece = (await piecesOf(shop.app)).find(({ id }) => id === 'dusk-berry')!;
+    const { id, ...own } = piece;
+    const refused = await put(id, {
+      ...own,
+      route: own.route.map((stage) => ({ ...stage, id: `${stage.id}2` })),
+    });
+    expect(refused.body).toMatchObject({ code: 'in-use', params: { by: ['a batch that has begun'] } });
+    const slower = own.route.map((stage) => ({ ...stage, secondsPerPiece: stage.secondsPerPiece + 3 }));
+    expect((await put(id, { ...own, route: slower })).status).toBe(200);
+    await take(shop.app);
+    expect((await makePlan(shop.app)).unmetPieces).toBeLessThan(200);
+  });
+
+  test('that there is not is not changed, nor removed', async () => {
+    const draft = await pieceDraft(shop.app, 'salt-twist');
+    const put404 = await put('nothing', { ...draft, version: 1 });
+    expect(put404.status).toBe(404);
+    expect(put404.body).toMatchObject({ code: 'record-not-found', params: { what: 'piece', id: 'nothing' } });
+    expect((await ask(shop.app, ['DELETE', '/api/pieces/nothing'])).status).toBe(404);
+  });
+
+  test('has coats that the core can compute, whatever its family', async () => {
+    const { coatings, rules } = await workshopOf(shop.app);
+    const cup = {
+      ...(await pieceDraft(shop.app, 'salt-twist', { name: 'Filled cup', family: 'filled-cup' })),
+      form: { kind: 'moulded', coating: 'dark-64', cavityMm2: 2300, wallMm: 2, capGrams: 3, centreGrams: 12 },
+    };
+    const route = cup.route.map((stage) => (stage.coat === 'first' ? { ...stage, coat: 'shell' } : stage));
+    const taken = await post({ ...cup, route });
+    expect(taken.body.errors).toBeUndefined();
+    expect(pieceCoat(taken.body, { coatings, ways: rules.ways }).totalGrams).toBeGreaterThan(5);
+  });
+});
+
+describe('a piece that cannot be', () => {
+  test.each<[string, Record<string, unknown>, string, unknown, string]>([
+    ['a berry of 900 g', { centreGrams: 900 }, '/form/centreGrams', 900, '500'],
+    ['a berry of 90 g', { centreGrams: 90 }, '/form/centreGrams', 90, '5..60'],
+    ['coverage of 130 %', { covered: 1.3 }, '/form/covered', 1.3, '1'],
+    ['no coverage', { covered: 0 }, '/form/covered', 0, '0.01..1'],
+    ['a coating that there is not', { coating: 'tar' }, '/form/coating', 'tar', 'a coating'],
+    ['a bowl that burns', { bowlCelsius: 210 }, '/form/bowlCelsius', 210, ''],
+  ])('is refused by field, value and range: %s', async (_name, change, pointer, value, range) => {
+    const before = await piecesOf(shop.app);
+    const { status, body } = await post(await berry(change));
+    expect(status).toBe(400);
+    expect(body.code).toBe('invalid-input');
+    const error = body.errors.find((each) => each.pointer === pointer)!;
+    expect(error, JSON.stringify(body.errors)).toBeDefined();
+    expect(error.params['value']).toBe(value);
+    expect(String(error.params['range'] ?? error.params['limit'])).toContain(range);
+    expect(await piecesOf(shop.app)).toEqual(before);
+  });
+
+  test.each<[string, (draft: Awaited<ReturnType<typeof pieceDraft>>) => unknown, string, string]>([
+    ['a name that is taken', (d) => ({ ...d, name: 'DUSK BERRY' }), '/name', 'name-taken'],
+    ['a name of blanks', (d) => ({ ...d, name: '   ' }), '/name', 'blank'],
+    [
+      'a coat that no stage puts on',
+      (d) => ({ ...d, route: d.route.map((s) => ({ ...s, coat: null })) }),
+      '/route',
+      'coat-without-stage',
+    ],
+    [
+      'a stage for a coat that it has not',
+      (d) => ({ ...d, route: d.route.map((s, i) => (i === 0 ? { ...s, coat: 'second' } : s)) }),
+      '/route/0/coat',
+      'out-of-range',
+    ],
+    [
+      'two stages of one id',
+      (d) => ({ ...d, route: d.route.map((s) => ({ ...s, id: d.route[0]!.id })) }),
+      '/route/1/id',
+      'twice',
+    ],
+    [
+      'a zone that there is not',
+      (d) => ({ ...d, route: d.route.map((s) => ({ ...s, rest: { ...s.rest, zone: 'attic' } })) }),
+      '/route/0/rest/zone',
+      'unknown-reference',
+    ],
+    [
+      'a hold that is longer than it may be eaten',
+      (d) => ({ ...d, keeping: { ...d.keeping, eatWithinMinutes: 10 } }),
+      '/keeping/eatWithinMinutes',
+      'out-of-range',
+    ],
+    [
+      'a size of another family',
+      (d) => ({ ...d, sizes: [{ id: 'huge', name: 'Huge', centreGrams: 80 }] }),
+      '/sizes/0/centreGrams',
+      'out-of-range',
+    ],
+    [
+      'a price below nothing',
+      (d) => ({ ...d, costs: { ...d.costs, priceMinor: -1 } }),
+      '/costs/priceMinor',
+      'too-small',
+    ],
+  ])('is refused for %s', async (_name, change, pointer, code) => {
+    const { status, body } = await post(change(await pieceDraft(shop.app, 'dusk-berry')));
+    expect(status).toBe(400);
+    expect(body.errors).toContainEqual(expect.objectContaining({ pointer, code }));
+  });
+});

@@ -1,0 +1,34 @@
+import { DEFAULT_REFUND_RULE, DEFAULT_WARMING_WATTS, DEFAULT_WAY_RULES } from '@alnage/core';
+import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
+
+/** What an installation starts from when the demo is not wanted: rules with their shop defaults, and nothing else. */
+export const EMPTY_WORKSHOP: WorkshopEntity = {
+  id: 1,
+  name: 'Your workshop',
+  timeZone: 'UTC',
+  currency: 'EUR',
+  isDemo: false,
+  clockShiftMs: null,
+  changeovers: { defaultMinutes: 10, allergenMinutes: 25, pairs: [] },
+  weights: {
+    unmetPiece: 1000,
+    agePieceHour: 2,
+    labourMinute: 1,
+    melt: 10,
+    leftoverGram: 0.01,
+    stretchMinute: 0.1,
+  },
+  ways: [...DEFAULT_WAY_RULES],
+  labourMinorPerHour: 0,
+  wasteShare: 0.2,
+  certainty: 0.95,
+  seedShare: 1 / 3,
+  warmingWatts: DEFAULT_WARMING_WATTS,
+  ...DEFAULT_REFUND_RULE,
+  feedToken: null,
+  rulesVersion: 1,
+  country: '',
+  region: '',
+  seasonId: null,
+  detailsVersion: 1,
+};

@@ -1,0 +1,19 @@
+import type { Rules } from '@alnage/contract';
+import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
+
+/** The shop's own rules as the API shows them. */
+export function rulesView(workshop: WorkshopEntity): Rules {
+  const { ways, labourMinorPerHour, wasteShare, certainty, seedShare, warmingWatts } = workshop;
+  const { refundHours, lateRefundShare, rulesVersion: version } = workshop;
+  return {
+    ways: [...ways],
+    labourMinorPerHour,
+    wasteShare,
+    certainty,
+    seedShare,
+    warmingWatts,
+    refundHours,
+    lateRefundShare,
+    version,
+  };
+}

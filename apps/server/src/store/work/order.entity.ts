@@ -1,0 +1,185 @@
+import type { OrderEvent, OrderLine, OrderState, Payment } from '@alnage/contract';
+import {
+  Column,
+  Entity,
+  Index,
+  JoinColumn,
+  ManyToOne,
+  OneToMany,
+  PrimaryColumn,
+  PrimaryGeneratedColumn,
+  type Relation,
+} from 'typeorm';
+import { CustomerEntity } from './customer.entity';
+import { BoxEntity } from '../workshop/box.entity';
+import { PieceEntity } from '../workshop/piece.entity';
+import { PickupPointEntity } from '../workshop/resources.entity';
+
+@Entity('customer_order')
+export class OrderEntity {
+  @PrimaryGeneratedColumn('uuid')
+  id: string;
+
+  /** The short code at the counter. */
+  @Index('customer_order_ticket', { unique: true })
+  @Column('text')
+  ticket: string;
+
+  @Column('text')
+  customer: string;
+
+  @Index('customer_order_customer_id')
+  @Column('text', { name: 'customer_id', nullable: true })
+  customerId: string | null;
+
+  @ManyToOne(() => CustomerEntity, { onDelete: 'SET NULL' })
+  @JoinColumn({ name: 'customer_id' })
+  customerRecord: Relation<CustomerEntity> | null;
+
+  @Column('text')
+  note: string;
+
+  @Column('text', { name: 'gift_message' })
+  giftMessage: string;
+
+  /** What is asked for it as a deposit, by its boxes when it was ordered. */
+  @Column('integer', { name: 'deposit_minor' })
+  depositMinor: number;
+
+  /** Its place is held until then for the deposit. */
+  @Column('timestamptz', { name: 'hold_until', nullable: true })
+  holdUntil: Date | null;
+
+  @Index('customer_order_pickup_at')
+  @Column('timestamptz', { name: 'pickup_at' })
+  pickupAt: Date;
+
+  @Column('text', { name: 'pickup_point_id' })
+  pickupPointId: string;
+
+  @ManyToOne(() => PickupPointEntity)
+  @JoinColumn({ name: 'pickup_point_id' })
+  pickupPoint: Relation<PickupPointEntity>;
+
+  @Column('text')
+  state: OrderState;
+
+  /** Grows with every change; a change is made against the version that its author saw. */
+  @Column('integer')
+  version: number;
+
+  /** By which a line of a list that was brought in is known again. */
+  @Index('customer_order_import_key', { unique: true })
+  @Column('text', { name: 'import_key', nullable: true })
+  importKey: string | null;
+
+  @Column('timestamptz', { name: 'created_at' })
+  createdAt: Date;
+
+  @OneToMany(() => OrderLineEntity, (line) => line.order, { cascade: true, eager: true })
+  lines: Relation<OrderLineEntity>[];
+
+  @OneToMany(() => OrderBoxEntity, (box) => box.order, { cascade: true, eager: true })
+  boxes: Relation<OrderBoxEntity>[];
+
+  @OneToMany(() => OrderPaymentEntity, (payment) => payment.order, { eager: true })
+  payments: Relation<OrderPaymentEntity>[];
+}
+
+/** One line of what is ordered, at the price that was agreed for one of it. */
+abstract class OrderedRow {
+  @PrimaryColumn('uuid', { name: 'order_id' })
+  orderId: string;
+
+  @PrimaryColumn('integer')
+  position: number;
+
+  @Column('integer', { name: 'price_minor', nullable: true })
+  priceMinor: number | null;
+
+  @ManyToOne(() => OrderEntity, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'order_id' })
+  order: Relation<OrderEntity>;
+}
+
+/** So many loose pieces. */
+@Entity('order_line')
+export class OrderLineEntity extends OrderedRow {
+  @Column('text', { name: 'piece_id' })
+  pieceId: string;
+
+  @Column('integer')
+  pieces: number;
+
+  @ManyToOne(() => PieceEntity)
+  @JoinColumn({ name: 'piece_id' })
+  piece: Relation<PieceEntity>;
+}
+
+/** So many boxes of one kind. */
+@Entity('order_box')
+export class OrderBoxEntity extends OrderedRow {
+  @Column('text', { name: 'box_id' })
+  boxId: string;
+
+  @Column('integer')
+  count: number;
+
+  /** What is in each of them, as it was ordered. */
+  @Column('jsonb')
+  contents: OrderLine[];
+
+  @ManyToOne(() => BoxEntity)
+  @JoinColumn({ name: 'box_id' })
+  kind: Relation<BoxEntity>;
+}
+
+/** What was written down of an order: when, and by whom. */
+abstract class OrderEntry {
+  @Column('uuid', { name: 'order_id' })
+  orderId: string;
+
+  @ManyToOne(() => OrderEntity, { onDelete: 'CASCADE' })
+  @JoinColumn({ name: 'order_id' })
+  order: Relation<OrderEntity>;
+
+  @Column('timestamptz')
+  at: Date;
+
+  @Column('text', { nullable: true })
+  by: string | null;
+}
+
+/** One entry of an order's ledger. */
+@Index('order_payment_order_id', ['orderId'])
+@Entity('order_payment')
+export class OrderPaymentEntity extends OrderEntry {
+  @PrimaryGeneratedColumn('uuid')
+  id: string;
+
+  @Column('text')
+  kind: Payment['kind'];
+
+  @Column('text')
+  method: Payment['method'];
+
+  @Column('integer', { name: 'amount_minor' })
+  amountMinor: number;
+
+  @Column('text', { nullable: true })
+  reference: string | null;
+}
+
+/** One thing that was done with an order. */
+@Index('order_event_order_id', ['orderId'])
+@Entity('order_event')
+export class OrderEventEntity extends OrderEntry {
+  @PrimaryGeneratedColumn('identity', { type: 'bigint' })
+  id: string;
+
+  @Column('text')
+  what: OrderEvent['what'];
+
+  @Column('jsonb')
+  changes: OrderEvent['changes'];
+}

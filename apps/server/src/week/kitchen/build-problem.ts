@@ -1,0 +1,157 @@
+import {
+  batchLimit,
+  centreAllergens,
+  learnRejects,
+  pieceCoat,
+  piecesOfOrder,
+  rejectShare,
+  sizeClassOf,
+  startPercentFor,
+  type Coating,
+  type LarderBook,
+  type Melter,
+  type OrderContents,
+  type OrderLine,
+  type Person,
+  type PlanOrder,
+  type Problem,
+  type Product,
+  workingHours,
+  type Span,
+} from '@alnage/core';
+import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
+import type { EntityManager } from 'typeorm';
+import { orderedIn, type Ordered } from '../orders/ordered';
+import { learnedTimes, type LearnedTimes } from '../learned/learned-times';
+import { loadBook } from '../../shop/recipe-book/load-book';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { readWeighings } from '../learned/read-weighings';
+import type { WorkshopClock } from '../../platform/time/workshop-clock';
+import { BowlEntity } from '../../store/workshop/bowl.entity';
+import { loadDippery, tailGramsOf, type WorkedCoating, type WorkedDippery } from '../../shop/dippery/dippery';
+import {
+  MouldEntity,
+  PersonEntity,
+  PickupPointEntity,
+  ZoneEntity,
+} from '../../store/workshop/resources.entity';
+import type { SetUp } from '../../shop/seasons/set-up';
+import { dayOf, minutesFrom, timeOfDay } from '../../platform/time/workshop-time';
+
+/** The workshop as an alnage-problem/1, without what an earlier plan leaves to it. */
+export async function buildProblem(
+  manager: EntityManager,
+  setUp: SetUp,
+  clock: Pick<WorkshopClock, 'now'>,
+): Promise<Problem> {
+  const byPosition = { order: { position: 'ASC' } } as const;
+  const dippery = await loadDippery(manager);
+  const pieces = await manager.find(PieceEntity, byPosition);
+  const weighings = await readWeighings(manager, clock.now());
+  const moulds = await manager.find(MouldEntity);
+  const book = await loadBook(manager);
+  const times = await learnedTimes(manager, clock.now());
+
+  const people = await manager.find(PersonEntity, byPosition);
+  const points = await manager.find(PickupPointEntity, byPosition);
+  return {
+    format: 'alnage-problem/1',
+    horizon: minutesFrom(setUp.span.start, setUp.span.end),
+    weights: setUp.workshop.weights,
+    changeovers: setUp.workshop.changeovers,
+    coatings: dippery.coatings.map((coating) => coatingOf(coating, times)),
+    products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds, book, times })),
+    melters: (await manager.find(BowlEntity, byPosition)).map((bowl) =>
+      melterOf(bowl, tailGramsOf(bowl, pieces, dippery)),
+    ),
+    people: people.map((person) => personOf(person, setUp)),
+    zones: (await manager.find(ZoneEntity, byPosition)).map(({ id, trays }) => ({ id, trays })),
+    places: points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes })),
+    orders: await ordersToMeet(manager, setUp),
+  };
+}
+
+/** Every order of the season that is promised, the first to be collected first. */
+export async function ordersToMeet(manager: EntityManager, setUp: SetUp): Promise<PlanOrder[]> {
+  const orders = await orderedIn(manager, setUp.span, PROMISED_STATES);
+  return orders.map((order) => orderOf(order, setUp));
+}
+
+function melterOf({ id, capacityGrams, usableMinutes }: BowlEntity, tailGrams: number): Melter {
+  return { id, capacityGrams, tailGrams, ...(usableMinutes !== null && { usableMinutes }) };
+}
+
+function coatingOf({ id, allergens, entity }: WorkedCoating, times: LearnedTimes): Coating {
+  const factor = times.setUpOf(id);
+  const [setupFixedMinutes, setupMinutesPerKg] = [entity.setupFixedMinutes, entity.setupMinutesPerKg].map(
+    (minutes) => Math.round(minutes * factor),
+  ) as [number, number];
+  const { usableMinutes } = entity;
+  return { id, skill: 'temper', allergens, setupFixedMinutes, setupMinutesPerKg, usableMinutes };
+}
+
+/** What decides how a piece is made. */
+interface Kitchenware {
+  readonly dippery: WorkedDippery;
+  readonly weighings: readonly Weighing[];
+  readonly moulds: readonly MouldEntity[];
+  readonly book: LarderBook;
+  readonly times: LearnedTimes;
+}
+
+/** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
+function productOf(piece: PieceEntity, { dippery, weighings, moulds, book, times }: Kitchenware): Product {
+  const own = weighings.filter((weighing) => weighing.piece === piece.id);
+  const { portions } = pieceCoat(piece, dippery, {
+    sizeClass: sizeClassOf(piece.form, piece.sizes),
+    seen: own.map(seenOf),
+  });
+  const firstCoated = piece.route.find((stage) => stage.coat !== null);
+  return {
+    id: piece.id,
+    allergens: centreAllergens(piece, book),
+    lifeMinutes: piece.keeping.holdMinutes,
+    targetAgeMinutes: piece.keeping.targetMinutes,
+    maxBatchPieces: batchLimit(piece.maxBatchPieces, moulds.find(({ id }) => id === piece.mould) ?? null),
+    startPercent: startPercentFor(rejectShare(learnRejects(own.filter(isKept)))),
+    ...(firstCoated && { clockStage: firstCoated.id }),
+    stages: piece.route.map((stage) => {
+      const portion = portions.find(({ role }) => role === stage.coat);
+      const { id, skill, fixedMinutes, maxRunMinutes, rest } = stage;
+      const secondsPerPiece = Math.round(stage.secondsPerPiece * times.paceOf(piece.id, id));
+      const coating = portion
+        ? { id: portion.coating, milligramsPerPiece: Math.ceil(portion.grams * 1000) }
+        : null;
+      return { id, skill, fixedMinutes, secondsPerPiece, maxRunMinutes, coating, then: rest };
+    }),
+  };
+}
+
+function isKept({ setAsideReason }: Weighing): boolean {
+  return setAsideReason === null;
+}
+
+function personOf(person: PersonEntity, { days, span, timeZone }: SetUp): Person {
+  const shifts = days.flatMap(({ date }) =>
+    workingHours(person, dayOf(date)).map(({ starts, ends }): Span => {
+      const minute = (time: string): number => minutesFrom(span.start, timeOfDay(date, time, timeZone));
+      return [minute(starts), minute(ends)];
+    }),
+  );
+  return { id: person.id, pace: person.pace, skills: person.skills, shifts };
+}
+
+function orderOf(order: Ordered, { span }: SetUp): PlanOrder {
+  return {
+    id: order.id,
+    due: minutesFrom(span.start, order.pickupAt),
+    weight: 1,
+    place: order.pickupPointId,
+    lines: productLines(order.contents),
+  };
+}
+
+/** What is ordered, as the planning format says it. */
+export function productLines(contents: OrderContents): OrderLine[] {
+  return piecesOfOrder(contents).map(({ piece, pieces }) => ({ product: piece, pieces }));
+}

@@ -1,0 +1,89 @@
+import { createHash } from 'node:crypto';
+import { goOn, heldAt, withHolds, type HeldProblem, type Lock, type Problem } from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import { seenAtBench } from '../begun/seen-at-bench';
+import { orderedIn } from '../orders/ordered';
+import type { WorkshopClock } from '../../platform/time/workshop-clock';
+import type { SetUp } from '../../shop/seasons/set-up';
+import { minutesFrom } from '../../platform/time/workshop-time';
+import { buildProblem } from './build-problem';
+import type { PlanEntity } from '../../store/work/plan.entity';
+
+/** What is to be planned now: the problem, what of the pins could not be held, and the mark of what it was made from. */
+export interface Continued extends HeldProblem {
+  readonly mark: string;
+}
+
+export interface Before {
+  /** The plan that is worked by: what it has begun stays. Null before anything is planned. */
+  readonly worked: PlanEntity | null;
+  /** The plan whose pins and locked days are kept; null: none. */
+  readonly told: PlanEntity | null;
+}
+
+/**
+ * The workshop's problem from now on: what is begun stays, orders that were handed over want no more, and what is pinned
+ * in the told plan is held where it can be.
+ */
+export async function continued(
+  manager: EntityManager,
+  setUp: SetUp,
+  { clock, worked, told }: Before & { readonly clock: Pick<WorkshopClock, 'now'> },
+): Promise<Continued> {
+  const asked = await buildProblem(manager, setUp, clock);
+  const now = minuteNow(setUp, clock, asked);
+  const mark = problemMark(asked);
+  const handedOver = await orderedIn(manager, setUp.span, ['handed-over']);
+  const closed = new Set(handedOver.map((order) => order.id));
+  if (!worked) {
+    const orders = asked.orders.filter((order) => !closed.has(order.id));
+    const problem = { ...asked, now, orders };
+    return { problem, shut: problem, lapsed: [], mark };
+  }
+  const seen = await seenAtBench(manager, worked, now);
+  const { fixed, orders } = goOn(worked, seen, { ...asked, closed, places: asked.places, now });
+
+  const problem = { ...asked, now, fixed, orders };
+  if (!told) return { problem, shut: problem, lapsed: [], mark };
+  return { ...withHolds({ problem, plan: told.plan }, holdsOf(told, setUp)), mark };
+}
+
+/** The problem that a plan answers, as far as it is now: what is begun and what is pinned stays. */
+export function continuedIn(told: PlanEntity, setUp: SetUp, clock: Pick<WorkshopClock, 'now'>): HeldProblem {
+  const { problem, plan } = told;
+  return heldAt({ problem, plan }, minuteNow(setUp, clock, problem), holdsOf(told, setUp));
+}
+
+/** What is pinned and locked in a plan, in the planner’s terms. */
+export function holdsOf(
+  { pins, locks }: Pick<PlanEntity, 'pins' | 'locks'>,
+  setUp: SetUp,
+): { pins: readonly string[]; locks: readonly Lock[] } {
+  const { days, span } = setUp;
+  return {
+    pins,
+    locks: locks.flatMap(({ person, day: date }): Lock[] => {
+      const day = days.find((each) => each.date === date);
+      if (!day) return [];
+      return [{ person, span: [minutesFrom(span.start, day.start), minutesFrom(span.start, day.end)] }];
+    }),
+  };
+}
+
+export function minuteNow(
+  { span }: SetUp,
+  clock: Pick<WorkshopClock, 'now'>,
+  { horizon }: Pick<Problem, 'horizon'>,
+): number {
+  return Math.min(horizon, Math.max(0, minutesFrom(span.start, clock.now())));
+}
+
+/**
+ * A short mark of what is ordered, for when and where, and of who, which bowls and how many trays there are; two equal
+ * marks mean that a plan for one is a plan for the other. What is learned by weighing is not in it.
+ */
+export function problemMark({ orders, people, melters, zones, places }: Problem): string {
+  const bowls = melters.map(({ id, capacityGrams }) => [id, capacityGrams]);
+  const told = JSON.stringify([orders, people, bowls, zones, places]);
+  return createHash('sha256').update(told).digest('hex').slice(0, 16);
+}

@@ -1,0 +1,190 @@
+import {
+  carryOver,
+  clockStageIndex,
+  promises,
+  withHolds,
+  slotMaking,
+  type OrderContents,
+  type OrderLine,
+  type Plan,
+  type Planned,
+  type Problem,
+  type Batch,
+  type Melt,
+  type SlotPromise,
+} from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import type { WorkshopClock } from '../../platform/time/workshop-clock';
+import type { SetUp } from '../../shop/seasons/set-up';
+import { minutesFrom } from '../../platform/time/workshop-time';
+import { holdsOf } from './continued';
+import { buildProblem, productLines } from './build-problem';
+import { newestPlan, workedPlan } from './plan-versions';
+import type { PlanEntity } from '../../store/work/plan.entity';
+
+/** What the kitchen is asked: an order, where it goes, and the order that it would replace. */
+export interface KitchenAsk {
+  readonly contents: OrderContents;
+  readonly pickupPoint: string;
+  readonly changing: string | null;
+}
+
+/** What the plan makes already of the order that would be replaced, for the pickup that it had. */
+interface Held {
+  readonly due: number;
+  readonly place: string | undefined;
+  readonly pieces: ReadonlyMap<string, number>;
+  readonly packed: number;
+  readonly ageMinutes: number;
+  readonly clocks: ReadonlyMap<string, number>;
+}
+
+/** How an order would be made: its batches, what they are dipped from, and how often it would fit. */
+export interface Making {
+  readonly batches: readonly Batch[];
+  readonly melts: readonly Melt[];
+  readonly opened: readonly string[];
+  /** Null for an order that the plan makes already, in full or in part. */
+  readonly times: number | null;
+}
+
+/** A plan with the problem that it answers. */
+type PlannedWeek = Pick<PlanEntity, 'problem' | 'plan' | 'pins' | 'locks'>;
+
+/** Before the first plan so many orders at most are laid out anew for every promise; shop default. */
+const UNPLANNED_ORDERS = 60;
+/** So long at most others are moved on trial for an order that does not fit beside them; shop default. */
+const ROOM_MILLISECONDS = 1000;
+
+function unplanned(problem: Problem): PlannedWeek {
+  return {
+    problem: { ...problem, orders: [] },
+    plan: { format: 'alnage-plan/1', batches: [], melts: [], unmet: [] },
+    pins: [],
+    locks: [],
+  };
+}
+
+/** The kitchen's week as the newest plan has it, to be asked about any number of orders. */
+export class Kitchen {
+  private constructor(
+    private readonly plans: { readonly newest: PlannedWeek; readonly worked: PlannedWeek },
+    private readonly asked: Problem,
+    private readonly setUp: SetUp,
+  ) {}
+
+  /** Null while so much is not planned yet that there is nothing to hold a promise against. */
+  static async load(
+    manager: EntityManager,
+    setUp: SetUp,
+    clock: Pick<WorkshopClock, 'now'>,
+  ): Promise<Kitchen | null> {
+    const newest = await newestPlan(manager, setUp);
+    const now = minutesFrom(setUp.span.start, clock.now());
+    const asked = { ...(await buildProblem(manager, setUp, clock)), now };
+    if (!newest && asked.orders.length > UNPLANNED_ORDERS) return null;
+    const told = newest ?? unplanned(asked);
+    return new Kitchen({ newest: told, worked: (await workedPlan(manager, setUp)) ?? told }, asked, setUp);
+  }
+
+  /**
+   * Whether an order could be made for each of these pickups beside all that is planned; what is planned for it already
+   * need not be made again.
+   */
+  answer(ask: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
+    const planned = this.besides(ask);
+    // the time counts from when room is made, not from when the week is laid out
+    let start: number | null = null;
+    const isOver = (): boolean => performance.now() - (start ??= performance.now()) > ROOM_MILLISECONDS;
+    const place = ask.pickupPoint;
+    const open = pickups.map((pickup) => this.openOf(ask, pickup));
+    const dues = open.filter(({ held }) => !held).map(({ due }) => due);
+    const wanted = { lines: productLines(ask.contents), place, dues };
+    const anew = dues.length > 0 ? promises(planned, wanted, isOver) : [];
+    const byDue = new Map(anew.map((answer) => [answer.due, answer]));
+    return open.map(({ due, lines, held }) => {
+      if (!held) return byDue.get(due)!;
+      if (lines.length > 0) return promises(planned, { lines, place, dues: [due] }, isOver)[0]!;
+      const { packed, ageMinutes } = held;
+      const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
+      return { kind: 'tight', due, packed, ageMinutes, clocks };
+    });
+  }
+
+  /** How an order would be made for a pickup, and how often up to `most`; no batches where it cannot be. */
+  making(ask: KitchenAsk, pickup: Date, most: number): Making {
+    const { due, lines, held } = this.openOf(ask, pickup);
+    const planned = held ? this.plannedFor(ask.changing!) : { batches: [], melts: [] };
+    if (lines.length === 0) return { ...planned, opened: [], times: null };
+    const asked = { lines, place: ask.pickupPoint, due };
+    const made = slotMaking(this.besides(ask), asked, held ? 1 : most);
+    if (made.kind === 'no') return { batches: [], melts: [], opened: [], times: 0 };
+    const melts = [
+      ...planned.melts,
+      ...made.melts.filter(({ id }) => !planned.melts.some((m) => m.id === id)),
+    ];
+    const batches = [...planned.batches, ...made.batches];
+    return { batches, melts, opened: made.opened, times: held ? null : made.times };
+  }
+
+  /** What the plan makes already of an order. */
+  private plannedFor(id: string): { batches: Batch[]; melts: Melt[] } {
+    const { batches, melts } = this.plans.newest.plan;
+    const own = batches.filter(({ serves }) => serves.some(({ order }) => order === id));
+    const used = new Set(own.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+    return { batches: own, melts: melts.filter((melt) => used.has(melt.id)) };
+  }
+
+  /** What is still to be made of an order for a pickup, and what the plan holds of it for just that pickup. */
+  private openOf(
+    { contents, pickupPoint, changing }: KitchenAsk,
+    pickup: Date,
+  ): { due: number; lines: OrderLine[]; held: Held | null } {
+    const { problem, plan } = this.plans.newest;
+    const due = minutesFrom(this.setUp.span.start, pickup);
+    const before = heldOf(problem, plan, changing);
+    const held = before?.due === due && before.place === pickupPoint ? before : null;
+    const wanted = productLines(contents);
+    return { due, held, lines: held ? lessHeld(wanted, held) : wanted };
+  }
+
+  /** The plan as it stands with what is begun or pinned held fast, and all orders but the one that would be replaced. */
+  private besides({ changing }: KitchenAsk): Planned {
+    const { fixed, orders } = carryOver({
+      plan: this.plans.worked.plan,
+      before: this.plans.worked.problem.orders,
+      orders: this.asked.orders.filter(({ id }) => id !== changing),
+      closed: new Set(),
+      products: this.asked.products,
+      places: this.asked.places,
+      now: this.asked.now!,
+    });
+    const { newest } = this.plans;
+    const planned = { problem: { ...this.asked, fixed, orders }, plan: newest.plan };
+    return { problem: withHolds(planned, holdsOf(newest, this.setUp)).shut, plan: newest.plan };
+  }
+}
+
+function heldOf({ orders, products }: Problem, { batches }: Plan, id: string | null): Held | null {
+  const order = orders.find((each) => each.id === id);
+  if (!order) return null;
+  const pieces = new Map<string, number>();
+  const clocks = new Map<string, number>();
+  let [packed, ageMinutes] = [0, 0];
+  for (const { product: name, serves, stages } of batches)
+    for (const serve of serves.filter((each) => each.order === id)) {
+      const product = products.find((each) => each.id === name)!;
+      pieces.set(name, (pieces.get(name) ?? 0) + serve.pieces);
+      packed = Math.max(packed, stages.at(-1)!.end);
+      const clock = stages[clockStageIndex(product)]!.end;
+      clocks.set(name, Math.min(clock, clocks.get(name) ?? clock));
+      ageMinutes = Math.max(ageMinutes, order.due - clock);
+    }
+  return { due: order.due, place: order.place, pieces, packed, ageMinutes, clocks };
+}
+
+function lessHeld(lines: readonly OrderLine[], { pieces }: Held): OrderLine[] {
+  return lines
+    .map((line) => ({ ...line, pieces: line.pieces - (pieces.get(line.product) ?? 0) }))
+    .filter((line) => line.pieces > 0);
+}

@@ -1,0 +1,74 @@
+import type { Order, Payment } from '@alnage/contract';
+import { accountOf, orderPrice, piecesOfOrder, type OrderContents } from '@alnage/core';
+import { wallClockOf } from '../../platform/time/workshop-time';
+import type { OrderEntity } from '../../store/work/order.entity';
+
+/** An order as the API shows it. */
+export function orderView(order: OrderEntity, timeZone: string): Order {
+  const { id, ticket, customer, customerId, note, giftMessage, depositMinor, state, version } = order;
+  const { pickupAt, pickupPointId, holdUntil, createdAt } = order;
+  const { lines, boxes } = pricedContentsOf(order);
+  const payments = paymentsOf(order);
+  const price = orderPrice({ lines, boxes });
+  return {
+    id,
+    ticket,
+    customer,
+    customerId,
+    note,
+    giftMessage,
+    depositMinor,
+    holdUntil: holdUntil && wallClockOf(holdUntil, timeZone),
+    pickup: wallClockOf(pickupAt, timeZone),
+    pickupAt: pickupAt.toISOString(),
+    pickupPoint: pickupPointId,
+    state,
+    version,
+    createdAt: createdAt.toISOString(),
+    lines,
+    boxes,
+    pieces: piecesOfOrder({ lines, boxes }),
+    ...price,
+    payments,
+    ...accountOf(price.totalMinor, payments),
+  };
+}
+
+function paymentsOf({ payments = [] }: OrderEntity): Payment[] {
+  return [...payments]
+    .sort((a, b) => a.at.getTime() - b.at.getTime())
+    .map(({ kind, method, amountMinor, at, by, reference }) => ({
+      kind,
+      method,
+      amountMinor,
+      at: at.toISOString(),
+      by,
+      reference,
+    }));
+}
+
+/** What an order is of, each line at the price that was agreed. */
+export function pricedContentsOf(order: Pick<OrderEntity, 'lines' | 'boxes'>) {
+  return {
+    lines: placed(order.lines).map(({ pieceId: piece, pieces, priceMinor }) => ({
+      piece,
+      pieces,
+      priceMinor,
+    })),
+    boxes: placed(order.boxes).map(({ boxId: box, count, contents, priceMinor }) => ({
+      box,
+      count,
+      contents,
+      priceMinor,
+    })),
+  };
+}
+
+/** What an order is of, for the core. */
+export function contentsOf(order: Pick<OrderEntity, 'lines' | 'boxes'>): OrderContents {
+  return pricedContentsOf(order);
+}
+
+function placed<T extends { position: number }>(rows: readonly T[]): T[] {
+  return [...rows].sort((a, b) => a.position - b.position);
+}

@@ -1,0 +1,94 @@
+import { WISHES_LENGTH, type Customer, type CustomerDraft, type CustomerExport } from '@alnage/contract';
+import type { DataSource, EntityManager } from 'typeorm';
+import { lockRecords, type RecordKind } from '../../shop/kept/kept-records';
+import { orderView } from '../../week/orders/order-view';
+import { OrderEntity } from '../../store/work/order.entity';
+import { announce } from '../../platform/database/live';
+import { ProblemError } from '../../platform/http/problem-error';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+import { CustomerEntity } from '../../store/work/customer.entity';
+
+/** What stands in the place of a person who is erased. */
+const ERASED = 'erased';
+
+/** Customers: orders are theirs by name; erased, only their orders' figures stay. */
+export const CUSTOMERS: RecordKind<CustomerEntity, CustomerDraft, Customer> = {
+  entity: CustomerEntity,
+  what: 'customer',
+  judge: () => Promise.resolve([]),
+  columns: ({ phone, wishes, ...draft }) => ({ ...draft, phone: phone.trim(), wishes: wishes.trim() }),
+  view: (_manager, customer) => Promise.resolve(customerView(customer)),
+  settle: async (manager) => {
+    await manager.query(
+      `update customer_order o set customer_id = c.id from customer c
+        where o.customer_id is null and lower(o.customer) = lower(c.name)`,
+    );
+    await announce(manager, 'orders');
+  },
+  remove: erase,
+};
+
+export function customerView({ position: _position, ...customer }: CustomerEntity): Customer {
+  return customer;
+}
+
+/** Takes a person out of everything that must stand: name and notes of their orders, and the histories of these. */
+async function erase(manager: EntityManager, { id }: CustomerEntity): Promise<void> {
+  await manager.query(
+    `update order_event e set changes = (
+       select coalesce(jsonb_agg(case when c->>'field' in ('customer', 'note', 'giftMessage')
+                then jsonb_build_object('field', c->>'field', 'from', null, 'to', $2::text) else c end), '[]')
+         from jsonb_array_elements(e.changes) c)
+      from customer_order o where o.id = e.order_id and o.customer_id = $1`,
+    [id, ERASED],
+  );
+  await manager.query(
+    `update customer_order set customer = $2, note = '', gift_message = '', customer_id = null, import_key = null, version = version + 1
+      where customer_id = $1`,
+    [id, ERASED],
+  );
+}
+
+/** Puts one customer into another: orders, allergies and wishes; the other's telephone stands, where it has one. */
+export function mergeCustomers(db: DataSource, id: string, into: string): Promise<Customer> {
+  return db.transaction(async (manager) => {
+    await lockRecords(manager);
+    const one = await manager.findOneBy(CustomerEntity, { id });
+    if (!one) throw new ProblemError('record-not-found', { what: 'customer', id });
+    const other = id === into ? null : await manager.findOneBy(CustomerEntity, { id: into });
+    if (!other)
+      throw new ProblemError('invalid-input', {}, [
+        { pointer: '/into', code: 'unknown-reference', params: { value: into, range: 'another customer' } },
+      ]);
+    const wishes = [other.wishes, one.wishes].filter(Boolean).join('; ');
+    if (wishes.length > WISHES_LENGTH)
+      throw new ProblemError('invalid-input', {}, [
+        { pointer: '/wishes', code: 'too-long', params: { limit: WISHES_LENGTH } },
+      ]);
+    await manager.query('update customer_order set customer_id = $2 where customer_id = $1', [id, into]);
+    Object.assign(other, {
+      allergies: [...new Set([...other.allergies, ...one.allergies])],
+      wishes,
+      phone: other.phone || one.phone,
+      version: other.version + 1,
+    });
+    await manager.save(other);
+    await manager.remove(one);
+    await announce(manager, 'workshop');
+    await announce(manager, 'orders');
+    return customerView(other);
+  });
+}
+
+/** All that is kept of one person. @throws ProblemError `record-not-found` */
+export async function exportCustomer(manager: EntityManager, id: string): Promise<CustomerExport> {
+  const customer = await manager.findOneBy(CustomerEntity, { id });
+  if (!customer) throw new ProblemError('record-not-found', { what: 'customer', id });
+  const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  const orders = await manager.find(OrderEntity, { where: { customerId: id }, order: { pickupAt: 'ASC' } });
+  return {
+    format: 'alnage-customer/1',
+    customer: customerView(customer),
+    orders: orders.map((order) => orderView(order, timeZone)),
+  };
+}

@@ -1,0 +1,180 @@
+import type { Larder, NeedPart, NeedView } from '@alnage/contract';
+import {
+  baseAmountOf,
+  coatingLoads,
+  isSameItem,
+  itemNeed,
+  learnRejects,
+  pieceCoat,
+  planUses,
+  reserveUses,
+  sizeClassOf,
+  usesOfPiece,
+  useSpread,
+  type ItemQuestion,
+  type ItemUse,
+  type LarderItem,
+  type PieceKnown,
+  type PlanReading,
+} from '@alnage/core';
+import { seenOf } from '@alnage/contract';
+import type { EntityManager } from 'typeorm';
+import { BoxEntity } from '../../store/workshop/box.entity';
+import { boxSupplies } from '../../shop/recipe-book/box-supplies';
+import { orderedIn } from '../../week/orders/ordered';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { publishedPlan, workedPlan } from '../../week/kitchen/plan-versions';
+import { readWeighings } from '../../week/learned/read-weighings';
+import { loadDippery } from '../../shop/dippery/dippery';
+import { findSetUp } from '../../shop/seasons/set-up';
+import { minutesFrom } from '../../platform/time/workshop-time';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+import { costsOf } from './item-costs';
+import { loadBook } from '../../shop/recipe-book/load-book';
+import { findLots, lotsThere, lotView } from '../../week/stock/lot-view';
+import type { LotEntity } from '../../store/work/lot.entity';
+import { needView, partsOf } from './need-view';
+import type { NeedSources } from './need-sources';
+import { PreparationEntity } from '../../store/work/preparation.entity';
+import { SupplyEntity } from '../../store/workshop/supply.entity';
+
+/** Coatings come with the wholesaler's next round. Shop default. */
+const COATING_AHEAD_HOURS = 24;
+
+/** The larder against the plan that is worked by. */
+export async function larderNow(manager: EntityManager, now: Date): Promise<Larder> {
+  const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  const supplies = await manager.find(SupplyEntity, { order: { position: 'ASC' } });
+  const lots = await findLots(manager);
+  const views = lots.map((lot) => lotView(lot, supplies, timeZone));
+  const setUp = await findSetUp(manager);
+  const plan = setUp && (await workedPlan(manager, setUp));
+  if (!setUp || !plan) return { plan: null, needs: [], lots: views };
+  const sources: NeedSources = {
+    ...{ setUp, plan, now },
+    book: await loadBook(manager),
+    dippery: await loadDippery(manager),
+    pieces: await manager.find(PieceEntity),
+    weighings: await readWeighings(manager, now),
+  };
+  const published = await publishedPlan(manager, setUp);
+  const uses = await allUses(manager, sources);
+  return {
+    plan: {
+      version: plan.version,
+      isPublished: published?.version === plan.version,
+      madeAt: plan.madeAt.toISOString(),
+    },
+    needs: itemsOf(sources).map((item) => needOf(item, { uses, lots, supplies, sources })),
+    lots: views,
+  };
+}
+
+/** Everything that is bought: coatings that are not blended of others, and every supply. */
+function itemsOf({ dippery, book }: NeedSources): LarderItem[] {
+  return [
+    ...dippery.coatings
+      .filter(({ entity }) => entity.kind !== 'blend')
+      .map(({ id }) => ({ kind: 'coating' as const, id })),
+    ...book.supplies.map(({ id }) => ({ kind: 'supply' as const, id })),
+  ];
+}
+
+async function allUses(manager: EntityManager, sources: NeedSources): Promise<ItemUse[]> {
+  const { setUp, plan, now, book, dippery, pieces } = sources;
+  const made = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
+  const prepared = new Set(made.map(({ batch, pieceId }) => `${batch} ${pieceId}`));
+  const reading: PlanReading = {
+    problem: { ...plan.problem, now: minutesFrom(setUp.span.start, now) },
+    plan: plan.plan,
+    usesOf: (product) => {
+      const piece = pieces.find(({ id }) => id === product);
+      return piece ? usesOfPiece(piece, book) : [];
+    },
+    partsOf: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.parts ?? [],
+    isPrepared: ({ id, product }) => prepared.has(`${id} ${product}`),
+  };
+  const starts = setUp.days.map(({ start }) => minutesFrom(setUp.span.start, start));
+  return [
+    ...planUses(reading),
+    ...reserveUses(reading, {
+      seedShare: dippery.workshop.seedShare,
+      dayOf: (minute) => starts.findLastIndex((start) => start <= minute),
+      isTempered: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.isTempered ?? false,
+    }),
+    ...(await boxUses(manager, sources)),
+  ];
+}
+
+/** Boxes of orders that are promised and not packed yet, at their pickup. */
+async function boxUses(manager: EntityManager, { setUp, book, now }: NeedSources): Promise<ItemUse[]> {
+  const boxes = await manager.find(BoxEntity);
+  const orders = await orderedIn(manager, setUp.span, ['promised']);
+  return orders
+    .filter(({ pickupAt }) => pickupAt >= now)
+    .flatMap(({ id: order, pickupAt, contents }) =>
+      contents.boxes.flatMap(({ box: id, count }) => {
+        const kind = boxes.find((box) => box.id === id);
+        const minute = minutesFrom(setUp.span.start, pickupAt);
+        return boxSupplies(kind, count, book).map(({ item, amount }): ItemUse => ({
+          ...{ item, minute, amount },
+          cause: { kind: 'box', order, box: id, boxes: count },
+        }));
+      }),
+    );
+}
+
+function needOf(
+  item: LarderItem,
+  parts: {
+    readonly uses: readonly ItemUse[];
+    readonly lots: readonly LotEntity[];
+    readonly supplies: readonly SupplyEntity[];
+    readonly sources: NeedSources;
+  },
+): NeedView {
+  const { sources, supplies } = parts;
+  const { setUp } = sources;
+  const uses = parts.uses.filter((use) => isSameItem(use.item, item));
+  const terms = termsOf(item, sources);
+  const there = lotsThere(item, { lots: parts.lots, supplies, timeZone: setUp.timeZone }).map((lot) => ({
+    ...lot,
+    usableUntil: lot.usableUntil ? minutesFrom(setUp.span.start, lot.usableUntil) : Infinity,
+  }));
+  const now = minutesFrom(setUp.span.start, sources.now);
+  const inDate = there.filter((lot) => lot.usableUntil >= now);
+  const need = itemNeed({
+    ...{ uses, terms, lots: inDate },
+    sd: useSpread(uses, (piece) => knownOf(piece, sources)),
+    costs: costsOf(uses, { item, terms, sources }),
+  });
+  const outOfDate = there.filter((lot) => lot.usableUntil < now).reduce((sum, { amount }) => sum + amount, 0);
+  const told: NeedPart[] = partsOf(uses, setUp.span.start);
+  return needView(need, { item, parts: told, outOfDate, start: setUp.span.start });
+}
+
+/** How an item is bought, its packs in what it is counted in. */
+function termsOf(item: LarderItem, { book, dippery }: NeedSources): ItemQuestion['terms'] {
+  if (item.kind === 'coating') {
+    const { entity } = dippery.coatings.find(({ id }) => id === item.id)!;
+    return { packs: entity.packs, sortedOutShare: 0, keepsHours: null, aheadHours: COATING_AHEAD_HOURS };
+  }
+  const supply = book.supplies.find(({ id }) => id === item.id)!;
+  const { sortedOutShare, keepsHours, aheadHours } = supply;
+  const packs = supply.packs.map((pack) => ({
+    grams: Math.floor(baseAmountOf(pack, supply, { measures: 'metric', field: '/packs' })),
+    priceMinor: pack.priceMinor,
+  }));
+  return { packs, sortedOutShare, keepsHours, aheadHours };
+}
+
+/** How well a piece is known, by its weighings. */
+function knownOf(id: string, { pieces, weighings, dippery }: NeedSources): PieceKnown {
+  const piece = pieces.find((each) => each.id === id);
+  const own = weighings.filter((weighing) => weighing.piece === id);
+  const rejects = learnRejects(own.filter(({ setAsideReason }) => setAsideReason === null));
+  if (!piece) return { logSd: 0, rejects };
+  const history = { sizeClass: sizeClassOf(piece.form, piece.sizes), seen: own.map(seenOf) };
+  const loads = coatingLoads(pieceCoat(piece, dippery, history));
+  return { logSd: Math.max(...loads.map(({ logSd }) => logSd)), rejects };
+}

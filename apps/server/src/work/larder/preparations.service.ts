@@ -1,0 +1,157 @@
+import type { PreparationView } from '@alnage/contract';
+import { amountsForYield, preparations, type Preparation } from '@alnage/core';
+import type { DataSource, EntityManager } from 'typeorm';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { workedPlan } from '../../week/kitchen/plan-versions';
+import { announce } from '../../platform/database/live';
+import { ProblemError } from '../../platform/http/problem-error';
+import type { WorkshopClock } from '../../platform/time/workshop-clock';
+import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
+import { loadBook } from '../../shop/recipe-book/load-book';
+import { lockLarder } from '../../week/stock/lock-larder';
+import { drawnLots, giveBack, takeOut, type Drawn } from '../../week/stock/drawn-lots';
+import { findLots } from '../../week/stock/lot-view';
+import { LotMoveEntity, type LotEntity } from '../../store/work/lot.entity';
+import { PreparationEntity } from '../../store/work/preparation.entity';
+import { RecipeEntity } from '../../store/workshop/recipe.entity';
+
+const MS_PER_MINUTE = 60_000;
+
+/** Who finished something, and whether what stock lacked was there all the same. */
+export interface Finishing {
+  readonly despiteShort: boolean;
+  readonly by: string | null;
+}
+
+/** The centres that the plan makes, and what was made of them out of which lots. */
+export class PreparationsService {
+  constructor(
+    private readonly db: DataSource,
+    private readonly clock: Pick<WorkshopClock, 'now'>,
+  ) {}
+
+  async list(): Promise<PreparationView[]> {
+    const { manager } = this.db;
+    const setUp = await requireSetUp(manager);
+    const done = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
+    const lots = await findLots(manager);
+    return (await planned(manager, setUp)).map((each) =>
+      view(each, setUp, {
+        done: done.find(({ batch, pieceId }) => batch === each.batch && pieceId === each.piece) ?? null,
+        lots,
+      }),
+    );
+  }
+
+  /**
+   * Writes down that a centre is made: what its recipe took goes out of the lots that are to be used first.
+   * @throws ProblemError `record-not-found`, `already-done`, `stock-short` with what is missing
+   */
+  finish(batch: string, { despiteShort, by }: Finishing): Promise<PreparationView> {
+    return this.db.transaction(async (manager) => {
+      await lockLarder(manager);
+      const setUp = await requireSetUp(manager);
+      const horizonStart = setUp.span.start;
+      const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
+      if (!asked) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+      if (await manager.existsBy(PreparationEntity, { horizonStart, batch, pieceId: asked.piece }))
+        throw new ProblemError('already-done', { batch });
+      const drawn = await this.draw(manager, asked, setUp.timeZone);
+      const missing = drawn
+        .filter(({ shortAmount }) => shortAmount > 0)
+        .map(({ item, shortAmount }) => ({ item, amount: shortAmount }));
+      if (missing.length > 0 && !despiteShort) throw new ProblemError('stock-short', { missing });
+      const done = await this.keep(manager, { asked, horizonStart, by, missing });
+      await takeOut(manager, drawn, {
+        ...{ at: done.at, by, reason: `Batch ${batch}`, preparationId: done.id },
+      });
+      await announce(manager, 'larder');
+      return view(asked, setUp, { done, lots: await findLots(manager) });
+    });
+  }
+
+  /** Takes back that it is made: what it took is returned to its lots. @throws ProblemError `record-not-found` */
+  undo(batch: string, by: string | null): Promise<void> {
+    return this.db.transaction(async (manager) => {
+      await lockLarder(manager);
+      const setUp = await requireSetUp(manager);
+      const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
+      const done = await manager.findOneBy(PreparationEntity, {
+        horizonStart: setUp.span.start,
+        batch,
+        ...(asked && { pieceId: asked.piece }),
+      });
+      if (!done) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+      const moves = await manager.findBy(LotMoveEntity, { preparationId: done.id });
+      await giveBack(manager, moves, {
+        ...{ at: this.clock.now(), by, reason: `Batch ${batch} is not made` },
+      });
+      await manager.delete(PreparationEntity, { id: done.id });
+      await announce(manager, 'larder');
+    });
+  }
+
+  private async keep(
+    manager: EntityManager,
+    {
+      asked,
+      horizonStart,
+      by,
+      missing,
+    }: {
+      readonly asked: Preparation;
+      readonly horizonStart: Date;
+      readonly by: string | null;
+      readonly missing: PreparationEntity['missing'];
+    },
+  ): Promise<PreparationEntity> {
+    const recipe = await manager.findOneByOrFail(RecipeEntity, { id: asked.recipe });
+    return manager.save(
+      manager.create(PreparationEntity, {
+        ...{ horizonStart, batch: asked.batch, pieceId: asked.piece, pieces: asked.startedPieces },
+        ...{ recipeId: recipe.id, recipeVersion: recipe.version, at: this.clock.now(), by, missing },
+      }),
+    );
+  }
+
+  private async draw(manager: EntityManager, asked: Preparation, timeZone: string): Promise<Drawn[]> {
+    const book = await loadBook(manager);
+    const kept = book.recipes.find(({ id }) => id === asked.recipe)!;
+    const wanted = amountsForYield(kept, asked.yieldGrams, book);
+    return drawnLots(manager, wanted, { at: this.clock.now(), timeZone });
+  }
+}
+
+/** The preparations of the plan that is worked by. */
+async function planned(manager: EntityManager, setUp: SetUp): Promise<Preparation[]> {
+  const plan = await workedPlan(manager, setUp);
+  if (!plan) return [];
+  const recipes = new Map((await manager.find(PieceEntity)).map(({ id, recipe }) => [id, recipe]));
+  return preparations(plan, (piece) => recipes.get(piece) ?? null, await loadBook(manager));
+}
+
+function view(
+  { start, end, ...each }: Preparation,
+  { span }: SetUp,
+  { done, lots }: { readonly done: PreparationEntity | null; readonly lots: readonly LotEntity[] },
+): PreparationView {
+  const instant = (minute: number): string =>
+    new Date(span.start.getTime() + minute * MS_PER_MINUTE).toISOString();
+  return { ...each, start: instant(start), end: instant(end), done: done && doneView(done, lots) };
+}
+
+function doneView(done: PreparationEntity, lots: readonly LotEntity[]): NonNullable<PreparationView['done']> {
+  const { id, at, by, recipeVersion, missing } = done;
+  return {
+    ...{ at: at.toISOString(), by, recipeVersion, missing },
+    lots: lots.flatMap((lot) =>
+      lot.moves
+        .filter(({ preparationId }) => preparationId === id)
+        .map(({ amount }) => ({
+          lot: lot.id,
+          item: { kind: lot.itemKind, id: lot.itemId },
+          amount: -amount,
+        })),
+    ),
+  };
+}

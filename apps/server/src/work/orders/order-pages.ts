@@ -1,0 +1,75 @@
+import type { OrderPage, OrderQuery } from '@alnage/contract';
+import { plainText } from '@alnage/core';
+import { In, type EntityManager } from 'typeorm';
+import type { SetUp } from '../../shop/seasons/set-up';
+import { daysBetween } from '../../platform/time/workshop-time';
+import { escapedLike } from '../../platform/database/escaped-like';
+import { orderView } from '../../week/orders/order-view';
+import { OrderEntity } from '../../store/work/order.entity';
+
+/** So many orders are told where nobody says how many. */
+const USUAL_LIMIT = 100;
+
+/** What is looked through for a word: lower case, without accents, as the core compares words. */
+const PLAIN_TEXT = `lower(regexp_replace(normalize(
+  o.ticket || ' ' || o.customer || ' ' || o.note || ' ' || coalesce(c.phone, ''), NFKD), '[\\u0300-\\u036f]', '', 'g'))`;
+
+interface Found {
+  readonly total: number;
+  readonly index: number | null;
+  readonly ids: string[];
+}
+
+/** A part of the season's orders that fit what is asked, found and counted by the database. */
+export async function orderPage(manager: EntityManager, setUp: SetUp, query: OrderQuery): Promise<OrderPage> {
+  const { limit = USUAL_LIMIT } = query;
+  const { total, index, ids } = await foundOrders(manager, setUp, { ...query, limit });
+  const orders = await manager.find(OrderEntity, {
+    where: { id: In(ids) },
+    relationLoadStrategy: 'query',
+    order: { pickupAt: 'ASC', ticket: 'ASC' },
+  });
+  return {
+    total,
+    index,
+    offset: index === null ? (query.offset ?? 0) : index - (index % limit),
+    orders: orders.map((order) => orderView(order, setUp.timeZone)),
+  };
+}
+
+/** How many fit, where the sought one is among them, and the ids of the part; looked through once. */
+async function foundOrders(
+  manager: EntityManager,
+  { days, span, timeZone }: SetUp,
+  { find = '', from, to, offset = 0, limit, seek }: OrderQuery & { readonly limit: number },
+): Promise<Found> {
+  const asked = daysBetween(from ?? days[0]!.date, to ?? days.at(-1)!.date, timeZone);
+  const words = find.split(/\s+/).map(plainText).filter(Boolean);
+  const conditions = words.map((_word, index) => `and ${PLAIN_TEXT} like $${index + 6}`);
+  const [found] = await manager.query<[Found]>(
+    `with fitting as materialized (
+       select o.id, (row_number() over (order by o.pickup_at, o.ticket) - 1)::int as place
+         from customer_order o left join customer c on c.id = o.customer_id
+        where o.pickup_at >= $1 and o.pickup_at < $2 ${conditions.join(' ')}),
+     part as (select coalesce((select place - place % $3::int from fitting where id = $5::uuid), $4::int) as start)
+     select (select count(*)::int from fitting) as total,
+            (select place from fitting where id = $5::uuid) as index,
+            coalesce((select json_agg(id order by place) from fitting, part
+                       where place >= start and place < start + $3::int), '[]') as ids`,
+    [
+      later(span.start, asked[0]?.start ?? span.end),
+      earlier(span.end, asked.at(-1)?.end ?? span.start),
+      ...[limit, offset, seek ?? null],
+      ...words.map((word) => `%${escapedLike(word)}%`),
+    ],
+  );
+  return found;
+}
+
+function later(a: Date, b: Date): Date {
+  return a > b ? a : b;
+}
+
+function earlier(a: Date, b: Date): Date {
+  return a < b ? a : b;
+}

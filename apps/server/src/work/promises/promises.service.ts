@@ -1,0 +1,146 @@
+import {
+  MAKING_MOST,
+  type MakingAsk,
+  type PromiseAsk,
+  type PromisedSlot,
+  type SlotMakingView,
+} from '@alnage/contract';
+import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
+import type { DataSource } from 'typeorm';
+import { OfferTerms, termsProblem } from '../../week/orders/offer-terms';
+import { orderedProblems, pointProblems } from '../../week/orders/order-rules';
+import { orderContext } from '../../week/orders/order-context';
+import { SlotRoom } from '../../week/orders/slot-room';
+import { Kitchen } from '../../week/kitchen/kitchen';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { ProblemError } from '../../platform/http/problem-error';
+import type { WorkshopClock } from '../../platform/time/workshop-clock';
+import { slotStart, slotsToCome, type Slot } from '../../shop/pickup/pickup-slots';
+import { PickupPointEntity } from '../../store/workshop/resources.entity';
+import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
+import { instantOf } from '../../platform/time/workshop-time';
+
+const MS_PER_MINUTE = 60_000;
+
+/** Says for which slots an order could be promised beside all that is promised and planned. */
+export class PromisesService {
+  constructor(
+    private readonly db: DataSource,
+    private readonly clock: Pick<WorkshopClock, 'now'>,
+  ) {}
+
+  /** @throws ProblemError `no-plan` before anything is planned, `invalid-input` naming the field at fault */
+  async answer(ask: PromiseAsk): Promise<PromisedSlot[]> {
+    const { manager } = this.db;
+    const { setUp, now, contents, kitchen, point, room } = await this.load(ask);
+    const { order: changing, pickupPoint } = ask;
+    const terms = await OfferTerms.load(manager, setUp, { changing, now });
+    const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
+    const pieces = await manager.find(PieceEntity);
+    const eatWithin = new Map(pieces.map(({ id, keeping }) => [id, keeping.eatWithinMinutes]));
+    const answers = kitchen.answer(
+      { contents, pickupPoint, changing },
+      slots.map(({ instant }) => instant),
+    );
+    return answers.map((answer, index) =>
+      slotView(slots[index]!, answer, { room, terms, contents, setUp, eatWithin }),
+    );
+  }
+
+  /**
+   * How the order would be made for one slot, and how many such orders fit it.
+   * @throws ProblemError as `answer`; `pickup-shut` at `/at` where the point has no slot then
+   */
+  async making(ask: MakingAsk): Promise<SlotMakingView> {
+    const { setUp, contents, kitchen, point, room } = await this.load(ask);
+    const at = slotStart(point, ask.at);
+    const pickup = at && instantOf(at, setUp.timeZone);
+    if (!at || !pickup)
+      throw new ProblemError('invalid-input', {}, [
+        { pointer: '/at', code: 'pickup-shut', params: { value: ask.at, point: point.name } },
+      ]);
+    const { order: changing, pickupPoint } = ask;
+    const making = kitchen.making({ contents, pickupPoint, changing }, pickup, MAKING_MOST);
+    const boxes = room.boxesLeft(at);
+    const bySlot = boxes === null ? MAKING_MOST : Math.floor(boxes / boxesHandedOver(contents));
+    const times = making.times === null ? null : Math.min(making.times, bySlot);
+    return { ...making, at, horizonStart: setUp.span.start.toISOString(), times };
+  }
+
+  private async load(ask: PromiseAsk): Promise<Loaded> {
+    const { manager } = this.db;
+    const setUp = await requireSetUp(manager);
+    const now = this.clock.now();
+    const context = await orderContext(manager, setUp, now);
+    const problems = [...orderedProblems(ask, context), ...pointProblems(ask, context)];
+    if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+    const kitchen = await Kitchen.load(manager, setUp, this.clock);
+    if (!kitchen) throw new ProblemError('no-plan');
+    const point = await manager.findOneByOrFail(PickupPointEntity, { id: ask.pickupPoint });
+    const room = await SlotRoom.load(manager, setUp, { point, changing: ask.order });
+    return { setUp, now, contents: filledContents(ask, context.boxes), kitchen, point, room };
+  }
+}
+
+/** What a question about promises is answered from. */
+interface Loaded {
+  readonly setUp: SetUp;
+  readonly now: Date;
+  readonly contents: OrderContents;
+  readonly kitchen: Kitchen;
+  readonly point: PickupPointEntity;
+  readonly room: SlotRoom;
+}
+
+interface Standing {
+  readonly room: SlotRoom;
+  readonly terms: OfferTerms;
+  readonly contents: OrderContents;
+  readonly setUp: SetUp;
+  /** How long each piece can be eaten, from the clock of its stage on. */
+  readonly eatWithin: ReadonlyMap<string, number>;
+}
+
+function slotView(
+  slot: Slot,
+  answer: SlotPromise,
+  { room, terms, contents, setUp, eatWithin }: Standing,
+): PromisedSlot {
+  const { at, instant } = slot;
+  const pieceFault = terms.faultOf(contents, slot);
+  const termsFault = pieceFault && termsProblem(pieceFault, setUp.timeZone);
+  const roomBoxes = room.boxesLeft(at);
+  const asked = boxesHandedOver(contents);
+  const slotFault = room.faultOf(at, asked);
+  const base = {
+    at,
+    atInstant: instant.toISOString(),
+    roomBoxes,
+    slotFault,
+    offerFault: termsFault && { code: termsFault.code, params: termsFault.params },
+  };
+  if (answer.kind === 'no') {
+    const { product: piece, blocker } = answer.reason;
+    return { ...base, kind: 'no', ageMinutes: null, eatBy: null, piece, blocker };
+  }
+  const { ageMinutes } = answer;
+  const isTight = answer.kind === 'tight' || (roomBoxes ?? 2 * asked) < 2 * asked;
+  return {
+    ...base,
+    kind: slotFault || termsFault ? 'no' : isTight ? 'tight' : 'open',
+    ageMinutes,
+    eatBy: eatByOf(answer.clocks, { setUp, eatWithin }),
+    piece: null,
+    blocker: null,
+  };
+}
+
+/** When the first of the pieces is past eating. */
+function eatByOf(
+  clocks: readonly { readonly product: string; readonly minute: number }[],
+  { setUp, eatWithin }: Pick<Standing, 'setUp' | 'eatWithin'>,
+): string | null {
+  if (clocks.length === 0) return null;
+  const ends = clocks.map(({ product, minute }) => minute + (eatWithin.get(product) ?? 0));
+  return new Date(setUp.span.start.getTime() + Math.min(...ends) * MS_PER_MINUTE).toISOString();
+}
