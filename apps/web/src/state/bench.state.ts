@@ -3,10 +3,11 @@ import type { AmendAsk, Bench, Device, RunRecord, SealAsk } from '@alnage/contra
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, exhaustMap, filter, forkJoin, map, of, switchMap } from 'rxjs';
+import { exhaustMap, filter, switchMap } from 'rxjs';
 import { Api } from './api';
+import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
-import { troubleOf, type Trouble } from './problem';
+import type { Trouble } from './problem';
 
 export const BenchActions = createActionGroup({
   source: 'Bench',
@@ -95,12 +96,7 @@ const readBench = createEffect(
       ),
       concatLatestFrom(() => store.select(benchFeature.selectIsWanted)),
       filter(([, isWanted]) => isWanted),
-      switchMap(() =>
-        api.bench().pipe(
-          map((bench) => BenchActions.read({ bench })),
-          catchError((error: unknown) => of(BenchActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
+      switchMap(() => outcome(api.bench(), (bench) => BenchActions.read({ bench }), BenchActions.readFailed)),
     );
   },
   { functional: true },
@@ -113,10 +109,7 @@ const readDevices = createEffect(
       concatLatestFrom(() => store.select(benchFeature.selectIsWanted)),
       filter(([, isWanted]) => isWanted),
       exhaustMap(() =>
-        api.devices().pipe(
-          map((devices) => BenchActions.devicesRead({ devices })),
-          catchError((error: unknown) => of(BenchActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
+        outcome(api.devices(), (devices) => BenchActions.devicesRead({ devices }), BenchActions.readFailed),
       ),
     );
   },
@@ -130,32 +123,20 @@ const readRuns = createEffect(
       concatLatestFrom(() => store.select(benchFeature.selectRuns)),
       filter(([action, runs]) => action.type === BenchActions.ledgerOpened.type || runs !== null),
       switchMap(() =>
-        forkJoin({ runs: api.runs() }).pipe(
-          map((read) => BenchActions.runsRead(read)),
-          catchError((error: unknown) => of(BenchActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
+        outcome(api.runs(), (runs) => BenchActions.runsRead({ runs }), BenchActions.readFailed),
       ),
     );
   },
   { functional: true },
 );
 
-const keepRun = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(BenchActions.sealAsked, BenchActions.amendAsked),
-      exhaustMap((asked) => {
-        const isAmended = 'id' in asked;
-        const answer = isAmended ? api.amendRun(asked.id, asked.ask) : api.sealRun(asked.ask);
-        return answer.pipe(
-          map((run) => BenchActions.kept({ run, isAmended })),
-          catchError((error: unknown) => of(BenchActions.keepFailed({ trouble: troubleOf(error) }))),
-        );
-      }),
-    );
-  },
-  { functional: true },
-);
+const keepRun = askEffect({
+  on: [BenchActions.sealAsked, BenchActions.amendAsked],
+  by: exhaustMap,
+  ask: (api, asked) => ('id' in asked ? api.amendRun(asked.id, asked.ask) : api.sealRun(asked.ask)),
+  done: (run, asked) => BenchActions.kept({ run, isAmended: 'id' in asked }),
+  failed: BenchActions.keepFailed,
+});
 
 export const benchEffects = { readBench, readDevices, readRuns };
 export const benchCommands = { keepRun };

@@ -1,10 +1,8 @@
-import { inject } from '@angular/core';
 import type { Customer } from '@alnage/contract';
-import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
-import { catchError, map, of, switchMap } from 'rxjs';
-import { Api } from './api';
-import { troubleOf, type Trouble } from './problem';
+import { switchMap } from 'rxjs';
+import { askEffect } from './ask-effect';
+import type { Trouble } from './problem';
 import { WorkshopActions } from './workshop.state';
 
 export const CustomerActions = createActionGroup({
@@ -36,17 +34,10 @@ export const customersFeature = createFeature({
   }),
 });
 
-export const readCustomers = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(WorkshopActions.read),
-      switchMap(() =>
-        api.customers().pipe(
-          map((customers) => CustomerActions.read({ customers })),
-          catchError((error: unknown) => of(CustomerActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const readCustomers = askEffect({
+  on: [WorkshopActions.read],
+  by: switchMap,
+  ask: (api) => api.customers(),
+  done: (customers) => CustomerActions.read({ customers }),
+  failed: CustomerActions.readFailed,
+});

@@ -3,10 +3,11 @@ import type { Larder, LotChange, LotDraft, PreparationView } from '@alnage/contr
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, concatMap, filter, forkJoin, map, of, switchMap, type Observable } from 'rxjs';
+import { concatMap, filter, forkJoin, map, switchMap, type Observable } from 'rxjs';
 import { Api } from './api';
+import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
-import { troubleOf, type Trouble } from './problem';
+import type { Trouble } from './problem';
 
 /** One thing that is done to the larder, and what the screen says once it is. */
 export type LarderDeed =
@@ -94,9 +95,10 @@ export const readLarder = createEffect(
       concatLatestFrom(() => store.select(larderFeature.selectIsWanted)),
       filter(([, isWanted]) => isWanted),
       switchMap(() =>
-        forkJoin({ larder: api.larder(), preparations: api.preparations() }).pipe(
-          map((read) => LarderActions.read(read)),
-          catchError((error: unknown) => of(LarderActions.readFailed({ trouble: troubleOf(error) }))),
+        outcome(
+          forkJoin({ larder: api.larder(), preparations: api.preparations() }),
+          LarderActions.read,
+          LarderActions.readFailed,
         ),
       ),
     );
@@ -104,20 +106,13 @@ export const readLarder = createEffect(
   { functional: true },
 );
 
-export const doDeed = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(LarderActions.deedAsked),
-      concatMap(({ deed }) =>
-        answerOf(deed, api).pipe(
-          map((answer) => LarderActions.deedDone({ deed, id: answer?.id ?? '' })),
-          catchError((error: unknown) => of(LarderActions.deedFailed({ deed, trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const doDeed = askEffect({
+  on: [LarderActions.deedAsked],
+  by: concatMap,
+  ask: (api, { deed }) => answerOf(deed, api),
+  done: (answer, { deed }) => LarderActions.deedDone({ deed, id: answer?.id ?? '' }),
+  failed: ({ trouble }, { deed }) => LarderActions.deedFailed({ deed, trouble }),
+});
 
 function answerOf(deed: LarderDeed, api: Api): Observable<{ id?: string } | null> {
   switch (deed.kind) {

@@ -19,10 +19,11 @@ import {
   props,
   Store,
 } from '@ngrx/store';
-import { catchError, concatMap, exhaustMap, filter, map, of, switchMap } from 'rxjs';
+import { concatMap, exhaustMap, filter, map, switchMap } from 'rxjs';
 import { Api } from './api';
+import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
-import { troubleOf, type Trouble } from './problem';
+import type { Trouble } from './problem';
 import { WorkshopActions } from './workshop.state';
 
 export const OrderActions = createActionGroup({
@@ -182,17 +183,16 @@ export const readOrders = createEffect(
       map(({ type }) => ({ state: orders(), keepsOthers: type === OrderActions.rowsSeen.type })),
       filter(({ state, keepsOthers }) => !keepsOthers || isMissing(state)),
       switchMap(({ state: { filter: query, seen, sought }, keepsOthers }) =>
-        api
-          .orders({
+        outcome(
+          api.orders({
             ...query,
             offset: seen.from,
             limit: seen.to - seen.from,
             ...(sought !== null && !keepsOthers && { seek: sought }),
-          })
-          .pipe(
-            map((page) => OrderActions.read({ page, query, keepsOthers })),
-            catchError((error: unknown) => of(OrderActions.readFailed({ trouble: troubleOf(error) }))),
-          ),
+          }),
+          (page) => OrderActions.read({ page, query, keepsOthers }),
+          OrderActions.readFailed,
+        ),
       ),
     );
   },
@@ -207,47 +207,27 @@ function changeOf({ state: _state, ...draft }: OrderDraft, { version }: Order): 
   return { ...draft, version };
 }
 
-export const saveOrder = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(OrderActions.saveAsked),
-      exhaustMap(({ draft, original }) =>
-        (original ? api.changeOrder(original.id, changeOf(draft, original)) : api.takeOrder(draft)).pipe(
-          map((order) => OrderActions.saved({ order })),
-          catchError((error: unknown) => of(OrderActions.saveFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const saveOrder = askEffect({
+  on: [OrderActions.saveAsked],
+  by: exhaustMap,
+  ask: (api, { draft, original }) =>
+    original ? api.changeOrder(original.id, changeOf(draft, original)) : api.takeOrder(draft),
+  done: (order) => OrderActions.saved({ order }),
+  failed: OrderActions.saveFailed,
+});
 
-export const payOrder = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(OrderActions.payAsked),
-      exhaustMap(({ id, draft }) =>
-        api.payOrder(id, draft).pipe(
-          map((order) => OrderActions.paid({ order })),
-          catchError((error: unknown) => of(OrderActions.payFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const payOrder = askEffect({
+  on: [OrderActions.payAsked],
+  by: exhaustMap,
+  ask: (api, { id, draft }) => api.payOrder(id, draft),
+  done: (order) => OrderActions.paid({ order }),
+  failed: OrderActions.payFailed,
+});
 
-export const moveOrder = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(OrderActions.moveAsked),
-      concatMap(({ order, to }) =>
-        api.moveOrder(order.id, { to, version: order.version, despiteKitchen: false }).pipe(
-          map((moved) => OrderActions.moved({ order: moved, from: order.state })),
-          catchError((error: unknown) => of(OrderActions.moveFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const moveOrder = askEffect({
+  on: [OrderActions.moveAsked],
+  by: concatMap,
+  ask: (api, { order, to }) => api.moveOrder(order.id, { to, version: order.version, despiteKitchen: false }),
+  done: (moved, { order }) => OrderActions.moved({ order: moved, from: order.state }),
+  failed: OrderActions.moveFailed,
+});

@@ -22,12 +22,13 @@ import {
   props,
   Store,
 } from '@ngrx/store';
-import { catchError, concatMap, exhaustMap, filter, map, of, switchMap, withLatestFrom } from 'rxjs';
+import { concatMap, exhaustMap, filter, map, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from './api';
+import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
 import { OrderActions } from './orders.state';
 import { orderFates, type OrderFate } from './order-fate';
-import { troubleOf, type Trouble } from './problem';
+import type { Trouble } from './problem';
 import { workshopFeature, WorkshopActions } from './workshop.state';
 
 export const PlanActions = createActionGroup({
@@ -157,29 +158,20 @@ export function viewsOf(saved: SavedPlan): PlanViews {
   };
 }
 
-const asTrouble = (error: unknown): Trouble => troubleOf(error);
-
 /** Read again after orders changed, too: the server then tells whether the plan is stale. */
-export const readPlan = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(
-        WorkshopActions.read,
-        LiveActions.planChanged,
-        LiveActions.ordersChanged,
-        OrderActions.saved,
-        PlanActions.editFailed,
-      ),
-      switchMap(() =>
-        api.plan().pipe(
-          map((saved) => PlanActions.read({ saved })),
-          catchError((error: unknown) => of(PlanActions.readFailed({ trouble: asTrouble(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const readPlan = askEffect({
+  on: [
+    WorkshopActions.read,
+    LiveActions.planChanged,
+    LiveActions.ordersChanged,
+    OrderActions.saved,
+    PlanActions.editFailed,
+  ],
+  by: switchMap,
+  ask: (api) => api.plan(),
+  done: (saved) => PlanActions.read({ saved }),
+  failed: PlanActions.readFailed,
+});
 
 /** The version that is worked by, where that is another one than the newest. */
 export const readWorked = createEffect(
@@ -193,9 +185,10 @@ export const readWorked = createEffect(
       }),
       filter((version) => version !== null),
       switchMap((version) =>
-        api.planVersion(version).pipe(
-          map((worked) => PlanActions.workedRead({ worked })),
-          catchError((error: unknown) => of(PlanActions.readFailed({ trouble: asTrouble(error) }))),
+        outcome(
+          api.planVersion(version),
+          (worked) => PlanActions.workedRead({ worked }),
+          PlanActions.readFailed,
         ),
       ),
     );
@@ -204,95 +197,53 @@ export const readWorked = createEffect(
 );
 
 /** The plan in the making, whoever asked for it. */
-export const readJob = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(WorkshopActions.opened, LiveActions.planJobChanged),
-      switchMap(() =>
-        api.latestJob().pipe(
-          map((job) => PlanActions.jobRead({ job })),
-          catchError((error: unknown) => of(PlanActions.readFailed({ trouble: asTrouble(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const readJob = askEffect({
+  on: [WorkshopActions.opened, LiveActions.planJobChanged],
+  by: switchMap,
+  ask: (api) => api.latestJob(),
+  done: (job) => PlanActions.jobRead({ job }),
+  failed: PlanActions.readFailed,
+});
 
-export const askJob = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(PlanActions.jobAsked),
-      exhaustMap(({ ask }) =>
-        api.askJob(ask).pipe(
-          map((job) => PlanActions.jobTaken({ job })),
-          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const askJob = askEffect({
+  on: [PlanActions.jobAsked],
+  by: exhaustMap,
+  ask: (api, { ask }) => api.askJob(ask),
+  done: (job) => PlanActions.jobTaken({ job }),
+  failed: PlanActions.failed,
+});
 
-export const stopJob = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(PlanActions.stopAsked),
-      exhaustMap(({ id }) =>
-        api.stopJob(id).pipe(
-          map((job) => PlanActions.jobTaken({ job })),
-          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const stopJob = askEffect({
+  on: [PlanActions.stopAsked],
+  by: exhaustMap,
+  ask: (api, { id }) => api.stopJob(id),
+  done: (job) => PlanActions.jobTaken({ job }),
+  failed: PlanActions.failed,
+});
 
-export const editPlan = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(PlanActions.editAsked),
-      exhaustMap(({ ask }) =>
-        api.editPlan(ask).pipe(
-          map((saved) => PlanActions.edited({ saved, ask })),
-          catchError((error: unknown) => of(PlanActions.editFailed({ trouble: asTrouble(error), ask }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const editPlan = askEffect({
+  on: [PlanActions.editAsked],
+  by: exhaustMap,
+  ask: (api, { ask }) => api.editPlan(ask),
+  done: (saved, { ask }) => PlanActions.edited({ saved, ask }),
+  failed: ({ trouble }, { ask }) => PlanActions.editFailed({ trouble, ask }),
+});
 
-export const holdInPlan = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(PlanActions.holdAsked),
-      concatMap(({ ask }) =>
-        api.holdInPlan(ask).pipe(
-          map((saved) => PlanActions.held({ saved })),
-          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const holdInPlan = askEffect({
+  on: [PlanActions.holdAsked],
+  by: concatMap,
+  ask: (api, { ask }) => api.holdInPlan(ask),
+  done: (saved) => PlanActions.held({ saved }),
+  failed: PlanActions.failed,
+});
 
-export const publishPlan = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(PlanActions.publishAsked),
-      exhaustMap(({ version }) =>
-        api.publishPlan(version).pipe(
-          map((saved) => PlanActions.published({ saved })),
-          catchError((error: unknown) => of(PlanActions.failed({ trouble: asTrouble(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const publishPlan = askEffect({
+  on: [PlanActions.publishAsked],
+  by: exhaustMap,
+  ask: (api, { version }) => api.publishPlan(version),
+  done: (saved) => PlanActions.published({ saved }),
+  failed: PlanActions.failed,
+});
 
 /** What people ask for, sent to the server. */
 export const planCommands = { askJob, stopJob, editPlan, holdInPlan, publishPlan };

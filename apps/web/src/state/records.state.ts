@@ -1,9 +1,8 @@
-import { inject } from '@angular/core';
-import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, exhaustMap, map, of } from 'rxjs';
-import { Api, type RecordPath, type Versioned } from './api';
-import { troubleOf, type Trouble } from './problem';
+import { exhaustMap } from 'rxjs';
+import type { RecordPath, Versioned } from './api';
+import { askEffect } from './ask-effect';
+import type { Trouble } from './problem';
 
 export const RecordActions = createActionGroup({
   source: 'Records',
@@ -37,34 +36,18 @@ export const recordsFeature = createFeature({
   ),
 });
 
-const failed = (error: unknown) => of(RecordActions.saveFailed({ trouble: troubleOf(error) }));
+export const saveRecord = askEffect({
+  on: [RecordActions.saveAsked],
+  by: exhaustMap,
+  ask: (api, { path, draft, original }) => api.saveRecord(path, draft, original),
+  done: ({ id, name }, { path }) => RecordActions.saved({ path, id, name }),
+  failed: RecordActions.saveFailed,
+});
 
-export const saveRecord = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(RecordActions.saveAsked),
-      exhaustMap(({ path, draft, original }) =>
-        api.saveRecord(path, draft, original).pipe(
-          map(({ id, name }) => RecordActions.saved({ path, id, name })),
-          catchError(failed),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
-
-export const removeRecord = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(RecordActions.removeAsked),
-      exhaustMap(({ path, id }) =>
-        api.removeRecord(path, id).pipe(
-          map(() => RecordActions.removed({ path, id })),
-          catchError(failed),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const removeRecord = askEffect({
+  on: [RecordActions.removeAsked],
+  by: exhaustMap,
+  ask: (api, { path, id }) => api.removeRecord(path, id),
+  done: (_gone, { path, id }) => RecordActions.removed({ path, id }),
+  failed: RecordActions.saveFailed,
+});

@@ -1,12 +1,10 @@
-import { inject } from '@angular/core';
 import type { SeasonFigures } from '@alnage/contract';
-import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
-import { catchError, map, of, switchMap } from 'rxjs';
-import { Api } from './api';
+import { switchMap } from 'rxjs';
+import { askEffect } from './ask-effect';
 import { LiveActions } from './live.state';
 import { OrderActions } from './orders.state';
-import { troubleOf, type Trouble } from './problem';
+import type { Trouble } from './problem';
 import { WorkshopActions } from './workshop.state';
 
 export const SeasonActions = createActionGroup({
@@ -37,17 +35,10 @@ export const seasonFeature = createFeature({
   }),
 });
 
-export const readSeason = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(WorkshopActions.read, LiveActions.ordersChanged, OrderActions.saved, OrderActions.moved),
-      switchMap(() =>
-        api.season().pipe(
-          map((figures) => SeasonActions.read({ figures })),
-          catchError((error: unknown) => of(SeasonActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const readSeason = askEffect({
+  on: [WorkshopActions.read, LiveActions.ordersChanged, OrderActions.saved, OrderActions.moved],
+  by: switchMap,
+  ask: (api) => api.season(),
+  done: (figures) => SeasonActions.read({ figures }),
+  failed: SeasonActions.readFailed,
+});

@@ -1,11 +1,9 @@
-import { inject } from '@angular/core';
 import type { Weighing, WeighingDraft } from '@alnage/contract';
-import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { catchError, exhaustMap, map, of, switchMap } from 'rxjs';
-import { Api } from './api';
+import { exhaustMap, switchMap } from 'rxjs';
+import { askEffect } from './ask-effect';
 import { LiveActions } from './live.state';
-import { troubleOf, type Trouble } from './problem';
+import type { Trouble } from './problem';
 import { WorkshopActions } from './workshop.state';
 
 export const WeighingActions = createActionGroup({
@@ -63,36 +61,21 @@ export function withWeighing(all: readonly Weighing[], one: Weighing): Weighing[
   );
 }
 
-export const readWeighings = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(WorkshopActions.opened, LiveActions.weighingsChanged),
-      switchMap(() =>
-        api.weighings().pipe(
-          map((weighings) => WeighingActions.read({ weighings })),
-          catchError((error: unknown) => of(WeighingActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const readWeighings = askEffect({
+  on: [WorkshopActions.opened, LiveActions.weighingsChanged],
+  by: switchMap,
+  ask: (api) => api.weighings(),
+  done: (weighings) => WeighingActions.read({ weighings }),
+  failed: WeighingActions.readFailed,
+});
 
-export const takeWeighing = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(WeighingActions.takeAsked, WeighingActions.setAsideAsked),
-      exhaustMap((asked) => {
-        const answer =
-          'draft' in asked
-            ? api.takeWeighing(asked.draft)
-            : api.setAside(asked.weighing.id, { reason: asked.reason, version: asked.weighing.version });
-        return answer.pipe(
-          map((weighing) => WeighingActions.kept({ weighing })),
-          catchError((error: unknown) => of(WeighingActions.keepFailed({ trouble: troubleOf(error) }))),
-        );
-      }),
-    );
-  },
-  { functional: true },
-);
+export const takeWeighing = askEffect({
+  on: [WeighingActions.takeAsked, WeighingActions.setAsideAsked],
+  by: exhaustMap,
+  ask: (api, asked) =>
+    'draft' in asked
+      ? api.takeWeighing(asked.draft)
+      : api.setAside(asked.weighing.id, { reason: asked.reason, version: asked.weighing.version }),
+  done: (weighing) => WeighingActions.kept({ weighing }),
+  failed: WeighingActions.keepFailed,
+});

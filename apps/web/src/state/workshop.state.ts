@@ -1,7 +1,5 @@
-import { inject } from '@angular/core';
 import type { Box, Piece, Workshop } from '@alnage/contract';
 import type { Declared, Dippery } from '@alnage/core';
-import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
   createFeature,
@@ -11,10 +9,10 @@ import {
   on,
   props,
 } from '@ngrx/store';
-import { catchError, forkJoin, map, of, switchMap } from 'rxjs';
-import { Api } from './api';
+import { forkJoin, switchMap } from 'rxjs';
+import { askEffect } from './ask-effect';
 import { LiveActions } from './live.state';
-import { troubleOf, type Trouble } from './problem';
+import type { Trouble } from './problem';
 import { RecordActions } from './records.state';
 
 export const WorkshopActions = createActionGroup({
@@ -78,23 +76,16 @@ export const workshopFeature = createFeature({
   }),
 });
 
-export const readWorkshop = createEffect(
-  (actions = inject(Actions), api = inject(Api)) => {
-    return actions.pipe(
-      ofType(
-        WorkshopActions.opened,
-        LiveActions.workshopChanged,
-        RecordActions.saved,
-        RecordActions.removed,
-        RecordActions.saveFailed,
-      ),
-      switchMap(() =>
-        forkJoin({ workshop: api.workshop(), pieces: api.pieces() }).pipe(
-          map((read) => WorkshopActions.read(read)),
-          catchError((error: unknown) => of(WorkshopActions.readFailed({ trouble: troubleOf(error) }))),
-        ),
-      ),
-    );
-  },
-  { functional: true },
-);
+export const readWorkshop = askEffect({
+  on: [
+    WorkshopActions.opened,
+    LiveActions.workshopChanged,
+    RecordActions.saved,
+    RecordActions.removed,
+    RecordActions.saveFailed,
+  ],
+  by: switchMap,
+  ask: (api) => forkJoin({ workshop: api.workshop(), pieces: api.pieces() }),
+  done: (read) => WorkshopActions.read(read),
+  failed: WorkshopActions.readFailed,
+});
