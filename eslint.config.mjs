@@ -90,6 +90,7 @@ export default tseslint.config(
   },
   {
     files: ['apps/server/src/week/**/*.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-syntax': [
         'error',

@@ -20,6 +20,8 @@ interface Cluster {
 /** A demo workshop that is served from a database of its own. */
 export interface BenchWorkshop {
   readonly address: string;
+  /** The server's process. */
+  readonly pid: number;
   /** Runs a statement on its database. */
   sql(text: string, values?: readonly unknown[]): Promise<void>;
 }
@@ -35,6 +37,7 @@ export async function onWorkshop(
   const url = cluster.requireDatabase('bench');
   const server = (await startServer({ DATABASE_URL: url, ALNAGE_PORT: '0', ALNAGE_NOW: now, ...env })) as {
     address: string;
+    pid: number;
     stop(): Promise<void>;
   };
   const sql = async (text: string, values: readonly unknown[] = []): Promise<void> => {
@@ -44,7 +47,7 @@ export async function onWorkshop(
     await client.end();
   };
   try {
-    await measure({ address: server.address, sql });
+    await measure({ address: server.address, pid: server.pid, sql });
   } finally {
     await server.stop();
     cluster.stop();

@@ -21,18 +21,29 @@ import { Refusal, say } from './say.mjs';
 const isRoot = process.getuid?.() === 0;
 const USER = 'alnage';
 const START_SECONDS = 30;
+/** For what is made anew each time: most of a test's database work was waiting for the disk. */
+const PASSING = [
+  'fsync=off',
+  'synchronous_commit=off',
+  'full_page_writes=off',
+  'wal_level=minimal',
+  'max_wal_senders=0',
+];
 
 /**
  * Starts the cluster of this name, made on first use, and hands back how to reach and stop it.
- * A cluster that still runs, because its starter was killed, is taken as it is.
+ * A cluster that still runs, because its starter was killed, is taken as it is. A passing one writes nothing down for good:
+ * what is in it may be gone when the machine fails, and is made again then.
  */
-export async function startCluster(name) {
+export async function startCluster(name, { isPassing = name === 'test' } = {}) {
   const bin = await binFolder();
   const state = readState(name) ?? (await makeCluster(name, bin));
   if (isReady(bin, state)) return handle(bin, state);
   say(`Starting the database (${name}) …`);
   if (!(await isFree(state.port))) state.port = await freePort();
-  const options = `-p ${state.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=60`;
+  const settings = ['listen_addresses=127.0.0.1', 'unix_socket_directories=', 'max_connections=60'];
+  if (isPassing) settings.push(...PASSING);
+  const options = [`-p ${state.port}`, ...settings.map((each) => `-c ${each}`)].join(' ');
   asServer(join(bin, 'pg_ctl'), [
     ...['-D', state.folder, '-l', join(state.folder, 'server.log'), '-o', options],
     ...['-w', '-t', String(START_SECONDS), 'start'],

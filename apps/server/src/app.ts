@@ -24,6 +24,7 @@ import { addPlan } from './work/plan/plan.routes';
 import { addPractices } from './work/practices/practices.routes';
 import { addPromises } from './work/promises/promises.routes';
 import { addEvents } from './platform/http/events.routes';
+import { forgetChanges, Remembered } from './platform/database/remembered';
 import type { LiveChannel } from './platform/database/live';
 import { addProblemDetails } from './platform/http/problem-details';
 import { addValidation, OWN_FORMATS } from './platform/http/validation';
@@ -77,6 +78,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   typed.decorate('db', parts.db);
   typed.decorate('clock', parts.clock);
   typed.decorate('live', parts.live);
+  typed.decorate('remembered', new Remembered(parts.db));
   addValidation(app);
   addProblemDetails(app);
   await app.register(helmet, {
@@ -156,8 +158,10 @@ async function playDevices(app: App, log: (error: unknown) => void): Promise<voi
       return response.body === '' ? null : response.json();
     },
   });
-  const thin = (): void =>
+  const thin = (): void => {
     void thinReadings(db, new Date(clock.now().getTime() - KEPT_ONE_BY_ONE_MS)).catch(log);
+    void forgetChanges(db).catch(log);
+  };
   const thinning = setInterval(thin, THIN_EVERY_MS);
   app.addHook('onReady', () => devices.start());
   app.addHook('preClose', async () => {

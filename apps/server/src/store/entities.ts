@@ -22,6 +22,7 @@ import { BowlEntity } from './workshop/bowl.entity';
 import { CoatingEntity } from './workshop/coating.entity';
 import { MouldEntity, PersonEntity, PickupPointEntity, ZoneEntity } from './workshop/resources.entity';
 import { SeasonEntity } from './workshop/season.entity';
+import { ChangeEntity } from './work/change.entity';
 import { WorkshopEntity } from './workshop/workshop.entity';
 
 /** Every table, by name, so that none is missed by a folder scan. */
@@ -59,4 +60,5 @@ export const ENTITIES = [
   ReadingMinuteEntity,
   LabelEntity,
   PracticeEntity,
+  ChangeEntity,
 ];

@@ -23,7 +23,8 @@ export type UseCause =
   | { readonly kind: 'tail'; readonly melt: string; readonly bowl: string }
   /** Solid in reserve, as much as the largest seed of a day. */
   | { readonly kind: 'reserve' }
-  | { readonly kind: 'box'; readonly order: string; readonly box: string; readonly boxes: number };
+  /** Boxes of one kind, of all orders that are collected at one time. */
+  | { readonly kind: 'box'; readonly box: string; readonly boxes: number };
 
 /** One use of an item, in what its stock is counted in. */
 export interface ItemUse extends TimedAmount {

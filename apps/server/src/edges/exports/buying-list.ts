@@ -1,4 +1,5 @@
 import type { EntityManager } from 'typeorm';
+import { madeOf } from '../../work/larder/need-sources';
 import { larderNow } from '../../work/larder/larder.service';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
 import { wallClockOf } from '../../platform/time/workshop-time';
@@ -26,7 +27,7 @@ export async function buyingList(
 ): Promise<readonly [columns: string[], rows: Row[]]> {
   const names = await loadNames(manager);
   const supplies = new Map((await manager.find(SupplyEntity)).map((each) => [each.id, each]));
-  const { needs } = await larderNow(manager, now);
+  const { needs } = await larderNow(manager, now, await madeOf(manager, now));
   const wall = (instant: string): string => wallClockOf(new Date(instant), names.workshop.timeZone);
   const rows = needs
     .flatMap(({ item, purchases }) => purchases.map((purchase) => ({ item, ...purchase })))

@@ -1,9 +1,8 @@
 import { PROMISED_STATES, type Order } from '@alnage/contract';
 import ical, { ICalCalendarMethod } from 'ical-generator';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { orderView } from '../../week/orders/order-view';
-import { pickupWithin } from '../../week/orders/pickup-within';
-import { OrderEntity } from '../../store/work/order.entity';
+import { ALL_ORDERS, pickedUpWithin, readOrders } from '../../week/orders/read-orders';
 import { workedPlan } from '../../week/kitchen/plan-versions';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import { findSetUp } from '../../shop/seasons/set-up';
@@ -18,9 +17,10 @@ export async function pickupCalendar(manager: EntityManager): Promise<string> {
   const names = await loadNames(manager);
   const calendar = newCalendar(`${names.workshop.name}: pickups`);
   const setUp = await findSetUp(manager);
-  const orders = await manager.find(OrderEntity, {
-    where: { state: In([...PROMISED_STATES]), ...(setUp && { pickupAt: pickupWithin(setUp.span) }) },
-    order: { pickupAt: 'ASC', ticket: 'ASC' },
+  const { where, values } = setUp ? pickedUpWithin(setUp.span) : ALL_ORDERS;
+  const orders = await readOrders(manager, {
+    where: `${where} and o.state = any($${values.length + 1})`,
+    values: [...values, [...PROMISED_STATES]],
   });
   const points = new Map((await manager.find(PickupPointEntity)).map((point) => [point.id, point]));
   for (const entity of orders) {

@@ -16,8 +16,7 @@ export function addWorkshopFile(app: App): void {
       reply
         .header('content-disposition', 'attachment; filename="workshop.alnage.json"')
         .type('application/json; charset=utf-8')
-        .serializer((text: unknown) => String(text))
-        .send(`${JSON.stringify(await workshopFile(app.db.manager), null, 1)}\n`),
+        .send((await workshopFile(app.db)) as never),
   );
 
   app.get('/api/workshop-file/schema', { schema: { tags } }, () => publishedSchema('alnage-workshop-1'));

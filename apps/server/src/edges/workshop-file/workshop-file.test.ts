@@ -60,6 +60,10 @@ describe('a file that cannot be', () => {
     expect([workshop.coatings, workshop.seasons, workshop.name]).toEqual([[], [], 'Your workshop']);
   });
 
+  test('is written part by part as it would be whole', () => {
+    expect(text).toBe(`${JSON.stringify(JSON.parse(text), null, 1)}\n`);
+  });
+
   test.each<[string, (file: WorkshopFile) => unknown, string | RegExp, string]>([
     ['another format', (f) => ({ ...f, format: 'alnage-workshop/2' }), '/format', 'not-allowed'],
     ['a list missing', ({ zones: _zones, ...f }) => f, '/zones', 'required'],

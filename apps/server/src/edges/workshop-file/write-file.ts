@@ -1,5 +1,6 @@
+import { Readable } from 'node:stream';
 import { WORKSHOP_FILE_FORMAT, type Lot, type WorkshopFile } from '@alnage/contract';
-import type { EntityManager, EntityTarget } from 'typeorm';
+import type { DataSource, EntityManager, EntityTarget, QueryRunner } from 'typeorm';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { findLots } from '../../week/stock/lot-view';
 import { PreparationEntity } from '../../store/work/preparation.entity';
@@ -9,7 +10,8 @@ import { filedRuns } from './filed-runs';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import type { KeptRecord } from '../../store/workshop/kept-record';
 import { pricedContentsOf } from '../../week/orders/order-view';
-import { OrderEntity, OrderEventEntity } from '../../store/work/order.entity';
+import { ALL_ORDERS, readOrders } from '../../week/orders/read-orders';
+import type { OrderEventEntity } from '../../store/work/order.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { PlanEntity } from '../../store/work/plan.entity';
 import { practiceView } from '../../work/practices/practices.service';
@@ -28,52 +30,91 @@ import { rulesView } from '../../shop/workshop/rules';
 import { SeasonEntity } from '../../store/workshop/season.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 
-/** All of a workshop as a file: always in the same order, so that the same workshop is the same bytes. */
-export async function workshopFile(manager: EntityManager): Promise<WorkshopFile> {
-  const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
-  const kept = async <T extends KeptRecord>(entity: EntityTarget<T>): Promise<Omit<T, 'position'>[]> =>
-    (await manager.find(entity, { order: { position: 'ASC' } as never })).map(withoutPosition);
-  return {
-    format: WORKSHOP_FILE_FORMAT,
-    details: detailsView(workshop),
-    rules: rulesView(workshop),
-    changeovers: workshop.changeovers as WorkshopFile['changeovers'],
-    weights: workshop.weights,
-    moulds: await kept(MouldEntity),
-    zones: await kept(ZoneEntity),
-    coatings: (await kept(CoatingEntity)) as WorkshopFile['coatings'],
-    bowls: await kept(BowlEntity),
-    people: await kept(PersonEntity),
-    pickupPoints: await kept(PickupPointEntity),
-    pieces: (await kept(PieceEntity)) as WorkshopFile['pieces'],
-    boxes: await kept(BoxEntity),
-    customers: await kept(CustomerEntity),
-    seasons: await kept(SeasonEntity),
-    orders: await filedOrders(manager),
-    weighings: await filedWeighings(manager),
-    plans: await filedPlans(manager),
-    supplies: (await kept(SupplyEntity)) as WorkshopFile['supplies'],
-    recipes: await filedRecipes(manager),
-    lots: await filedLots(manager),
-    preparations: await filedPreparations(manager),
-    runs: await filedRuns(manager),
-    practices: await filedPractices(manager),
-    lastTicket: await lastTicket(manager),
-  };
+type Sections = {
+  readonly [K in Exclude<keyof WorkshopFile, 'format'>]: (manager: EntityManager) => Promise<WorkshopFile[K]>;
+};
+
+/** Every part of a file in its order, each by itself. */
+const SECTIONS: Sections = {
+  details: async (manager) => detailsView(await theWorkshop(manager)),
+  rules: async (manager) => rulesView(await theWorkshop(manager)),
+  changeovers: async (manager) => (await theWorkshop(manager)).changeovers as WorkshopFile['changeovers'],
+  weights: async (manager) => (await theWorkshop(manager)).weights,
+  moulds: (manager) => kept(manager, MouldEntity),
+  zones: (manager) => kept(manager, ZoneEntity),
+  coatings: (manager) => kept(manager, CoatingEntity) as Promise<WorkshopFile['coatings']>,
+  bowls: (manager) => kept(manager, BowlEntity),
+  people: (manager) => kept(manager, PersonEntity),
+  pickupPoints: (manager) => kept(manager, PickupPointEntity),
+  pieces: (manager) => kept(manager, PieceEntity) as Promise<WorkshopFile['pieces']>,
+  boxes: (manager) => kept(manager, BoxEntity),
+  customers: (manager) => kept(manager, CustomerEntity),
+  seasons: (manager) => kept(manager, SeasonEntity),
+  orders: filedOrders,
+  weighings: filedWeighings,
+  plans: filedPlans,
+  supplies: (manager) => kept(manager, SupplyEntity) as Promise<WorkshopFile['supplies']>,
+  recipes: filedRecipes,
+  lots: filedLots,
+  preparations: filedPreparations,
+  runs: filedRuns,
+  practices: filedPractices,
+  lastTicket,
+};
+
+/**
+ * All of a workshop as the text of a file, part by part: always in the same order, so that the same workshop is the same
+ * bytes, and all of it as it was at one moment.
+ */
+export async function workshopFile(db: DataSource): Promise<Readable> {
+  const runner = db.createQueryRunner();
+  await runner.startTransaction('REPEATABLE READ');
+  return Readable.from(partsOf(runner));
+}
+
+async function* partsOf(runner: QueryRunner): AsyncGenerator<string> {
+  try {
+    yield `{\n "format": ${JSON.stringify(WORKSHOP_FILE_FORMAT)}`;
+    for (const [name, read] of Object.entries(SECTIONS)) {
+      const text = JSON.stringify(await read(runner.manager), null, 1);
+      // one step further in than by itself; a text has its line ends as signs
+      yield `,\n ${JSON.stringify(name)}: ${text.replaceAll('\n', '\n ')}`;
+    }
+    yield '\n}\n';
+  } finally {
+    await runner.rollbackTransaction();
+    await runner.release();
+  }
+}
+
+function theWorkshop(manager: EntityManager): Promise<WorkshopEntity> {
+  return manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+}
+
+async function kept<T extends KeptRecord>(
+  manager: EntityManager,
+  entity: EntityTarget<T>,
+): Promise<Omit<T, 'position'>[]> {
+  return (await manager.find(entity, { order: { position: 'ASC' } as never })).map(withoutPosition);
 }
 
 function withoutPosition<T extends KeptRecord>({ position: _position, ...rest }: T): Omit<T, 'position'> {
   return rest;
 }
 
+type FiledEvent = Pick<OrderEventEntity, 'at' | 'by' | 'what' | 'changes'>;
+type EventRow = FiledEvent & { readonly orderId: string };
+
+const EVENTS = `select order_id as "orderId", at, by, what, changes from order_event order by id`;
+
 async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders']> {
-  const events = new Map<string, OrderEventEntity[]>();
-  for (const event of await manager.find(OrderEventEntity, { order: { id: 'ASC' } }))
-    events.set(event.orderId, [...(events.get(event.orderId) ?? []), event]);
-  const orders = await manager.find(OrderEntity, {
-    relationLoadStrategy: 'query',
-    order: { createdAt: 'ASC', ticket: 'ASC' },
-  });
+  const events = new Map<string, FiledEvent[]>();
+  for (const { orderId, ...event } of await manager.query<EventRow[]>(EVENTS)) {
+    const known = events.get(orderId);
+    if (known) known.push(event);
+    else events.set(orderId, [event]);
+  }
+  const orders = await readOrders(manager, { ...ALL_ORDERS, orderBy: 'o.created_at, o.ticket' });
   return orders.map((order) => ({
     id: order.id,
     ticket: order.ticket,

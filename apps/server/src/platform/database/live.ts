@@ -6,9 +6,17 @@ import type { EntityManager } from 'typeorm';
 const CHANNEL = 'alnage_live';
 const RETRY_MS = 1000;
 
-/** Tells all processes on the database that a topic changed; sent when the transaction commits. */
+/**
+ * Tells all processes on the database that a topic changed, when the transaction commits: by a message for open pages, and by
+ * a row for what is remembered (`Remembered`).
+ */
 export async function announce(manager: EntityManager, topic: LiveTopic): Promise<void> {
-  await manager.query(`select pg_notify($1, $2)`, [CHANNEL, topic]);
+  await manager.query(
+    `with noted as (
+       insert into change (topic, xact) values ($2, pg_current_xact_id()::text::bigint) returning topic
+     ) select pg_notify($1, topic) from noted`,
+    [CHANNEL, topic],
+  );
 }
 
 /** Hears what any process announced, over one connection of its own that is made anew when it breaks. */

@@ -7,6 +7,7 @@ import type {
   RawServerDefault,
 } from 'fastify';
 import type { DataSource } from 'typeorm';
+import type { Remembered } from '../database/remembered';
 import type { LiveChannel } from '../database/live';
 import type { WorkshopClock } from '../time/workshop-clock';
 
@@ -15,6 +16,8 @@ declare module 'fastify' {
     db: DataSource;
     clock: WorkshopClock;
     live: LiveChannel;
+    /** What was computed from the database and has not changed since. */
+    remembered: Remembered;
   }
 }
 

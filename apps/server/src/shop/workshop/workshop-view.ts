@@ -4,7 +4,6 @@ import { BoxEntity } from '../../store/workshop/box.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
-import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
 import { bowlView } from '../equipment/bowls';
 import { coatingView } from '../coatings/coatings';
@@ -23,11 +22,8 @@ import { SeasonEntity } from '../../store/workshop/season.entity';
 import { findSetUp, holidayOn } from '../seasons/set-up';
 import { zoneView } from '../equipment/zones';
 
-/** The workshop as every place needs it. */
-export async function workshopView(
-  manager: EntityManager,
-  clock: Pick<WorkshopClock, 'now' | 'rate'>,
-): Promise<Workshop> {
+/** The workshop as every place needs it, without the hour. */
+export async function workshopView(manager: EntityManager): Promise<Omit<Workshop, 'now' | 'clockRate'>> {
   const listed = <T extends ObjectLiteral>(entity: EntityTarget<T>): Promise<T[]> =>
     manager.find(entity, { order: { position: 'ASC' } as never });
   const dippery = await loadDippery(manager);
@@ -39,8 +35,6 @@ export async function workshopView(
     timeZone,
     currency,
     isDemo,
-    now: clock.now().toISOString(),
-    clockRate: clock.rate,
     season: setUp && {
       id: setUp.season.id,
       name: setUp.season.name,

@@ -50,9 +50,10 @@ export function addWorkshop(app: App, uses: WorkshopUses): void {
     change: PersonChange,
     view: Person,
   });
-  app.get('/api/workshop', { schema: { tags, response: { 200: Workshop } } }, async (_request, reply) =>
-    reply.send((await workshopView(app.db.manager, app.clock)) as never),
-  );
+  app.get('/api/workshop', { schema: { tags, response: { 200: Workshop } } }, async (_request, reply) => {
+    const view = await app.remembered.of('workshop', ['workshop'], () => workshopView(app.db.manager));
+    return reply.send({ ...view, now: app.clock.now().toISOString(), clockRate: app.clock.rate } as never);
+  });
   const rules = new RulesService(app.db);
   app.put('/api/rules', { schema: { tags, body: Rules, response: { 200: Rules } } }, (request) =>
     rules.change(request.body),

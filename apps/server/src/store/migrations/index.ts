@@ -10,6 +10,7 @@ import { Bench1790000000000 } from './1790000000000-bench';
 import { Warming1791000000000 } from './1791000000000-warming';
 import { BoxStock1792000000000 } from './1792000000000-box-stock';
 import { Practices1793000000000 } from './1793000000000-practices';
+import { Changes1794000000000 } from './1794000000000-changes';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -27,4 +28,5 @@ export const MIGRATIONS = [
   Warming1791000000000,
   BoxStock1792000000000,
   Practices1793000000000,
+  Changes1794000000000,
 ];

@@ -15,6 +15,9 @@ import { BoxEntity } from '../workshop/box.entity';
 import { PieceEntity } from '../workshop/piece.entity';
 import { PickupPointEntity } from '../workshop/resources.entity';
 
+/** Of columns that the database keeps itself. */
+const NEVER_WRITTEN = { select: false, insert: false, update: false } as const;
+
 @Entity('customer_order')
 export class OrderEntity {
   @PrimaryGeneratedColumn('uuid')
@@ -75,6 +78,11 @@ export class OrderEntity {
 
   @Column('timestamptz', { name: 'created_at' })
   createdAt: Date;
+
+  /** The number of the transaction that wrote it last; the database keeps it itself. */
+  @Index('customer_order_xact')
+  @Column('bigint', NEVER_WRITTEN)
+  xact: string;
 
   @OneToMany(() => OrderLineEntity, (line) => line.order, { cascade: true, eager: true })
   lines: Relation<OrderLineEntity>[];

@@ -51,9 +51,7 @@ export async function buildProblem(
   const moulds = await manager.find(MouldEntity);
   const book = await loadBook(manager);
   const times = await learnedTimes(manager, clock.now());
-
-  const people = await manager.find(PersonEntity, byPosition);
-  const points = await manager.find(PickupPointEntity, byPosition);
+  const { bowls, ...frame } = await weekFrame(manager, setUp);
   return {
     format: 'alnage-problem/1',
     horizon: minutesFrom(setUp.span.start, setUp.span.end),
@@ -61,9 +59,23 @@ export async function buildProblem(
     changeovers: setUp.workshop.changeovers,
     coatings: dippery.coatings.map((coating) => coatingOf(coating, times)),
     products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds, book, times })),
-    melters: (await manager.find(BowlEntity, byPosition)).map((bowl) =>
-      melterOf(bowl, tailGramsOf(bowl, pieces, dippery)),
-    ),
+    melters: bowls.map((bowl) => melterOf(bowl, tailGramsOf(bowl, pieces, dippery))),
+    ...frame,
+  };
+}
+
+/** What is to be met, by whom, in which bowls and on how many trays: what a plan is made for, but not how pieces are made. */
+export interface WeekFrame extends Pick<Problem, 'people' | 'zones' | 'orders'> {
+  readonly places: NonNullable<Problem['places']>;
+  readonly bowls: readonly BowlEntity[];
+}
+
+export async function weekFrame(manager: EntityManager, setUp: SetUp): Promise<WeekFrame> {
+  const byPosition = { order: { position: 'ASC' } } as const;
+  const people = await manager.find(PersonEntity, byPosition);
+  const points = await manager.find(PickupPointEntity, byPosition);
+  return {
+    bowls: await manager.find(BowlEntity, byPosition),
     people: people.map((person) => personOf(person, setUp)),
     zones: (await manager.find(ZoneEntity, byPosition)).map(({ id, trays }) => ({ id, trays })),
     places: points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes })),
@@ -141,10 +153,21 @@ function personOf(person: PersonEntity, { days, span, timeZone }: SetUp): Person
   return { id: person.id, pace: person.pace, skills: person.skills, shifts };
 }
 
+/** An order is the same object until it is written again, and so is what the planner is told of it. */
+const told = new WeakMap<Ordered, { readonly start: number; readonly order: PlanOrder }>();
+
 function orderOf(order: Ordered, { span }: SetUp): PlanOrder {
+  const known = told.get(order);
+  if (known?.start === span.start.getTime()) return known.order;
+  const planOrder = planOrderOf(order, span.start);
+  told.set(order, { start: span.start.getTime(), order: planOrder });
+  return planOrder;
+}
+
+function planOrderOf(order: Ordered, start: Date): PlanOrder {
   return {
     id: order.id,
-    due: minutesFrom(span.start, order.pickupAt),
+    due: minutesFrom(start, order.pickupAt),
     weight: 1,
     place: order.pickupPointId,
     lines: productLines(order.contents),

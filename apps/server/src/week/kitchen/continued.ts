@@ -1,12 +1,20 @@
 import { createHash } from 'node:crypto';
-import { goOn, heldAt, withHolds, type HeldProblem, type Lock, type Problem } from '@alnage/core';
+import {
+  goOn,
+  heldAt,
+  withHolds,
+  type HeldProblem,
+  type Lock,
+  type PlanOrder,
+  type Problem,
+} from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { seenAtBench } from '../begun/seen-at-bench';
 import { orderedIn } from '../orders/ordered';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { minutesFrom } from '../../platform/time/workshop-time';
-import { buildProblem } from './build-problem';
+import { buildProblem, weekFrame } from './build-problem';
 import type { PlanEntity } from '../../store/work/plan.entity';
 
 /** What is to be planned now: the problem, what of the pins could not be held, and the mark of what it was made from. */
@@ -78,12 +86,32 @@ export function minuteNow(
   return Math.min(horizon, Math.max(0, minutesFrom(span.start, clock.now())));
 }
 
+type Marked = Pick<Problem, 'orders' | 'people' | 'zones' | 'places'> & {
+  readonly melters: readonly Pick<Problem['melters'][number], 'id' | 'capacityGrams'>[];
+};
+
+/** The mark that a plan made now would have. */
+export async function markNow(manager: EntityManager, setUp: SetUp): Promise<string> {
+  const { bowls: melters, ...frame } = await weekFrame(manager, setUp);
+  return problemMark({ ...frame, melters });
+}
+
 /**
  * A short mark of what is ordered, for when and where, and of who, which bowls and how many trays there are; two equal
  * marks mean that a plan for one is a plan for the other. What is learned by weighing is not in it.
  */
-export function problemMark({ orders, people, melters, zones, places }: Problem): string {
+export function problemMark({ orders, people, melters, zones, places }: Marked): string {
   const bowls = melters.map(({ id, capacityGrams }) => [id, capacityGrams]);
-  const told = JSON.stringify([orders, people, bowls, zones, places]);
+  const rest = JSON.stringify([people, bowls, zones, places]).slice(1);
+  const told = `[[${orders.map(orderText).join(',')}],${rest}`;
   return createHash('sha256').update(told).digest('hex').slice(0, 16);
+}
+
+/** The same order is marked again and again. */
+const texts = new WeakMap<PlanOrder, string>();
+
+function orderText(order: PlanOrder): string {
+  const known = texts.get(order) ?? JSON.stringify(order);
+  texts.set(order, known);
+  return known;
 }

@@ -1,10 +1,13 @@
 import type { Order, Payment } from '@alnage/contract';
 import { accountOf, orderPrice, piecesOfOrder, type OrderContents } from '@alnage/core';
 import { wallClockOf } from '../../platform/time/workshop-time';
-import type { OrderEntity } from '../../store/work/order.entity';
+import type { OrderRow } from './read-orders';
+
+/** What an order is shown from: a row that was read, or the entity that is worked on. */
+type OrderShown = Omit<OrderRow, 'importKey' | 'payments'> & { readonly payments?: OrderRow['payments'] };
 
 /** An order as the API shows it. */
-export function orderView(order: OrderEntity, timeZone: string): Order {
+export function orderView(order: OrderShown, timeZone: string): Order {
   const { id, ticket, customer, customerId, note, giftMessage, depositMinor, state, version } = order;
   const { pickupAt, pickupPointId, holdUntil, createdAt } = order;
   const { lines, boxes } = pricedContentsOf(order);
@@ -34,7 +37,7 @@ export function orderView(order: OrderEntity, timeZone: string): Order {
   };
 }
 
-function paymentsOf({ payments = [] }: OrderEntity): Payment[] {
+function paymentsOf({ payments = [] }: OrderShown): Payment[] {
   return [...payments]
     .sort((a, b) => a.at.getTime() - b.at.getTime())
     .map(({ kind, method, amountMinor, at, by, reference }) => ({
@@ -48,7 +51,7 @@ function paymentsOf({ payments = [] }: OrderEntity): Payment[] {
 }
 
 /** What an order is of, each line at the price that was agreed. */
-export function pricedContentsOf(order: Pick<OrderEntity, 'lines' | 'boxes'>) {
+export function pricedContentsOf(order: Pick<OrderRow, 'lines' | 'boxes'>) {
   return {
     lines: placed(order.lines).map(({ pieceId: piece, pieces, priceMinor }) => ({
       piece,
@@ -65,7 +68,7 @@ export function pricedContentsOf(order: Pick<OrderEntity, 'lines' | 'boxes'>) {
 }
 
 /** What an order is of, for the core. */
-export function contentsOf(order: Pick<OrderEntity, 'lines' | 'boxes'>): OrderContents {
+export function contentsOf(order: Pick<OrderRow, 'lines' | 'boxes'>): OrderContents {
   return pricedContentsOf(order);
 }
 

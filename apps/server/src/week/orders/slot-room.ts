@@ -6,12 +6,23 @@ import type { PickupPointEntity } from '../../store/workshop/resources.entity';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { wallClockOf } from '../../platform/time/workshop-time';
 
+/** Orders that are collected at one time and hand over as much each. */
 interface Handover {
-  readonly id: string;
   readonly pickup_at: Date;
   readonly boxes: number;
   readonly has_loose: boolean;
+  readonly orders: number;
+  readonly is_own: boolean;
 }
+
+const HANDOVERS = `
+  select pickup_at, boxes, has_loose, is_own, count(*)::int as orders
+    from (select o.pickup_at, o.id is not distinct from $5::uuid as is_own,
+                 (select coalesce(sum(b.count), 0)::int from order_box b where b.order_id = o.id) as boxes,
+                 exists(select 1 from order_line l where l.order_id = o.id) as has_loose
+            from customer_order o
+           where o.pickup_point_id = $1 and o.state = any($2) and o.pickup_at >= $3 and o.pickup_at < $4) each
+   group by pickup_at, boxes, has_loose, is_own`;
 
 /** What the slots of a pickup point still take, less an order that is about to change. */
 export class SlotRoom {
@@ -27,21 +38,17 @@ export class SlotRoom {
     { span, timeZone }: SetUp,
     { point, changing }: { readonly point: PickupPointEntity; readonly changing: string | null },
   ): Promise<SlotRoom> {
-    const rows = await manager.query<Handover[]>(
-      `select o.id, o.pickup_at,
-              (select coalesce(sum(b.count), 0)::int from order_box b where b.order_id = o.id) as boxes,
-              exists(select 1 from order_line l where l.order_id = o.id) as has_loose
-         from customer_order o
-        where o.pickup_point_id = $1 and o.state = any($2) and o.pickup_at >= $3 and o.pickup_at < $4`,
-      [point.id, [...PROMISED_STATES], span.start, span.end],
-    );
+    const rows = await manager.query<Handover[]>(HANDOVERS, [
+      ...[point.id, [...PROMISED_STATES], span.start, span.end],
+      changing,
+    ]);
     const boxesOf = ({ boxes, has_loose }: Handover): number => handoversOf(boxes, has_loose);
     const slotOf = ({ pickup_at }: Handover): string =>
       slotStart(point, wallClockOf(pickup_at, timeZone)) ?? '';
     const taken = new Map<string, number>();
-    for (const row of rows.filter(({ id }) => id !== changing))
-      taken.set(slotOf(row), (taken.get(slotOf(row)) ?? 0) + boxesOf(row));
-    const own = rows.find(({ id }) => id === changing);
+    for (const row of rows.filter(({ is_own }) => !is_own))
+      taken.set(slotOf(row), (taken.get(slotOf(row)) ?? 0) + row.orders * boxesOf(row));
+    const own = rows.find(({ is_own }) => is_own);
     return new SlotRoom(point, taken, own ? { slot: slotOf(own), boxes: boxesOf(own) } : null);
   }
 

@@ -1,8 +1,9 @@
 import type { Lot } from '@alnage/contract';
 import type { LarderItem } from '@alnage/core';
-import { DateTime } from 'luxon';
 import type { EntityManager } from 'typeorm';
-import { LotEntity } from '../../store/work/lot.entity';
+import { endOfDay } from '../../platform/time/workshop-time';
+import { instantMs, jsonRows } from '../../platform/database/json-rows';
+import type { LotEntity, LotMoveEntity } from '../../store/work/lot.entity';
 import type { SupplyEntity } from '../../store/workshop/supply.entity';
 
 const HOUR_MS = 3_600_000;
@@ -14,16 +15,14 @@ export function usableUntil(
   timeZone: string,
 ): Date | null {
   const ends = [
-    ...(bestBefore === null
-      ? []
-      : [DateTime.fromISO(bestBefore, { zone: timeZone }).endOf('day').toMillis()]),
+    ...(bestBefore === null ? [] : [endOfDay(bestBefore, timeZone).getTime()]),
     ...(supply?.keepsHours ? [receivedAt.getTime() + supply.keepsHours * HOUR_MS] : []),
   ];
   return ends.length === 0 ? null : new Date(Math.min(...ends));
 }
 
 /** What is left of a lot. */
-export function leftOf({ moves }: Pick<LotEntity, 'moves'>): number {
+export function leftOf({ moves }: Pick<LotRow, 'moves'>): number {
   const left = moves.reduce((sum, { amount }) => sum + amount, 0);
   // what floating point leaves of nothing is nothing
   return Math.abs(left) < 1e-6 ? 0 : left;
@@ -37,7 +36,7 @@ export function lotsThere(
     supplies,
     timeZone,
   }: {
-    readonly lots: readonly LotEntity[];
+    readonly lots: readonly LotRow[];
     readonly supplies: readonly SupplyEntity[];
     readonly timeZone: string;
   },
@@ -48,7 +47,7 @@ export function lotsThere(
     .map((lot) => ({ id: lot.id, amount: leftOf(lot), usableUntil: usableUntil(lot, supply, timeZone) }));
 }
 
-export function lotView(lot: LotEntity, supplies: readonly SupplyEntity[], timeZone: string): Lot {
+export function lotView(lot: LotRow, supplies: readonly SupplyEntity[], timeZone: string): Lot {
   const supply = supplies.find(({ id }) => lot.itemKind === 'supply' && id === lot.itemId);
   return {
     id: lot.id,
@@ -68,11 +67,36 @@ export function lotView(lot: LotEntity, supplies: readonly SupplyEntity[], timeZ
   };
 }
 
+/** A lot with all that moved of it. */
+export type LotRow = Omit<LotEntity, 'moves'> & {
+  readonly moves: readonly Omit<LotMoveEntity, 'lot' | 'lotId'>[];
+};
+
+type JsonMove = Omit<LotRow['moves'][number], 'at'> & { readonly at: number };
+type JsonLot = Omit<LotRow, 'receivedAt' | 'openedAt' | 'moves'> & {
+  readonly receivedAt: number;
+  readonly openedAt: number | null;
+  readonly moves: readonly JsonMove[] | null;
+};
+
+const LOTS = `
+  select l.id, l.item_kind as "itemKind", l.item_id as "itemId", l.code, l.origin, l.best_before as "bestBefore",
+         l.allergens, l.note, ${instantMs('l.received_at')} as "receivedAt", ${instantMs('l.opened_at')} as "openedAt",
+         m.all as moves
+    from lot l
+    left join (select lot_id, json_agg(json_build_object('id', id::text, 'at', ${instantMs('at')}, 'by', by, 'kind', kind,
+                 'amount', amount, 'reason', reason, 'preparationId', preparation_id, 'runId', run_id,
+                 'orderId', order_id) order by id) as all
+                 from lot_move group by lot_id) m on m.lot_id = l.id
+   order by l.received_at, l.code, l.id`;
+
 /** All lots with their moves, the first received first. */
-export function findLots(manager: EntityManager): Promise<LotEntity[]> {
-  return manager.find(LotEntity, {
-    relations: { moves: true },
-    relationLoadStrategy: 'query',
-    order: { receivedAt: 'ASC', code: 'ASC', id: 'ASC' },
-  });
+export async function findLots(manager: EntityManager): Promise<LotRow[]> {
+  const rows = await jsonRows<JsonLot>(manager, LOTS, []);
+  return rows.map(({ receivedAt, openedAt, moves, ...lot }) => ({
+    ...lot,
+    receivedAt: new Date(receivedAt),
+    openedAt: openedAt === null ? null : new Date(openedAt),
+    moves: (moves ?? []).map((move) => ({ ...move, at: new Date(move.at) })),
+  }));
 }

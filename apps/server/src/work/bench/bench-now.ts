@@ -1,7 +1,8 @@
 import type { Bench, SealedWork } from '@alnage/contract';
-import { SPARE_PREFIX, benchWorks, dayAhead, lostCourses, type BenchWork } from '@alnage/core';
+import { benchWorks, dayAhead, lostCourses, type BenchWork } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
+import { planTickets } from '../../week/kitchen/plan-tickets';
 import { workedPlan } from '../../week/kitchen/plan-versions';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { findSetUp } from '../../shop/seasons/set-up';
@@ -43,7 +44,7 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
     troubles: [...troubles],
     lost: [...seen.lost],
     shortages: [...seen.shortages],
-    tickets: await ticketsOf(manager, plan),
+    tickets: await planTickets(manager, plan.problem),
     freeFrom: freeFromOf(plan, works),
   };
 }
@@ -55,15 +56,6 @@ function sealedWork({ id, work, code, record, endedAt, sealedAt }: RunEntity): S
     endedAt: (endedAt ?? sealedAt!).getTime(),
     leftGrams: leftGrams === null ? null : Math.max(0, leftGrams - toLarderGrams),
   };
-}
-
-async function ticketsOf(manager: EntityManager, { problem }: PlanEntity): Promise<Record<string, string>> {
-  const ids = problem.orders.map(({ id }) => id).filter((id) => !id.startsWith(SPARE_PREFIX));
-  const rows = await manager.query<{ id: string; ticket: string }[]>(
-    'select id, ticket from customer_order where id = any($1)',
-    [ids],
-  );
-  return Object.fromEntries(rows.map(({ id, ticket }) => [id, ticket]));
 }
 
 /** Allergens that orders of a work are to be free from, where there are any. */

@@ -9,6 +9,7 @@ import {
 } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
 import { benchNow } from './bench-now';
 import { BenchService } from './bench.service';
@@ -21,8 +22,12 @@ const tags = ['bench'];
 export function addBench(app: App): void {
   const bench = new BenchService(app.db, app.clock);
   const seals = new SealService(app.db, app.clock);
-  app.get('/api/bench', { schema: { tags, response: { 200: Bench } } }, async (_request, reply) =>
-    reply.send((await benchNow(app.db.manager, app.clock)) as never),
+  app.get(
+    '/api/bench',
+    { schema: { tags, response: { 200: Bench } } },
+    keptAnswer(app, { topics: ['bench', 'plan', 'workshop'], isTimed: true }, () =>
+      benchNow(app.db.manager, app.clock),
+    ),
   );
   app.post(
     '/api/bench/events',

@@ -15,19 +15,30 @@ import {
 } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
 import { larderNow } from './larder.service';
 import { LotsService } from './lots.service';
+import { MADE_OF_TOPICS, madeOf } from './need-sources';
 import { recipeEffects, supplyEffects } from './recipe-effects';
 import { PreparationsService } from './preparations.service';
 
 const tags = ['larder'];
+/** What the needs are reckoned from. */
+const LARDER_TOPICS = ['larder', 'plan', 'orders', 'workshop', 'weighings'] as const;
 const Opening = closed({ isOpen: Type.Boolean() });
 
 /** What there is, what is needed, what comes in and goes out, and the centres that are made of it. */
 export function addLarder(app: App): void {
-  app.get('/api/larder', { schema: { tags, response: { 200: Larder } } }, () =>
-    larderNow(app.db.manager, app.clock.now()),
+  app.get(
+    '/api/larder',
+    { schema: { tags, response: { 200: Larder } } },
+    keptAnswer(app, { topics: LARDER_TOPICS, isTimed: true }, async () => {
+      const { manager } = app.db;
+      const now = app.clock.now();
+      const things = await app.remembered.of('made of', MADE_OF_TOPICS, () => madeOf(manager, now));
+      return larderNow(manager, now, things);
+    }),
   );
   addLots(app);
   addPreparations(app);

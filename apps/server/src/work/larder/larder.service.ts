@@ -22,19 +22,14 @@ import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { boxSupplies } from '../../shop/recipe-book/box-supplies';
 import { orderedIn } from '../../week/orders/ordered';
-import { PieceEntity } from '../../store/workshop/piece.entity';
-import { publishedPlan, workedPlan } from '../../week/kitchen/plan-versions';
-import { readWeighings } from '../../week/learned/read-weighings';
-import { loadDippery } from '../../shop/dippery/dippery';
+import { publishedVersion, workedPlan } from '../../week/kitchen/plan-versions';
 import { findSetUp } from '../../shop/seasons/set-up';
 import { minutesFrom } from '../../platform/time/workshop-time';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { costsOf } from './item-costs';
-import { loadBook } from '../../shop/recipe-book/load-book';
-import { findLots, lotsThere, lotView } from '../../week/stock/lot-view';
-import type { LotEntity } from '../../store/work/lot.entity';
+import { findLots, lotsThere, lotView, type LotRow } from '../../week/stock/lot-view';
 import { needView, partsOf } from './need-view';
-import type { NeedSources } from './need-sources';
+import type { MadeOf, NeedSources } from './need-sources';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
 
@@ -42,7 +37,7 @@ import { SupplyEntity } from '../../store/workshop/supply.entity';
 const COATING_AHEAD_HOURS = 24;
 
 /** The larder against the plan that is worked by. */
-export async function larderNow(manager: EntityManager, now: Date): Promise<Larder> {
+export async function larderNow(manager: EntityManager, now: Date, things: MadeOf): Promise<Larder> {
   const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
   const supplies = await manager.find(SupplyEntity, { order: { position: 'ASC' } });
   const lots = await findLots(manager);
@@ -52,17 +47,13 @@ export async function larderNow(manager: EntityManager, now: Date): Promise<Lard
   if (!setUp || !plan) return { plan: null, needs: [], lots: views };
   const sources: NeedSources = {
     ...{ setUp, plan, now },
-    book: await loadBook(manager),
-    dippery: await loadDippery(manager),
-    pieces: await manager.find(PieceEntity),
-    weighings: await readWeighings(manager, now),
+    ...things,
   };
-  const published = await publishedPlan(manager, setUp);
   const uses = await allUses(manager, sources);
   return {
     plan: {
       version: plan.version,
-      isPublished: published?.version === plan.version,
+      isPublished: plan.version === (await publishedVersion(manager, setUp)),
       madeAt: plan.madeAt.toISOString(),
     },
     needs: itemsOf(sources).map((item) => needOf(item, { uses, lots, supplies, sources })),
@@ -106,29 +97,31 @@ async function allUses(manager: EntityManager, sources: NeedSources): Promise<It
   ];
 }
 
-/** Boxes of orders that are promised and not packed yet, at their pickup. */
+/** Boxes of orders that are promised and not packed yet, at their pickup: of one kind and time together. */
 async function boxUses(manager: EntityManager, { setUp, book, now }: NeedSources): Promise<ItemUse[]> {
-  const boxes = await manager.find(BoxEntity);
+  const kinds = await manager.find(BoxEntity);
   const orders = await orderedIn(manager, setUp.span, ['promised']);
-  return orders
-    .filter(({ pickupAt }) => pickupAt >= now)
-    .flatMap(({ id: order, pickupAt, contents }) =>
-      contents.boxes.flatMap(({ box: id, count }) => {
-        const kind = boxes.find((box) => box.id === id);
-        const minute = minutesFrom(setUp.span.start, pickupAt);
-        return boxSupplies(kind, count, book).map(({ item, amount }): ItemUse => ({
-          ...{ item, minute, amount },
-          cause: { kind: 'box', order, box: id, boxes: count },
-        }));
-      }),
-    );
+  const wanted = new Map<string, { minute: number; box: string; boxes: number }>();
+  for (const { pickupAt, contents } of orders.filter((order) => order.pickupAt >= now))
+    for (const { box, count } of contents.boxes) {
+      const minute = minutesFrom(setUp.span.start, pickupAt);
+      const known = wanted.get(`${minute} ${box}`) ?? { minute, box, boxes: 0 };
+      wanted.set(`${minute} ${box}`, { ...known, boxes: known.boxes + count });
+    }
+  return [...wanted.values()].flatMap(({ minute, box, boxes }) => {
+    const kind = kinds.find(({ id }) => id === box);
+    return boxSupplies(kind, boxes, book).map(({ item, amount }): ItemUse => ({
+      ...{ item, minute, amount },
+      cause: { kind: 'box', box, boxes },
+    }));
+  });
 }
 
 function needOf(
   item: LarderItem,
   parts: {
     readonly uses: readonly ItemUse[];
-    readonly lots: readonly LotEntity[];
+    readonly lots: readonly LotRow[];
     readonly supplies: readonly SupplyEntity[];
     readonly sources: NeedSources;
   },

@@ -10,8 +10,8 @@ import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
 import { loadBook } from '../../shop/recipe-book/load-book';
 import { lockLarder } from '../../week/stock/lock-larder';
 import { drawnLots, giveBack, takeOut, type Drawn } from '../../week/stock/drawn-lots';
-import { findLots } from '../../week/stock/lot-view';
-import { LotMoveEntity, type LotEntity } from '../../store/work/lot.entity';
+import { findLots, type LotRow } from '../../week/stock/lot-view';
+import { LotMoveEntity } from '../../store/work/lot.entity';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
 
@@ -133,14 +133,14 @@ async function planned(manager: EntityManager, setUp: SetUp): Promise<Preparatio
 function view(
   { start, end, ...each }: Preparation,
   { span }: SetUp,
-  { done, lots }: { readonly done: PreparationEntity | null; readonly lots: readonly LotEntity[] },
+  { done, lots }: { readonly done: PreparationEntity | null; readonly lots: readonly LotRow[] },
 ): PreparationView {
   const instant = (minute: number): string =>
     new Date(span.start.getTime() + minute * MS_PER_MINUTE).toISOString();
   return { ...each, start: instant(start), end: instant(end), done: done && doneView(done, lots) };
 }
 
-function doneView(done: PreparationEntity, lots: readonly LotEntity[]): NonNullable<PreparationView['done']> {
+function doneView(done: PreparationEntity, lots: readonly LotRow[]): NonNullable<PreparationView['done']> {
   const { id, at, by, recipeVersion, missing } = done;
   return {
     ...{ at: at.toISOString(), by, recipeVersion, missing },

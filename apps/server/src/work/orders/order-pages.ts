@@ -1,11 +1,11 @@
 import type { OrderPage, OrderQuery } from '@alnage/contract';
 import { plainText } from '@alnage/core';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { daysBetween } from '../../platform/time/workshop-time';
 import { escapedLike } from '../../platform/database/escaped-like';
 import { orderView } from '../../week/orders/order-view';
-import { OrderEntity } from '../../store/work/order.entity';
+import { readOrders } from '../../week/orders/read-orders';
 
 /** So many orders are told where nobody says how many. */
 const USUAL_LIMIT = 100;
@@ -24,11 +24,7 @@ interface Found {
 export async function orderPage(manager: EntityManager, setUp: SetUp, query: OrderQuery): Promise<OrderPage> {
   const { limit = USUAL_LIMIT } = query;
   const { total, index, ids } = await foundOrders(manager, setUp, { ...query, limit });
-  const orders = await manager.find(OrderEntity, {
-    where: { id: In(ids) },
-    relationLoadStrategy: 'query',
-    order: { pickupAt: 'ASC', ticket: 'ASC' },
-  });
+  const orders = await readOrders(manager, { where: 'o.id = any($1)', values: [ids] });
   return {
     total,
     index,

@@ -12,6 +12,7 @@ import {
 } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
 import { OrdersService } from './orders.service';
 
@@ -23,7 +24,9 @@ export function addOrders(app: App): void {
   app.get(
     '/api/orders',
     { schema: { tags, querystring: OrderQuery, response: { 200: OrderPage } } },
-    (request) => orders.page(request.query),
+    keptAnswer(app, { topics: ['orders', 'workshop'] }, (request: { query: OrderQuery }) =>
+      orders.page(request.query),
+    ),
   );
 
   app.get('/api/orders/:id', { schema: { tags, params: OrderParams, response: { 200: Order } } }, (request) =>

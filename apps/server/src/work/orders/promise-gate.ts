@@ -46,10 +46,14 @@ export class PromiseGate {
   /** @throws ProblemError `invalid-input` at the pickup, with the nearest slot that can be, if there is one */
   async requireRoom(manager: EntityManager, setUp: SetUp, wanted: PromiseWanted): Promise<void> {
     await lockUntilCommit(manager, 'promises');
-    const kitchen = await Kitchen.load(manager, setUp, this.clock);
-    const situation = { kitchen, ...(await this.placeOf(manager, setUp, wanted)) };
-    const fault = faultIn(situation, setUp, wanted);
+    const place = await this.placeOf(manager, setUp, wanted);
+    const ask = (): Promise<Kitchen | null> => Kitchen.load(manager, setUp, this.clock);
+    // who overrules the kitchen does not wait for it
+    const asked = wanted.despiteKitchen ? null : await ask();
+    const fault = faultIn({ ...place, kitchen: asked }, setUp, wanted);
     if (!fault) return;
+    const kitchen = asked ?? (await ask());
+    const situation = { ...place, kitchen };
     const { timeZone } = setUp;
     const { point } = situation;
     const slot = slotStart(point, wanted.pickup)!;

@@ -12,8 +12,9 @@ import {
   PlanParams,
   SavedPlan,
 } from '@alnage/contract';
-import { Type } from 'typebox';
+import { Type, type Static } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
 import type { PlanJobs } from './jobs/plan-jobs';
 import { makeChanges } from './versions/make-changes';
@@ -22,6 +23,8 @@ import { SHEET_KINDS } from './sheets/run-sheet';
 import { runSheet } from './sheets/sheets.service';
 
 const tags = ['plan'];
+/** What a plan is told by: itself, and what would be planned now. */
+const PLAN_TOPICS = ['plan', 'orders', 'workshop'] as const;
 const SheetParams = shut({
   version: PlanParams.properties.version,
   kind: Type.Enum([...SHEET_KINDS]),
@@ -37,7 +40,7 @@ export function addPlan(app: App, jobs: PlanJobs): void {
   app.get(
     '/api/plan',
     { schema: { tags, response: { 200: SavedPlan } } },
-    () => plans.newest() as Promise<never>,
+    keptAnswer(app, { topics: PLAN_TOPICS }, () => plans.newest()),
   );
   app.get('/api/plan/versions', { schema: { tags, response: { 200: Type.Array(PlanHead) } } }, () =>
     plans.versions(),
@@ -45,7 +48,9 @@ export function addPlan(app: App, jobs: PlanJobs): void {
   app.get(
     '/api/plan/versions/:version',
     { schema: { tags, params: PlanParams, response: { 200: SavedPlan } } },
-    (request) => plans.version(request.params.version) as Promise<never>,
+    keptAnswer(app, { topics: PLAN_TOPICS }, ({ params }: { params: Static<typeof PlanParams> }) =>
+      plans.version(params.version),
+    ),
   );
   app.post(
     '/api/plan/versions/:version/publish',

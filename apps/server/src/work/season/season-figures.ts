@@ -17,11 +17,12 @@ import {
   piecesOfOrder,
   slotsOfDay,
   type Booking,
+  type PieceCount,
 } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { termsOf } from '../../week/orders/offer-terms';
-import { orderedIn, type Ordered } from '../../week/orders/ordered';
+import { orderedIn, pickedUpIn, type Ordered } from '../../week/orders/ordered';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { slotsToCome, slotStart } from '../../shop/pickup/pickup-slots';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
@@ -89,13 +90,22 @@ function bookingOf(order: Ordered): Booking {
   return { at: order.createdAt.getTime(), pieces: piecesIn(order) };
 }
 
-function piecesIn({ contents }: Ordered): number {
-  return countPieces(piecesOfOrder(contents));
+/** Pieces of an order are asked for by day, by booking and by piece. */
+const pieceCounts = new WeakMap<Ordered, readonly PieceCount[]>();
+
+function piecesBy(order: Ordered): readonly PieceCount[] {
+  const known = pieceCounts.get(order) ?? piecesOfOrder(order.contents);
+  pieceCounts.set(order, known);
+  return known;
+}
+
+function piecesIn(order: Ordered): number {
+  return countPieces(piecesBy(order));
 }
 
 function dayFigures({ setUp, orders, points, boxes }: Situation): SeasonDayFigures[] {
   return setUp.days.map(({ date, start, end }) => {
-    const here = orders.filter(({ pickupAt }) => pickupAt >= start && pickupAt < end);
+    const here = pickedUpIn(orders, { start, end });
     const slots = points.flatMap((point) => slotLoads(point, { date, orders: here, setUp }));
     const counted = slots.filter((slot) => slot.room !== null);
     return {
@@ -128,9 +138,13 @@ function slotLoads(
   }: { readonly date: string; readonly orders: readonly Ordered[]; readonly setUp: SetUp },
 ): SlotLoad[] {
   const taken = new Map<string, { orders: number; boxes: number }>();
+  const starting = new Map<number, string>();
   for (const { pickupAt, contents } of orders.filter(({ pickupPointId }) => pickupPointId === point.id)) {
-    const wall = wallClockOf(pickupAt, timeZone);
-    const at = slotStart(point, wall) ?? wall;
+    // many are collected at the same time
+    const known = starting.get(pickupAt.getTime());
+    const wall = known ?? wallClockOf(pickupAt, timeZone);
+    const at = known ?? slotStart(point, wall) ?? wall;
+    starting.set(pickupAt.getTime(), at);
     const slot = taken.get(at) ?? { orders: 0, boxes: 0 };
     taken.set(at, { orders: slot.orders + 1, boxes: slot.boxes + boxesHandedOver(contents) });
   }
@@ -151,8 +165,8 @@ function bookedPieces(pieces: readonly PieceEntity[], situation: Situation): Pie
   const { setUp, orders, points, now } = situation;
   const { season, days, timeZone } = setUp;
   const sums = new Map<string, number>();
-  for (const { piece, pieces: count } of orders.flatMap(({ contents }) => piecesOfOrder(contents)))
-    sums.set(piece, (sums.get(piece) ?? 0) + count);
+  for (const order of orders)
+    for (const { piece, pieces: count } of piecesBy(order)) sums.set(piece, (sums.get(piece) ?? 0) + count);
   const slots = points
     .flatMap((point) => slotsToCome(point, { days, timeZone, now }))
     .sort((a, b) => a.at.localeCompare(b.at));

@@ -1,10 +1,9 @@
 import type { PlanHead, SavedPlan } from '@alnage/contract';
-import { SPARE_PREFIX } from '@alnage/core';
+import type { Problem } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
+import { planTickets } from '../../../week/kitchen/plan-tickets';
+import type { PlanHeadRow } from '../../../week/kitchen/plan-versions';
 import type { PlanEntity } from '../../../store/work/plan.entity';
-
-/** A version without the plan itself. */
-export type PlanHeadRow = Omit<PlanEntity, 'problem' | 'plan' | 'reasons'>;
 
 export function planHead(plan: PlanHeadRow, published: number | null): PlanHead {
   return {
@@ -22,26 +21,41 @@ export function planHead(plan: PlanHeadRow, published: number | null): PlanHead 
 }
 
 /** A plan as it is told: `mark` is that of what would be planned now, `published` the version that is worked by. */
-export async function planView(
-  manager: EntityManager,
-  plan: PlanEntity,
-  { mark, published }: { readonly mark: string; readonly published: number | null },
-): Promise<SavedPlan> {
-  const orders = await manager.query<{ id: string; ticket: string }[]>(
-    'select id, ticket from customer_order where id = any($1)',
-    [plan.problem.orders.map(({ id }) => id).filter((id) => !id.startsWith(SPARE_PREFIX))],
-  );
+export async function planView(manager: EntityManager, plan: PlanEntity, told: Told): Promise<SavedPlan> {
+  return { ...headView(plan, told), ...(await bodyView(manager, plan)) };
+}
+
+/** The same as text. With thousands of orders the body is megabytes, so it is made text once a version. */
+export async function planText(manager: EntityManager, plan: PlanEntity, told: Told): Promise<string> {
+  const known = bodies.get(plan.problem);
+  const body = known ?? JSON.stringify(await bodyView(manager, plan)).slice(1);
+  bodies.set(plan.problem, body);
+  return `${JSON.stringify(headView(plan, told)).slice(0, -1)},${body}`;
+}
+
+const bodies = new WeakMap<Problem, string>();
+
+interface Told {
+  readonly mark: string;
+  readonly published: number | null;
+}
+
+type Body = Pick<SavedPlan, 'tickets' | 'problem' | 'plan' | 'reasons'>;
+
+/** What of a version changes while people work with it. */
+function headView(plan: PlanEntity, { mark, published }: Told): Omit<SavedPlan, keyof Body> {
   return {
     ...planHead(plan, published),
-    tickets: Object.fromEntries(orders.map(({ id, ticket }) => [id, ticket])),
     horizonStart: plan.horizonStart.toISOString(),
     isStale: plan.ordersMark !== mark,
     pins: plan.pins,
     locks: plan.locks,
     lapsed: plan.lapsed,
     publishedVersion: published,
-    problem: plan.problem,
-    plan: plan.plan,
-    reasons: plan.reasons,
   };
+}
+
+/** What of it stays. */
+async function bodyView(manager: EntityManager, { problem, plan, reasons }: PlanEntity): Promise<Body> {
+  return { tickets: await planTickets(manager, problem), problem, plan, reasons };
 }

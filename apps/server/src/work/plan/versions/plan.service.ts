@@ -16,12 +16,18 @@ import { ProblemError } from '../../../platform/http/problem-error';
 import type { WorkshopClock } from '../../../platform/time/workshop-clock';
 import { requireSetUp, type SetUp } from '../../../shop/seasons/set-up';
 import { begunOtherwise } from './begun-otherwise';
-import { buildProblem } from '../../../week/kitchen/build-problem';
-import { continued, continuedIn, minuteNow, problemMark } from '../../../week/kitchen/continued';
+import { continued, continuedIn, markNow, minuteNow } from '../../../week/kitchen/continued';
 import { PlanJobEntity } from '../../../store/work/plan-job.entity';
 import { PlanEntity } from '../../../store/work/plan.entity';
-import { newestPlan, publishedPlan, requirePlan, workedPlan } from '../../../week/kitchen/plan-versions';
-import { planHead, planView } from './plan-view';
+import {
+  newestPlan,
+  planHeads,
+  publishedPlan,
+  publishedVersion,
+  requirePlan,
+  workedPlan,
+} from '../../../week/kitchen/plan-versions';
+import { planHead, planText, planView } from './plan-view';
 import { lockUntilCommit } from '../../../platform/database/locks';
 
 /** A plan that is made at once is bettered by so many changes; those of jobs take the time they are given. */
@@ -52,32 +58,26 @@ export class PlanService {
     private readonly clock: Pick<WorkshopClock, 'now'>,
   ) {}
 
-  /** The newest plan. @throws ProblemError `no-plan` */
-  async newest(): Promise<SavedPlan> {
+  /** The newest plan as text. @throws ProblemError `no-plan` */
+  async newest(): Promise<string> {
     const setUp = await requireSetUp(this.db.manager);
     const plan = await newestPlan(this.db.manager, setUp);
     if (!plan) throw new ProblemError('no-plan');
-    return this.view(this.db.manager, setUp, plan);
+    return this.text(setUp, plan);
   }
 
-  /** @throws ProblemError `plan-not-found` */
-  async version(version: number): Promise<SavedPlan> {
+  /** A version as text. @throws ProblemError `plan-not-found` */
+  async version(version: number): Promise<string> {
     const setUp = await requireSetUp(this.db.manager);
-    return this.view(this.db.manager, setUp, await requirePlan(this.db.manager, setUp, version));
+    return this.text(setUp, await requirePlan(this.db.manager, setUp, version));
   }
 
   /** The newest versions, the newest first. */
   async versions(): Promise<PlanHead[]> {
     const { manager } = this.db;
     const setUp = await requireSetUp(manager);
-    const published = (await publishedPlan(manager, setUp))?.version ?? null;
-    const rows = await manager
-      .createQueryBuilder(PlanEntity, 'plan')
-      .select(HEAD_COLUMNS.map((column) => `plan.${column}`))
-      .where('plan.horizonStart = :start', { start: setUp.span.start })
-      .orderBy('plan.version', 'DESC')
-      .take(LISTED_VERSIONS)
-      .getMany();
+    const published = await publishedVersion(manager, setUp);
+    const rows = await planHeads(manager, setUp, LISTED_VERSIONS);
     return rows.map((row) => planHead(row, published));
   }
 
@@ -200,9 +200,11 @@ export class PlanService {
   }
 
   private async view(manager: EntityManager, setUp: SetUp, plan: PlanEntity): Promise<SavedPlan> {
-    const mark = problemMark(await buildProblem(manager, setUp, this.clock));
-    const published = (await publishedPlan(manager, setUp))?.version ?? null;
-    return planView(manager, plan, { mark, published });
+    return planView(manager, plan, await toldNow(manager, setUp));
+  }
+
+  private async text(setUp: SetUp, plan: PlanEntity): Promise<string> {
+    return planText(this.db.manager, plan, await toldNow(this.db.manager, setUp));
   }
 
   /** @throws ProblemError `plan-changed`, `plan-running` */
@@ -231,14 +233,10 @@ export class PlanService {
   }
 }
 
-const HEAD_COLUMNS = [
-  'version',
-  'madeAt',
-  'origin',
-  'madeBy',
-  'basedOn',
-  'publishedAt',
-  'cost',
-  'totalPieces',
-  'unmetPieces',
-] as const satisfies readonly (keyof PlanEntity)[];
+/** By what it is told whether a plan is stale, and which one is worked by. */
+async function toldNow(
+  manager: EntityManager,
+  setUp: SetUp,
+): Promise<{ mark: string; published: number | null }> {
+  return { mark: await markNow(manager, setUp), published: await publishedVersion(manager, setUp) };
+}
