@@ -36,7 +36,10 @@ export default tseslint.config(
   },
   {
     files: ['packages/core/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/cli.ts', '**/plan-task.ts', '**/plan-elsewhere.ts', '**/vitest.config.ts'],
+    ignores: [
+      ...['**/*.test.ts', '**/testing/seeds.ts', '**/vitest.config.ts'],
+      ...['**/cli.ts', '**/plan-task.ts', '**/plan-elsewhere.ts'],
+    ],
     rules: {
       'no-restricted-imports': [
         'error',

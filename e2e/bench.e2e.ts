@@ -130,7 +130,7 @@ test('a run is dipped with the network cut in the middle, on two pages at once, 
   await other.keyboard.press('r');
   await other.getByRole('button', { name: 'foot', exact: true }).click();
   await expect(demo.getByText(/2 rejected/)).toBeVisible({ timeout: 20_000 });
-  await demo.getByRole('button', { name: 'Take back the last' }).click();
+  await demo.getByRole('button', { name: 'Undo the last step' }).click();
   await expect(other.getByText(/1 rejected/)).toBeVisible({ timeout: 20_000 });
   expect(faults.filter((fault) => !/ERR_INTERNET_DISCONNECTED|net::/.test(fault))).toEqual([]);
   await other.close();
@@ -150,7 +150,7 @@ test('an upright tablet is worked by touch, with everything big enough for a glo
   await big(page).tap();
   await expect(page.getByTestId('good')).not.toHaveText(good);
   await expect.poll(async () => (await trays(page)).length, { timeout: 20_000 }).toBe(before + 1);
-  await page.getByRole('button', { name: 'Take back the last' }).tap();
+  await page.getByRole('button', { name: 'Undo the last step' }).tap();
   await expect(page.getByTestId('good')).toHaveText(good);
   const small = await page.locator('main button:visible').evaluateAll((buttons) =>
     buttons.flatMap((button) => {

@@ -154,6 +154,6 @@ test('what a recipe would make of promised orders is told before it is saved', a
   await expect(demo.getByText('Foam bar will declare nuts.')).toBeVisible();
   await expect(demo.getByText(/It touches \d+ promised orders: M-/)).toBeVisible();
   await expectAccessible(demo);
-  await demo.getByRole('button', { name: 'Leave it' }).click();
+  await demo.getByRole('button', { name: 'Cancel' }).click();
   await expect(demo.getByText('Contains no listed allergen, by its ingredients.')).toBeVisible();
 });

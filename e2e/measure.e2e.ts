@@ -36,12 +36,12 @@ test('a weighing is taken, moves the figure in another window, and is set aside 
   await demo.getByLabel('In the bowl before').fill('3000');
   await demo.getByLabel('Left after').fill('3100');
   await demo.getByLabel('Pieces dipped').fill('100');
-  await demo.getByRole('button', { name: 'Keep the weighing' }).click();
+  await demo.getByRole('button', { name: 'Save the weighing' }).click();
   await expect(demo.getByText('Left 3.10 kg will not do: less than 3.00 kg, what was in it.')).toBeVisible();
   await expectAccessible(demo);
   await demo.getByLabel('Left after').fill('2300');
   await expect(demo.getByText('700 g on 100: 7.0 g a piece.')).toBeVisible();
-  await demo.getByRole('button', { name: 'Keep the weighing' }).click();
+  await demo.getByRole('button', { name: 'Save the weighing' }).click();
   await expect(demo.getByRole('form', { name: 'New weighing' })).toBeHidden();
   await expect(async () => expect(Number(await total.textContent())).toBeGreaterThan(before)).toPass();
   await demo.getByText(/weighings as a table/).click();
@@ -64,7 +64,7 @@ test('a new piece is described by its weight, drawn, kept and priced; a berry of
   await demo.getByLabel('Name').fill('Ember berry');
   await demo.getByLabel('One weighs').fill('900');
   await expect(demo.getByText('900 will not do: 5 to 60 g.')).toBeVisible();
-  await demo.getByRole('button', { name: 'Keep the piece' }).click();
+  await demo.getByRole('button', { name: 'Save the piece' }).click();
   await expect(demo.getByLabel('One weighs')).toBeFocused();
   await expectAccessible(demo);
   await demo.getByLabel('One weighs').fill('24');
@@ -73,7 +73,7 @@ test('a new piece is described by its weight, drawn, kept and priced; a berry of
   await demo.getByLabel('Covered', { exact: true }).fill('75');
   await expect(demo.getByRole('img', { name: /Ember berry cut through/ })).toBeVisible();
   await demo.getByLabel('Asked for one').fill('2.60');
-  await demo.getByRole('button', { name: 'Keep the piece' }).click();
+  await demo.getByRole('button', { name: 'Save the piece' }).click();
   await expect(demo.getByRole('heading', { name: 'Ember berry' })).toBeVisible();
   await expect(demo.getByRole('table', { name: 'What one piece costs' })).toContainText('€2.60');
   await demo.getByRole('link', { name: 'Change' }).click();

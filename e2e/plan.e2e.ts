@@ -203,7 +203,7 @@ test('a what-if with one more bowl tells what it would come to and leaves all as
   await expect(panel.getByRole('row', { name: /^Cost/ })).toContainText(/[\d,]+/);
   await expect(demo.getByText('Drawn: What if.')).toBeVisible();
   await expectAccessible(demo);
-  await panel.getByRole('button', { name: 'Leave it as it is' }).click();
+  await panel.getByRole('button', { name: 'Discard' }).click();
   await expect(demo.getByText('Drawn: What if.')).toBeHidden();
   expect((await planNow(demo)).version).toBe(version);
 

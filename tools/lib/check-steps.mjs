@@ -4,25 +4,28 @@ import { vitestCounts } from './steps.mjs';
 const node = process.execPath;
 const bin = (path) => [node, at('node_modules', path)];
 
-/** The quick part: format, lint with layer boundaries, types, and the tests that need no browser. */
+/** What each tool found last time, by the content of the files. */
+const cache = (name) => at('.alnage', 'cache', name);
+const cached = (name) => ['--cache', '--cache-strategy', 'content', '--cache-location', cache(name)];
+const tsc = (project, name) => [
+  ...[...bin('typescript/bin/tsc'), '-p', project],
+  ...['--incremental', '--tsBuildInfoFile', cache(`${name}.tsbuildinfo`)],
+];
+
+/** The part without a browser: the build, format, lint, layers, types, and the tests; the longest first. */
 export async function runChecks(steps) {
-  const types = ['packages/core', 'packages/contract', 'apps/server', 'e2e', 'bench'].map((project) => [
-    `types of ${project}`,
-    [...bin('typescript/bin/tsc'), '-p', project],
-  ]);
   await steps.commands([
-    ['lint', [...bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0']],
-    ['format', [...bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']],
-    ['lint proof', [node, at('tools/lint-proof.mjs')]],
+    ['the build, with the types of the web', [node, at('tools/build.mjs')]],
     [
-      'types of apps/web',
-      [
-        ...bin('@angular/compiler-cli/bundles/src/bin/ngc.js'),
-        ...['-p', 'apps/web/tsconfig.app.json', '--noEmit'],
-      ],
+      'format',
+      [...bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', ...cached('format'), '.'],
     ],
-    ...types,
+    ['types of the server', tsc('apps/server', 'server')],
+    ['lint', [...bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', ...cached('lint')]],
+    ['types of core and contract', tsc('tsconfig.packages.json', 'packages')],
+    ['types of e2e and bench', tsc('tsconfig.outside.json', 'outside')],
     ['layers', [node, at('tools/layers.mjs')]],
+    ['lint proof', [node, at('tools/lint-proof.mjs')]],
   ]);
 
   for (const [name, folder] of [

@@ -87,7 +87,7 @@ describe('the bench', () => {
     expect(await page.sent()).toEqual([
       { work: dip.key, deed: { kind: 'weigh', what: 'left', grams: 2990 } },
     ]);
-    await page.click('Take back the last');
+    await page.click('Undo the last step');
     expect((await page.sent())[0]!.deed.kind).toBe('undo');
   });
 

@@ -37,8 +37,8 @@ describe('the Larder place', () => {
     expect(why).toContain('short of90');
     expect(why).toContain('with 10% that is sorted out100');
     expect(why).toContain('4 × 25 pieces by Thu 18, 20:00, used Fri 19, 08:00');
-    expect(why).toContain('One pack of 25 pieces fewer saves €6.50; 4 chances in 10 that it does not do.');
-    expect(why).toContain('One pack of 25 pieces more costs €6.50; it surely does.');
+    expect(why).toContain('One pack of 25 pieces fewer saves €6.50; 4 chances in 10 that it runs short.');
+    expect(why).toContain('One pack of 25 pieces more costs €6.50; it is almost certain to be enough.');
     expect(why).toContain('What is here lasts until Fri 19, 08:00.');
     expect(why).toContain('out of date since Tue 16 Jun');
   });

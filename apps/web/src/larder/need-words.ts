@@ -82,13 +82,13 @@ export function optionTexts(need: NeedView, { workshop }: NeedContext): string[]
   ];
 }
 
-/** A chance as people say it: 4 chances in 10 that it does not do. */
+/** A chance as people say it: 4 chances in 10 that it runs short. */
 export function chanceText(chance: number): string {
-  if (chance > 0.995) return 'it surely does not do';
-  if (chance < 0.005) return 'it surely does';
+  if (chance > 0.995) return 'it is almost certain to run short';
+  if (chance < 0.005) return 'it is almost certain to be enough';
   const [of, many] =
     chance >= 0.1 ? [10, Math.round(chance * 10)] : [100, Math.max(1, Math.round(chance * 100))];
-  return `${counted(many, 'chance')} in ${of} that it does not do`;
+  return `${counted(many, 'chance')} in ${of} that it runs short`;
 }
 
 /** Until when what is here lasts; nothing where it does, or where none is here. */

@@ -27,7 +27,7 @@ describe('the preparation', () => {
     expect(text()).toContain('1 still to make');
   });
 
-  test('is written down as made, and asks where stock does not do', async () => {
+  test('is written down as made, and asks where stock is too little', async () => {
     const { click, http, text, settle } = await open(preparation);
     await click('Made, batch b1');
     const refused = http.expectOne('/api/preparations/b1/done');

@@ -33,7 +33,7 @@ describe('a row of the list', () => {
       pieces: '24',
       state: 'promised',
     });
-    expect(row.standing).toEqual({ word: 'in a run', mark: '●', tone: 'well' });
+    expect(row.standing).toEqual({ word: 'planned', mark: '●', tone: 'well' });
   });
 
   test('names a piece that is gone by its id', () => {

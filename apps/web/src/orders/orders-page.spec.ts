@@ -27,7 +27,7 @@ describe('the Orders place', () => {
     );
     expect(rows).toHaveLength(2);
     expect(rows[0]).toContain('Fri 19, 15:00');
-    expect(rows[0]).toContain('in a run');
+    expect(rows[0]).toContain('planned');
     expect(rows[1]).toContain('cancelled');
     expect(page.text()).toContain('1 order · 30 pieces');
   });
@@ -336,7 +336,7 @@ describe('the Orders place', () => {
     await page.type('Message on the gift', ' For Ada ');
     const hold = page.field('Hold its place for a deposit') as HTMLSelectElement;
     await page.type('Hold its place for a deposit', hold.options[2]!.value);
-    await page.click('Only asked for');
+    await page.click('Save without promising');
     const { body } = page.http.expectOne('/api/orders').request;
     expect(body).toMatchObject({ state: 'asked', giftMessage: 'For Ada' });
     expect((body as { holdUntil: string }).holdUntil).toMatch(/^2026-06-19T11:3\d$/);

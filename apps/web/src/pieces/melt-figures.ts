@@ -168,7 +168,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = { '/pieces': 'Pieces', '/c
 function refusalText({ field, value, range }: InputError, bowls: readonly NamedBowl[]): string {
   const [bowl] = bowls;
   if (field === '/capacityG' && bowl)
-    return `${bowl.name} holds ${mass(bowl.capacityGrams)}, which does not do for its tail of ${mass(bowl.tailGrams)} and a piece.`;
+    return `${bowl.name} holds ${mass(bowl.capacityGrams)}, which is too little for its tail of ${mass(bowl.tailGrams)} and a piece.`;
   if (field === '/grams' && bowl && typeof value === 'number')
     return `${mass(value)} in ${bowl.name} will not do: its tail alone is ${mass(bowl.tailGrams)}.`;
   const named = FIELD_WORDS[field] ?? field;

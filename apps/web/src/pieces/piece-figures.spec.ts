@@ -123,7 +123,7 @@ describe('what to melt', () => {
     const [melt] = meltFigures(figures, workshop, { goodPieces: 12, certainty: 0.95, bowls: [cup] });
     expect(melt).toMatchObject({
       kind: 'refused',
-      text: 'Bowl A holds 500 g, which does not do for its tail of 500 g and a piece.',
+      text: 'Bowl A holds 500 g, which is too little for its tail of 500 g and a piece.',
     });
   });
 

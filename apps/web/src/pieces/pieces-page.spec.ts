@@ -102,13 +102,13 @@ describe('the Pieces place', () => {
     await page.type('Left after', '2400');
     await page.type('Pieces dipped', '100');
     expect(page.text()).toContain('Left 2.40 kg will not do: less than 2.00 kg, what was in it.');
-    await page.click('Keep the weighing');
+    await page.click('Save the weighing');
     await page.type('Left after', '1200');
     expect(page.text()).toContain('800 g on 100: 8.0 g a piece.');
     await page.type('Rejects of these', '101');
     expect(page.text()).toContain('101 rejects will not do: no more than the 100 pieces dipped.');
     await page.type('Rejects of these', '3');
-    await page.click('Keep the weighing');
+    await page.click('Save the weighing');
     const request = page.http.expectOne('/api/weighings');
     expect(request.request.body).toMatchObject({
       piece: 'dusk-berry',

@@ -190,7 +190,7 @@ describe('what if', () => {
     await page.click('What if …');
     await page.click('Try it');
     expect(page.text()).toContain('8 more trays in the fridge');
-    expect(page.text()).toContain('Cost, as minutes of work');
+    expect(page.text()).toContain('Cost of the plan, in minutes of work');
     expect(page.text()).toContain('Drawn: What if.');
     await page.click('Do it, and mend the plan');
     const made = page.http.expectOne('/api/plan/changes');
@@ -236,7 +236,7 @@ describe('what if', () => {
     );
     await page.settle();
     expect(page.text()).toContain('changes 0 span: x will not do: y.');
-    await page.click('Leave it as it is');
+    await page.click('Discard');
     expect(page.text()).not.toContain('Drawn: What if.');
   });
 
@@ -248,7 +248,7 @@ describe('what if', () => {
     await page.click('Try it');
     expect(page.text()).toContain('M-0401: no dusk berry');
     expect(page.text()).toContain('A new hand is taken on in the Workshop');
-    await page.click('Take out: M-0401: no dusk berry');
+    await page.click('Remove: M-0401: no dusk berry');
     expect(page.text()).not.toContain('no dusk berry');
   });
 });
@@ -265,7 +265,7 @@ describe('the versions', () => {
       ]);
     await page.settle();
     expect(page.text()).toContain('changed by hand by Runa');
-    expect(page.text()).toContain('worked by');
+    expect(page.text()).toContain('in use');
     await page.click('Compare');
     page.http.expectOne('/api/plan/versions/1').flush(savedPlan(orders));
     await page.settle();

@@ -26,7 +26,7 @@ describe('the Plan place', () => {
     const drawn = page.page.querySelector('canvas')!.getAttribute('aria-label')!;
     expect(drawn).toContain(`${counted(melts.length, 'melt')}, ${counted(batches.length, 'batch')}.`);
     expect(page.text()).toContain(
-      `${saved.plan.batches.length} batches dipped · 48 pieces · ${saved.plan.melts.length} melts`,
+      `${counted(batches.length, 'batch')} dipped · 48 pieces · ${counted(melts.length, 'melt')}`,
     );
     expect(page.text()).toContain('Every order is met.');
   });

@@ -14,7 +14,7 @@ import type { JobKind } from '@alnage/contract';
 import type { Change, EditRefusal } from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { count, duration, mass } from '../shared/formats/formats';
+import { count, counted, duration, mass } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
@@ -109,7 +109,7 @@ export class PlanPage {
     const minutes = [...batches.flatMap(({ stages }) => stages), ...setUps]
       .filter(isIn)
       .reduce((sum, task) => sum + task.end - task.start, 0);
-    return `${count(dipped.length)} batches dipped · ${count(pieces)} pieces · ${count(open)} melts · ${duration(minutes)} of work`;
+    return `${counted(dipped.length, 'batch')} dipped · ${counted(pieces, 'piece')} · ${counted(open, 'melt')} · ${duration(minutes)} of work`;
   });
 
   protected readonly ageText = computed(() => {

@@ -113,7 +113,7 @@ describe('the recipes', () => {
 
   test('tell their versions, and what is wrong with a file', async () => {
     const page = await render(RecipesPage, {}, { id: 'ganache' });
-    await page.click('Its versions');
+    await page.click('Versions');
     const { id: _id, version: _version, ...recipe } = ganache;
     page.http
       .expectOne('/api/recipes/ganache/versions')
@@ -124,7 +124,7 @@ describe('the recipes', () => {
 
   test('begin with an empty one', async () => {
     const page = await render(RecipesPage, {}, { id: 'new' });
-    await page.click('Keep the recipe');
+    await page.click('Save the recipe');
     expect(page.text()).toContain('Give a name.');
     expect(page.text()).toContain('Choose what goes in.');
   });

@@ -3,6 +3,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Order, OrderState, PlanEditAsk, PlanJob, SavedPlan } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
+import { counted } from '../shared/formats/formats';
 import { fieldTexts, PROBLEM_TEXT, troubleText } from '../shared/problem-text';
 import { OrderActions } from '../state/orders.state';
 import { PlanActions, planFeature } from '../state/plan.state';
@@ -75,7 +76,9 @@ export class Notices {
     } else if (saved && saved.version >= version!) {
       this.awaited = null;
       const unmet = saved.unmetPieces > 0 ? `, ${saved.unmetPieces} pieces not met` : ', every order met';
-      this.tell(`Planned: ${saved.plan.batches.length} batches in ${saved.plan.melts.length} melts${unmet}`);
+      this.tell(
+        `Planned: ${counted(saved.plan.batches.length, 'batch')} in ${counted(saved.plan.melts.length, 'melt')}${unmet}`,
+      );
     }
   }
 

@@ -21,7 +21,7 @@ describe('the people', () => {
     await page.click('Add a shift');
     await page.click('Add an absence');
     await page.type('Why', 'wedding');
-    await page.click('Keep the person');
+    await page.click('Save the person');
     expect(page.http.expectOne({ method: 'POST', url: '/api/people' }).request.body).toEqual({
       name: 'Ilo',
       pace: 95,

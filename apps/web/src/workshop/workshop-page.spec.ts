@@ -74,7 +74,7 @@ describe('the coatings', () => {
     await page.type('Kind', 'blend');
     expect(page.text()).toContain('Made of, in parts by mass');
     await page.type('Name', 'House');
-    await page.click('Keep the coating');
+    await page.click('Save the coating');
     expect(page.text()).toContain('Choose a coating.');
     page.http.expectNone('/api/coatings');
   });
@@ -211,7 +211,7 @@ describe('the pickup points', () => {
     await page.click('Add a day');
     await page.click('Add a date');
     await page.type('Opens', '8.30');
-    await page.click('Keep the pickup point');
+    await page.click('Save the pickup point');
     const { hours, exceptions, slotBoxes } = page.http.expectOne('/api/points').request
       .body as PickupPointDraft;
     expect(hours).toHaveLength(6);

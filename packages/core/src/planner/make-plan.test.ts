@@ -13,6 +13,7 @@ import {
   runa,
   smallProblem,
 } from './testing/small-problem';
+import { seeds } from './testing/seeds';
 
 describe('a plan', () => {
   test('meets every order of the small workshop', () => {
@@ -23,7 +24,7 @@ describe('a plan', () => {
 
   test('breaks no rule on random problems, and says of every missing piece what stood in the way', () => {
     let unmet = 0;
-    for (let seed = 1; seed <= 1500; seed++) {
+    for (const seed of seeds(1500)) {
       const problem = randomProblem(seed);
       const { plan, report, reasons } = makePlan(problem, { steps: 2 });
       expect(report.violations, `seed ${seed}`).toEqual([]);
@@ -38,7 +39,7 @@ describe('a plan', () => {
 
   test('keeps every rule of the optional fields, too', () => {
     const kinds = new Set<string>();
-    for (let seed = 1; seed <= 500; seed++) {
+    for (const seed of seeds(500)) {
       const { report, reasons } = makePlan(randomProblemWithOptions(seed), { steps: 20, seed });
       expect(report.violations, `seed ${seed}`).toEqual([]);
       for (const { blocker } of reasons) kinds.add(blocker.kind);
@@ -70,7 +71,7 @@ describe('a plan', () => {
 
   test('is no dearer than the plan that it goes on from, and keeps what was promised into that', () => {
     let yes = 0;
-    for (let seed = 1; seed <= 60; seed++) {
+    for (const seed of seeds(60)) {
       const problem = seed % 2 ? randomProblem(seed) : randomProblemWithOptions(seed);
       if (problem.orders.length === 0) continue;
       const before = makePlan(problem, { steps: 40 });
@@ -87,7 +88,7 @@ describe('a plan', () => {
       );
       expect(report.amounts.unmet, `seed ${seed}`).toBeLessThanOrEqual(before.report.amounts.unmet);
     }
-    expect(yes).toBeGreaterThan(30);
+    expect(yes).toBeGreaterThan(seeds(60).length / 2);
   });
 
   test('of which nothing holds any more is begun anew', () => {

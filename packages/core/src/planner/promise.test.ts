@@ -7,6 +7,7 @@ import { makePlan } from './make-plan';
 import { promises, slotMaking } from './promise';
 import type { Plan, Planned } from './problem';
 import { randomProblem, smallProblem } from './testing/small-problem';
+import { seeds } from './testing/seeds';
 
 const { plan } = makePlan(smallProblem);
 const planned: Planned = { problem: smallProblem, plan };
@@ -40,7 +41,7 @@ describe('a promise', () => {
 
   test('is never a yes that breaks a rule: the plan that it was laid into keeps them all', () => {
     let yes = 0;
-    for (let seed = 1; seed <= 80; seed++) {
+    for (const seed of seeds(80)) {
       const own = randomProblem(seed);
       if (own.orders.length === 0) continue;
       const made = makePlan(own, { steps: 50 }).plan;
@@ -83,7 +84,7 @@ describe('a promise', () => {
 
   test('is given where others can move for it, and then it is planned with none of them lost', () => {
     let moved = 0;
-    for (let seed = 1; seed <= 40; seed++) {
+    for (const seed of seeds(40)) {
       const own = randomProblem(seed);
       if (own.orders.length === 0) continue;
       const made = makePlan(own, { steps: 200 });

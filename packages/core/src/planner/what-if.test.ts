@@ -7,6 +7,7 @@ import type { Planned, Problem } from './problem';
 import { randomProblem, runa, smallProblem } from './testing/small-problem';
 import { whatHelps } from './what-helps';
 import { whatIf } from './what-if';
+import { seeds } from './testing/seeds';
 
 const planned = (problem: Problem): Planned => ({ problem, plan: makePlan(problem, { steps: 100 }).plan });
 
@@ -94,7 +95,7 @@ describe('what if', () => {
   });
 
   test('tells nothing as gained that time alone gives, where told tasks may move', () => {
-    for (let seed = 1; seed <= 10; seed++) {
+    for (const seed of seeds(10)) {
       const before = { problem: randomProblem(seed), plan: makePlan(randomProblem(seed), { steps: 1 }).plan };
       const same = whatIf(before, [], { isFree: true, steps: 200 });
       expect(same.after).toEqual(same.before);
@@ -104,7 +105,7 @@ describe('what if', () => {
   });
 
   test('breaks no rule on random problems, whatever changes and whatever is fixed', () => {
-    for (let seed = 1; seed <= 40; seed++) {
+    for (const seed of seeds(40)) {
       const problem = randomProblem(seed);
       if (problem.orders.length === 0) continue;
       const { plan } = planned(problem);

@@ -78,7 +78,7 @@ import { BY_BASE, countedBy, lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-f
         </p>
       }
       <div class="buttons">
-        <button matButton="outlined" type="button" (click)="closed.emit()">Leave it</button>
+        <button matButton="outlined" type="button" (click)="closed.emit()">Cancel</button>
         <button matButton="filled" type="submit" [disabled]="isBusy()">Take it in</button>
       </div>
     </form>

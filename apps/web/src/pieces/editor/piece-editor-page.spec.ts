@@ -50,7 +50,7 @@ describe('the editor of a piece', () => {
     await page.type('One weighs', '18');
     await page.type('Covered', '130');
     expect(page.text()).toContain('130 will not do: 1 to 100 %.');
-    await page.click('Keep the piece');
+    await page.click('Save the piece');
     page.http.expectNone('/api/pieces');
   });
 
@@ -74,7 +74,7 @@ describe('the editor of a piece', () => {
     await page.type('Name', ' Giant ');
     await page.type('Family', 'cluster');
     await page.type('A portion weighs', '28');
-    await page.click('Keep the piece');
+    await page.click('Save the piece');
     const { body } = page.http.expectOne({ method: 'POST', url: '/api/pieces' }).request as {
       body: PieceDraft;
     };

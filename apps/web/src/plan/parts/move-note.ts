@@ -45,7 +45,7 @@ const NAMED = 8;
           </ul>
           <div class="row">
             <button matButton="outlined" type="button" (click)="move.doAgain()">Do mine on theirs</button>
-            <button matButton type="button" (click)="move.dismiss()">Leave it</button>
+            <button matButton type="button" (click)="move.dismiss()">Cancel</button>
           </div>
         }
       </section>
@@ -78,7 +78,7 @@ const NAMED = 8;
               </button>
             }
           }
-          <button matButton type="button" (click)="move.dismiss()">Leave it</button>
+          <button matButton type="button" (click)="move.dismiss()">Cancel</button>
         </div>
         @if (making(); as come) {
           <p>{{ come.text }}</p>

@@ -40,7 +40,7 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
               <th scope="row">
                 <span class="figure">{{ row.version }}</span>
                 @if (row.isPublished) {
-                  <span class="tag well">worked by</span>
+                  <span class="tag well">in use</span>
                 } @else if (row.isNewest) {
                   <span class="tag">newest</span>
                 }

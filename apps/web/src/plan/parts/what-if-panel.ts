@@ -26,10 +26,10 @@ import { WhatIfForm } from './what-if-form';
               <button
                 matButton
                 type="button"
-                [attr.aria-label]="'Take out: ' + text"
+                [attr.aria-label]="'Remove: ' + text"
                 (click)="trial.takeOut($index)"
               >
-                Take out
+                Remove
               </button>
             </li>
           }
@@ -38,7 +38,7 @@ import { WhatIfForm } from './what-if-form';
       @if (trial.outcome() === 'asked') {
         <p role="status">Mending the plan with it …</p>
       } @else if (trial.outcome() === 'failed') {
-        <p class="over" role="alert">It could not be worked out. Take the last change out and try another.</p>
+        <p class="over" role="alert">It could not be worked out. Remove the last change and try another.</p>
       } @else if (come(); as outcome) {
         <al-plan-difference
           [before]="outcome.before"
@@ -54,7 +54,7 @@ import { WhatIfForm } from './what-if-form';
               {{ trial.isFree() ? 'Do it, and plan anew' : 'Do it, and mend the plan' }}
             </button>
           }
-          <button matButton="outlined" type="button" (click)="trial.clear()">Leave it as it is</button>
+          <button matButton="outlined" type="button" (click)="trial.clear()">Discard</button>
         </div>
         <p class="soft">
           Nothing is changed yet. The plan that is drawn below is the one with it.

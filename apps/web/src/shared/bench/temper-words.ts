@@ -5,7 +5,7 @@ export const SCHOOL_WORDS: Readonly<Record<MeltSchool, string>> = {
   seed: 'by seeding',
   table: 'on the cooled table',
   'by-eye': 'without a thermometer',
-  melt: 'melted only',
+  melt: 'melt and use',
 };
 
 export const STEP_WORDS: Readonly<Record<TemperStep, string>> = {

@@ -45,7 +45,7 @@ import type { OpenRecord } from './open-record';
       @if (record().isRemovable()) {
         @if (isRemoving()) {
           <span>Remove it for good?</span>
-          <button matButton="outlined" type="button" (click)="isRemoving.set(false)">Keep it</button>
+          <button matButton="outlined" type="button" (click)="isRemoving.set(false)">Cancel</button>
           <button
             matButton="outlined"
             type="button"
@@ -59,7 +59,7 @@ import type { OpenRecord } from './open-record';
         }
       }
       <span class="gap"></span>
-      <button matButton="outlined" type="button" (click)="record().leave()">Leave it</button>
+      <button matButton="outlined" type="button" (click)="record().leave()">Cancel</button>
       <button matButton="filled" type="submit" [disabled]="isSaving()">{{ verb() }}</button>
     </div>
   `,
@@ -99,9 +99,7 @@ export class RecordBar {
   protected readonly isRemoving = signal(false);
   protected readonly troubleText = troubleText;
   protected readonly errors = inject(FieldErrors);
-  protected readonly verb = computed(
-    () => `${this.record().isNew() ? 'Keep' : 'Save'} the ${this.record().thing}`,
-  );
+  protected readonly verb = computed(() => `Save the ${this.record().thing}`);
   protected readonly differences = computed(() => {
     const trouble = this.trouble();
     const draft = this.record().draft();

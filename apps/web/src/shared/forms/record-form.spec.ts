@@ -67,11 +67,11 @@ describe('a record being typed', () => {
   test('is called by its name, or new, and only what is kept can be removed', async () => {
     const page = await open();
     expect(page.page.querySelector('h2')!.textContent).toBe('Change Low shelf');
-    expect(buttons(page.page)).toEqual(['Remove', 'Leave it', 'Save the shelf']);
+    expect(buttons(page.page)).toEqual(['Remove', 'Cancel', 'Save the shelf']);
     page.host.id.set(null);
     await page.settle();
     expect(page.page.querySelector('h2')!.textContent).toBe('New shelf');
-    expect(buttons(page.page)).toEqual(['Leave it', 'Keep the shelf']);
+    expect(buttons(page.page)).toEqual(['Cancel', 'Save the shelf']);
   });
 
   test('is left alone when somebody else changes it, and filled anew when another is chosen', async () => {
@@ -133,7 +133,7 @@ describe('a record being typed', () => {
       );
     await page.settle();
     expect(page.text()).toContain('Low shelf is still needed by Dusk berry');
-    await page.click('Leave it');
+    await page.click('Cancel');
     expect(page.field('Room for').value).toBe('8');
     expect(page.text()).not.toContain('still needed');
   });

@@ -63,7 +63,7 @@ const METHOD_WORDS: Readonly<Record<Payment['method'], string>> = { cash: 'cash'
           <p class="note over" role="alert">{{ troubleText(trouble) }}</p>
         }
         <div class="row">
-          <button matButton="outlined" type="button" (click)="isOpen.set(false)">Leave it</button>
+          <button matButton="outlined" type="button" (click)="isOpen.set(false)">Cancel</button>
           <button matButton="filled" type="submit" [disabled]="isPaying()">Book it</button>
         </div>
       </form>

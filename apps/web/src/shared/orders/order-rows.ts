@@ -32,7 +32,7 @@ export const STATE_WORDS: Readonly<Record<OrderState, string>> = {
 };
 
 const STANDINGS: Readonly<Record<OrderFate['standing'], Standing>> = {
-  met: { word: 'in a run', mark: '●', tone: 'well' },
+  met: { word: 'planned', mark: '●', tone: 'well' },
   tight: { word: 'tight', mark: '▬', tone: 'care' },
   unmet: { word: 'not met', mark: '✕', tone: 'over' },
 };

@@ -87,7 +87,7 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
           </div>
         }
         <div class="row">
-          <button matButton="outlined" type="button" (click)="leave(file)">Leave it</button>
+          <button matButton="outlined" type="button" (click)="leave(file)">Cancel</button>
           <button
             matButton="filled"
             type="button"

@@ -68,7 +68,7 @@ function customerDraftOf({ controls: c }: CustomerForm): CustomerDraft {
           </p>
           <div class="row">
             <a matButton="outlined" [href]="'/api/customers/' + id() + '/export'" download>
-              Take out what is kept (JSON)
+              Export all that is stored of them (JSON)
             </a>
             @if (others().length > 0) {
               <al-choice

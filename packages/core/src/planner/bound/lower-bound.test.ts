@@ -10,6 +10,7 @@ import { readProblem } from '../read-problem';
 import { randomProblem, randomProblemWithOptions, runa, smallProblem } from '../testing/small-problem';
 import { LinearProgram, Sum, type LinearSolver } from './linear-program';
 import { lowerBound } from './lower-bound';
+import { seeds } from '../testing/seeds';
 
 const highs = await loadHighs();
 const solve: LinearSolver = (text) => {
@@ -39,7 +40,7 @@ describe('a linear programme', () => {
 describe('a lower bound', () => {
   test('is never above what a plan costs, and counts work that has to be done', () => {
     const ratios: number[] = [];
-    for (let seed = 1; seed <= 50; seed++) {
+    for (const seed of seeds(50)) {
       const { stock: _, ...problem } = seed % 2 ? randomProblem(seed) : randomProblemWithOptions(seed);
       const bare: Problem = {
         ...problem,

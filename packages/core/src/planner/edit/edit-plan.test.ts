@@ -6,6 +6,7 @@ import { randomProblem, randomProblemWithOptions, seeded, smallProblem } from '.
 import { editPlan, type PlanEdit } from './edit-plan';
 import { openPlaces } from './open-places';
 import { placeIn, type PlaceOfStage } from './place-of-stage';
+import { seeds } from '../testing/seeds';
 
 const plannedOf = (problem: Planned['problem']): Planned => ({
   problem,
@@ -47,7 +48,7 @@ describe('a plan that is changed by hand', () => {
 
   test('keeps every rule on random problems, does what was wanted, and is the same each time', () => {
     const kinds = new Set<string>();
-    for (let seed = 1; seed <= 60; seed++) {
+    for (const seed of seeds(60)) {
       const problem = seed % 2 ? randomProblem(seed) : randomProblemWithOptions(seed);
       const planned = plannedOf(problem);
       const random = seeded(seed);

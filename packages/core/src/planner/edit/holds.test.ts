@@ -6,6 +6,7 @@ import type { Batch, OrderLine, Plan, Planned, Problem, Product, ProductStage } 
 import { repairPlan } from '../repair-plan';
 import { randomProblem, smallProblem } from '../testing/small-problem';
 import { withHolds, type Lock } from './holds';
+import { seeds } from '../testing/seeds';
 
 const planned = (problem: Problem): Planned => ({ problem, plan: makePlan(problem, { steps: 60 }).plan });
 const small = planned(smallProblem);
@@ -95,7 +96,7 @@ describe('what is to stay', () => {
   test('stays in its bowl at its time when the bench has taught another pace', () => {
     const [held, lapsed]: [Batch[], string[]] = [[], []];
     for (const pace of [0.9, 1.1])
-      for (let seed = 1; seed <= 30; seed++) {
+      for (const seed of seeds(30)) {
         const { problem: before, plan } = planned(randomProblem(seed));
         const problem = atPace(before, pace);
         for (const batch of plan.batches) {
@@ -142,7 +143,7 @@ describe('what is to stay', () => {
     ['it is collected sooner', (p) => ({ ...p, orders: p.orders.map((o) => ({ ...o, due: o.due - 90 })) })],
     ['it is about to begin', (p) => ({ ...atPace(p, 1.2), now: 1500 })],
   ])('is held or told to lapse where %s, and a plan can be made around it', (_what, change) => {
-    for (let seed = 1; seed <= 12; seed++) {
+    for (const seed of seeds(12)) {
       const before = planned(randomProblem(seed));
       const pins = before.plan.batches.map(({ id }) => id);
       const held = withHolds({ problem: change(before.problem), plan: before.plan }, { ...nothing, pins });

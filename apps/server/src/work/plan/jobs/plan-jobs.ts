@@ -93,9 +93,11 @@ export class PlanJobs {
       .catch((error: unknown) => {
         throw isUniqueViolation(error) ? new ProblemError('plan-running') : error;
       });
+    // as it was asked for: once it is in the queue somebody may have begun it
+    const asked = jobView(await this.parts.db.manager.findOneByOrFail(PlanJobEntity, { id }));
     await boss.send(QUEUE, { id }, { retryLimit: 0, expireInHours: 1 });
     if (this.worker) boss.notifyWorker(this.worker);
-    return jobView(await this.parts.db.manager.findOneByOrFail(PlanJobEntity, { id }));
+    return asked;
   }
 
   /** The job that was asked for last; null where none was. */
