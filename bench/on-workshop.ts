@@ -33,7 +33,7 @@ export async function onWorkshop(
 ): Promise<void> {
   const cluster = (await startCluster('test')) as Cluster;
   cluster.dropDatabase('bench');
-  requireBuild();
+  await requireBuild();
   const url = cluster.requireDatabase('bench');
   const server = (await startServer({ DATABASE_URL: url, ALNAGE_PORT: '0', ALNAGE_NOW: now, ...env })) as {
     address: string;

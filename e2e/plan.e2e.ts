@@ -40,19 +40,22 @@ async function chooseMovable(page: Page): Promise<string> {
   return chooseNext(page);
 }
 
-/** Chooses the next batch on the screen that can be taken in hand and has room in its lane within two hours; and where. */
-async function chooseRoomy(page: Page): Promise<{ batch: string; minutes: number }> {
+/** A way along a lane with less room than this may be full a minute later: the clock runs on. */
+const LEAST_PLACES = 4;
+
+/** Chooses the next batch on the screen that can be taken in hand and has room in its lane within two hours; and which way. */
+async function chooseRoomy(page: Page): Promise<{ batch: string; way: number }> {
   const saved = await planNow(page);
   for (let tries = 0; tries < 40; tries++) {
     const batch = await chooseNext(page);
-    const minutes = roomOf(saved, batch);
-    if (minutes !== null) return { batch, minutes };
+    const way = wayOf(saved, batch);
+    if (way !== 0) return { batch, way };
   }
   throw new Error('no batch of the day has room within two hours');
 }
 
-/** By how many minutes a batch could be moved along its lane at the most; null where it nowhere can. */
-function roomOf(saved: Saved, batchId: string): number | null {
+/** Which way along its lane there is room for a batch, later (1) or earlier (-1); 0 where there is next to none. */
+function wayOf(saved: Saved, batchId: string): number {
   const batch = saved.plan.batches.find(({ id }) => id === batchId)!;
   const product = saved.problem.products.find(({ id }) => id === batch.product)!;
   const stage = product.stages[clockStageIndex(product)]!.id;
@@ -64,8 +67,9 @@ function roomOf(saved: Saved, batchId: string): number | null {
   const ends = (lane?.open ?? []).flatMap(([first, last]) =>
     Array.from({ length: (last - first) / 5 + 1 }, (_, i) => first + 5 * i),
   );
-  const away = ends.map((each) => each - end).filter((minutes) => minutes !== 0);
-  return away.toSorted((a, b) => Math.abs(b) - Math.abs(a))[0] ?? null;
+  const [later, earlier] = [ends.filter((each) => each > end), ends.filter((each) => each < end)];
+  if (Math.max(later.length, earlier.length) < LEAST_PLACES) return 0;
+  return later.length >= earlier.length ? 1 : -1;
 }
 
 /** Drags the chosen batch along its lane, to the right or to the left, until it is told that it can go there. */
@@ -107,8 +111,8 @@ test('a batch is dragged to a place that lights up, and stays there in the next 
   await go(demo, '/plan');
   await chooseMovable(demo);
   const before = await planNow(demo);
-  const { batch, minutes } = await chooseRoomy(demo);
-  await dragToOpen(demo, Math.sign(minutes));
+  const { batch, way } = await chooseRoomy(demo);
+  await dragToOpen(demo, way);
   await demo.mouse.up();
   await expect(demo.getByText(`Batch ${batch} is moved and pinned`)).toBeVisible();
   const moved = await planNow(demo);

@@ -23,7 +23,7 @@ const COMMON = { ALNAGE_PORT: '0', ALNAGE_PLAN_SECONDS: '2' };
 
 /** What all files share: the demo to be copied, and an empty workshop; all of it ends with the run. */
 export default async function startWorkshop(): Promise<() => Promise<void>> {
-  requireBuild();
+  await requireBuild();
   const cluster = (await startCluster('test')) as Cluster;
   const fresh = (name: string): string => {
     cluster.dropDatabase(name);

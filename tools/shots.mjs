@@ -218,7 +218,7 @@ await main(async () => {
   const folder = process.argv[2] ?? at('docs/screenshots');
   mkdirSync(folder, { recursive: true });
   const cluster = await startCluster('test');
-  requireBuild();
+  await requireBuild();
   const browser = await chromium.launch({ executablePath, args: CHROMIUM_ARGUMENTS });
   try {
     await takeShots(browser, cluster, { shots: SHOTS, folder, env: {} });

@@ -13,7 +13,7 @@ await main(async () => {
   });
   try {
     const databaseUrl = process.env.DATABASE_URL ?? cluster.requireDatabase('alnage');
-    requireBuild();
+    await requireBuild({ checksTypes: false });
     say('Starting the server (the first time it loads the demo workshop) …');
     const server = await startServer({ DATABASE_URL: databaseUrl });
     say(`Alnage is at ${server.address}  (Ctrl-C stops it; data is kept)`);

@@ -13,7 +13,7 @@ await main(async () => {
   const steps = new Steps();
   await runChecks(steps);
   try {
-    requireBuild();
+    await requireBuild();
     await steps.command('size of the first screen', [process.execPath, at('tools/first-screen-size.mjs')]);
     const report = at('.alnage', 'e2e.json');
     for (const [name, project, workers] of [

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { at, root } from './paths.mjs';
-import { runQuiet } from './run.mjs';
+import { runQuiet, runTold } from './run.mjs';
 import { say } from './say.mjs';
 
 /** What the built application is made of. */
@@ -15,22 +15,24 @@ const SOURCES = [
   'tools/build-server.mjs',
 ];
 
-/** Builds web and server unless what is in dist was built from the same sources. */
-export function requireBuild() {
+/**
+ * Builds web and server unless what is in dist was built from the same sources. Who only wants to run it need not wait for
+ * the types to be checked.
+ */
+export async function requireBuild({ checksTypes = true } = {}) {
   const mark = at('dist', 'built');
   const sources = sourceHash();
-  const isBuilt =
-    existsSync(mark) && readFileSync(mark, 'utf8') === sources && existsSync(at('dist/web/index.html'));
-  if (isBuilt) return;
+  const known = existsSync(mark) && existsSync(at('dist/web/index.html')) ? readFileSync(mark, 'utf8') : '';
+  if (known === `${sources} checked` || (known === sources && !checksTypes)) return;
   say('Building the server …');
   runQuiet(process.execPath, [at('tools/build-server.mjs')], { cwd: root });
-  say('Building the web application (half a minute) …');
-  runQuiet(process.execPath, [at('node_modules/@angular/cli/bin/ng.js'), 'build'], {
+  say(`Building the web application (${checksTypes ? 'a minute' : 'half a minute'}) …`);
+  await runTold('building', [process.execPath, at('node_modules/@angular/cli/bin/ng.js'), 'build'], {
     cwd: root,
-    env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: '1' },
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false', CI: '1', NG_BUILD_TYPE_CHECK: checksTypes ? '1' : '0' },
   });
   mkdirSync(at('dist'), { recursive: true });
-  writeFileSync(mark, sources);
+  writeFileSync(mark, checksTypes ? `${sources} checked` : sources);
 }
 
 function sourceHash() {

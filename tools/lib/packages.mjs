@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { at, ownFolder, root } from './paths.mjs';
-import { runShown } from './run.mjs';
+import { runTold } from './run.mjs';
 import { Refusal, say } from './say.mjs';
 
 const OLDEST_NODE = [20, 19];
@@ -25,14 +25,14 @@ export async function requirePackages() {
   const isThere = existsSync(at('node_modules')) && existsSync(mark) && readFileSync(mark, 'utf8') === lock;
   if (isThere) return;
   say('Installing npm packages (about a minute, once) …');
-  const code = await runShown('npm', ['ci', '--no-progress', '--loglevel=error'], {
-    cwd: root,
-    env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
-  });
-  if (code !== 0)
-    throw new Refusal(
-      'npm ci failed; see above. It needs the npm registry once; run the same command again.',
-    );
+  try {
+    await runTold('installing', ['npm', 'ci', '--no-progress', '--loglevel=error'], {
+      cwd: root,
+      env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
+    });
+  } catch (error) {
+    throw new Refusal(`${error.message}\nIt needs the npm registry once; run the same command again.`);
+  }
   mkdirSync(ownFolder, { recursive: true });
   writeFileSync(mark, lock);
 }
