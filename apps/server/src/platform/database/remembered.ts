@@ -9,7 +9,7 @@ interface Kept {
 }
 
 /** So many things are remembered at most. */
-const REMEMBERED_MOST = 300;
+const REMEMBERED_MOST = 120;
 /** Rows of what changed are kept for so long, and what is remembered for half of it. */
 const CHANGES_KEPT_HOURS = 24;
 const KEPT_MS = (CHANGES_KEPT_HOURS / 2) * 3_600_000;
