@@ -122,6 +122,34 @@ async function taking({ address, pid }: BenchWorkshop): Promise<number> {
   return (cpuMs(pid) - from) / READS;
 }
 
+/** Publishes the newest version, again where it is published: its documents are read anew then. */
+async function publish(address: string): Promise<void> {
+  const { version } = await json<{ version: number }>(address, '/api/plan');
+  await json(address, `/api/plan/versions/${version}/publish`, { method: 'POST', body: {} });
+}
+
+let isClosed = false;
+/** Closes a slot, or opens it again: something of the workshop changes. */
+async function closing(address: string): Promise<void> {
+  isClosed = !isClosed;
+  await json(address, '/api/points/shop/slots', {
+    method: 'PUT',
+    body: { at: '2026-06-20T13:30', isClosed },
+  });
+}
+
+/** What a read costs first after something else changed than an order. */
+async function tellOthers(workshop: BenchWorkshop): Promise<void> {
+  const { address } = workshop;
+  for (const [what, path, other] of [
+    ['plan, after a version was published', '/api/plan', () => publish(address)],
+    ['the settings, after a slot was closed', '/api/workshop', () => closing(address)],
+  ] as const) {
+    const { ms } = await cost(workshop, path, { before: other, reads: READS });
+    console.log(`| ${what} | | ${ms.toFixed(1)} ms | | |`);
+  }
+}
+
 async function plan(address: string): Promise<string> {
   const asked = await json<PlanJob>(address, '/api/plan/jobs', {
     method: 'POST',
@@ -164,6 +192,7 @@ async function measure(workshop: BenchWorkshop): Promise<void> {
         `| ${what} | ${again ? `${again.ms.toFixed(1)} ms` : ''} | ${changed.ms.toFixed(1)} ms | ${asked} | ${(bytes / 1024).toFixed(0)} |`,
       );
     }
+    await tellOthers(workshop);
     console.log(
       `| an order taken, beside its promise | | ${(await taking(workshop)).toFixed(1)} ms | ≤ 80 | |`,
     );
