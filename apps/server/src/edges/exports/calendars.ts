@@ -2,7 +2,7 @@ import { PROMISED_STATES, type Order } from '@alnage/contract';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import type { EntityManager } from 'typeorm';
 import { orderView } from '../../week/orders/order-view';
-import { ALL_ORDERS, pickedUpWithin, readOrders } from '../../week/orders/read-orders';
+import { ALL_ORDERS, soughtWithin, readOrders } from '../../week/orders/read-orders';
 import { workedPlan } from '../../week/kitchen/plan-versions';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import { findSetUp } from '../../shop/seasons/set-up';
@@ -17,7 +17,7 @@ export async function pickupCalendar(manager: EntityManager): Promise<string> {
   const names = await loadNames(manager);
   const calendar = newCalendar(`${names.workshop.name}: pickups`);
   const setUp = await findSetUp(manager);
-  const { where, values } = setUp ? pickedUpWithin(setUp.span) : ALL_ORDERS;
+  const { where, values } = setUp ? soughtWithin(setUp.span) : ALL_ORDERS;
   const orders = await readOrders(manager, {
     where: `${where} and o.state = any($${values.length + 1})`,
     values: [...values, [...PROMISED_STATES]],

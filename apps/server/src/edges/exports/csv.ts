@@ -4,7 +4,7 @@ import { stringify } from 'csv-stringify/sync';
 import type { EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { orderView } from '../../week/orders/order-view';
-import { ALL_ORDERS, pickedUpWithin, readOrders } from '../../week/orders/read-orders';
+import { ALL_ORDERS, soughtWithin, readOrders } from '../../week/orders/read-orders';
 import { findSetUp } from '../../shop/seasons/set-up';
 import { buyingList } from './buying-list';
 import { loadNames, type Names } from './names';
@@ -31,7 +31,7 @@ const LISTS: Readonly<
   orders: async (manager) => {
     const names = await loadNames(manager);
     const setUp = await findSetUp(manager);
-    const orders = await readOrders(manager, setUp ? pickedUpWithin(setUp.span) : ALL_ORDERS);
+    const orders = await readOrders(manager, setUp ? soughtWithin(setUp.span) : ALL_ORDERS);
     const rows = orders.map((order) => orderRow(orderView(order, names.workshop.timeZone), names));
     return [ORDER_COLUMNS, rows];
   },

@@ -7,7 +7,7 @@ import { ask, ordersOf } from '../../testing/ask';
 import { change, openApp, take, type WorkshopApp } from '../../testing/workshop-app';
 import { orderView } from './order-view';
 import { orderedIn, type Ordered } from './ordered';
-import { pickedUpWithin, readOrders } from './read-orders';
+import { soughtWithin, readOrders } from './read-orders';
 
 describe('what is ordered', () => {
   let shop: WorkshopApp;
@@ -98,7 +98,7 @@ describe('what is ordered', () => {
   });
 
   test('read with all that is written on it, it is what its entity says', async () => {
-    const rows = await readOrders(shop.db.manager, pickedUpWithin(setUp.span));
+    const rows = await readOrders(shop.db.manager, soughtWithin(setUp.span));
     const views = rows.map((row): Order => orderView(row, setUp.timeZone));
     expect(views.length).toBeGreaterThan(30);
     for (const view of views.slice(0, 12)) {

@@ -52,13 +52,13 @@ export async function orderedIn(
   states: readonly OrderState[],
 ): Promise<Ordered[]> {
   const book = await bookOf(manager.connection).read(manager);
-  if (book) return pickedUpIn(book, { start, end }).filter(({ state }) => states.includes(state));
+  if (book) return sliceByPickup(book, { start, end }).filter(({ state }) => states.includes(state));
   const rows = await jsonRows<Row>(manager, WITHIN, [[...states], start, end]);
   return rows.map(orderedOf).sort(byPickup);
 }
 
 /** Of orders by pickup those of a span of time, its end not with it. */
-export function pickedUpIn(
+export function sliceByPickup(
   orders: readonly Ordered[],
   { start, end }: { readonly start: Date; readonly end: Date },
 ): readonly Ordered[] {

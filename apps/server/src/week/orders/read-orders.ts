@@ -96,6 +96,6 @@ export async function readOrders(
 export const ALL_ORDERS: OrdersSought = { where: 'true', values: [] };
 
 /** The orders whose pickup lies in a span of time. */
-export function pickedUpWithin({ start, end }: { readonly start: Date; readonly end: Date }): OrdersSought {
+export function soughtWithin({ start, end }: { readonly start: Date; readonly end: Date }): OrdersSought {
   return { where: 'o.pickup_at >= $1 and o.pickup_at < $2', values: [start, end] };
 }

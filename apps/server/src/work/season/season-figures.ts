@@ -22,7 +22,7 @@ import {
 import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { termsOf } from '../../week/orders/offer-terms';
-import { orderedIn, pickedUpIn, type Ordered } from '../../week/orders/ordered';
+import { orderedIn, sliceByPickup, type Ordered } from '../../week/orders/ordered';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { slotsToCome, slotStart } from '../../shop/pickup/pickup-slots';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
@@ -105,7 +105,7 @@ function piecesIn(order: Ordered): number {
 
 function dayFigures({ setUp, orders, points, boxes }: Situation): SeasonDayFigures[] {
   return setUp.days.map(({ date, start, end }) => {
-    const here = pickedUpIn(orders, { start, end });
+    const here = sliceByPickup(orders, { start, end });
     const slots = points.flatMap((point) => slotLoads(point, { date, orders: here, setUp }));
     const counted = slots.filter((slot) => slot.room !== null);
     return {
