@@ -1,4 +1,4 @@
-import { clockStageIndex, openPlaces, placeIn, type Planned } from '@alnage/core';
+import { clockStageIndex, heldAt, openPlaces, placeIn, type Planned } from '@alnage/core';
 import type { Page } from '@playwright/test';
 import ICAL from 'ical.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -42,34 +42,40 @@ async function chooseMovable(page: Page): Promise<string> {
 
 /** A way along a lane with less room than this may be full a minute later: the clock runs on. */
 const LEAST_PLACES = 4;
+/** Minutes of the demo’s days, which begin with its Monday and go by its own clock. */
+const DAYS = { 'Fri 19': [4 * 1440, 5 * 1440], 'Sat 20': [5 * 1440, 6 * 1440] } as const;
 
-/** Chooses the next batch on the screen that can be taken in hand and has room in its lane within two hours; and which way. */
-async function chooseRoomy(page: Page): Promise<{ batch: string; way: number }> {
+/** Chooses the batch of the next two days with most room in its lane within two hours; and tells which way that is. */
+async function chooseRoomy(page: Page, ways = [1, -1]): Promise<{ batch: string; way: number }> {
   const saved = await planNow(page);
-  for (let tries = 0; tries < 40; tries++) {
-    const batch = await chooseNext(page);
-    const way = wayOf(saved, batch);
-    if (way !== 0) return { batch, way };
-  }
-  throw new Error('no batch of the day has room within two hours');
+  const choices = Object.entries(DAYS).flatMap(([day, [from, to]]) =>
+    saved.plan.batches
+      .filter(({ stages }) => stages[0]!.start >= from && stages.at(-1)!.end < to)
+      .flatMap(({ id }) => ways.map((way) => ({ day, batch: id, way, room: roomOf(saved, id, way) }))),
+  );
+  const best = choices.sort((a, b) => b.room - a.room)[0]!;
+  expect(best.room).toBeGreaterThanOrEqual(LEAST_PLACES);
+  await page.getByRole('button', { name: new RegExp(`^${best.day}`) }).click();
+  for (let tries = 0; tries < 60; tries++) if ((await chooseNext(page)) === best.batch) return best;
+  throw new Error(`batch ${best.batch} is not among those of ${best.day}`);
 }
 
-/** Which way along its lane there is room for a batch, later (1) or earlier (-1); 0 where there is next to none. */
-function wayOf(saved: Saved, batchId: string): number {
+/** Places five minutes apart along its lane that a batch could go to within two hours, later (1) or earlier (-1). */
+function roomOf(saved: Saved, batchId: string, way: number): number {
   const batch = saved.plan.batches.find(({ id }) => id === batchId)!;
   const product = saved.problem.products.find(({ id }) => id === batch.product)!;
   const stage = product.stages[clockStageIndex(product)]!.id;
   const { end, melter, person } = placeIn(batch, stage, saved.plan.melts);
   const ask = { batch: batchId, stage, from: end - 120, to: end + 120, step: 5 };
-  const lane = openPlaces(saved, ask).find((each) =>
+  // as the page and the server judge it: with what is begun by now and what is pinned held fast
+  const { problem } = heldAt(saved, saved.problem.now! + 1, { pins: saved.pins, locks: [] });
+  const lane = openPlaces({ problem, plan: saved.plan }, ask).find((each) =>
     melter === undefined ? each.person === person : each.melter === melter,
   );
   const ends = (lane?.open ?? []).flatMap(([first, last]) =>
     Array.from({ length: (last - first) / 5 + 1 }, (_, i) => first + 5 * i),
   );
-  const [later, earlier] = [ends.filter((each) => each > end), ends.filter((each) => each < end)];
-  if (Math.max(later.length, earlier.length) < LEAST_PLACES) return 0;
-  return later.length >= earlier.length ? 1 : -1;
+  return ends.filter((each) => (each - end) * way > 0).length;
 }
 
 /** Drags the chosen batch along its lane, to the right or to the left, until it is told that it can go there. */
@@ -109,7 +115,6 @@ test('a plan is seen to become better, is stopped, and is published', async ({ d
 
 test('a batch is dragged to a place that lights up, and stays there in the next plan', async ({ demo }) => {
   await go(demo, '/plan');
-  await chooseMovable(demo);
   const before = await planNow(demo);
   const { batch, way } = await chooseRoomy(demo);
   await dragToOpen(demo, way);
@@ -137,7 +142,8 @@ test('all of it by keyboard: carried, refused with the rule and the nearest plac
   demo,
 }) => {
   await go(demo, '/plan');
-  const batch = await chooseMovable(demo);
+  // a place that is nearer to the night than its own
+  const { batch } = await chooseRoomy(demo, [-1]);
   await demo.keyboard.press('m');
   await expect(margin(demo).getByText(/^In hand: /)).toBeVisible();
   await expect(margin(demo).getByText(/It can go here|Not here/)).toBeVisible();

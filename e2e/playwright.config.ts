@@ -1,5 +1,7 @@
 import { defineConfig } from '@playwright/test';
 // @ts-expect-error plain JavaScript, shared with the scripts
+import { findChromium } from '../tools/lib/debian.mjs';
+// @ts-expect-error plain JavaScript, shared with the scripts
 import { CHROMIUM_ARGUMENTS } from '../tools/lib/browser.mjs';
 
 export default defineConfig({
@@ -25,7 +27,7 @@ export default defineConfig({
     locale: 'en-GB',
     // the machine's zone is not the workshop's: nothing may depend on it
     timezoneId: 'America/New_York',
-    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGUMENTS as string[] },
+    launchOptions: { executablePath: findChromium() as string, args: CHROMIUM_ARGUMENTS as string[] },
     trace: 'off',
   },
 });

@@ -55,6 +55,8 @@ const NAMED = 8;
         <p>{{ told.text }}</p>
         @if (told.nearest; as nearest) {
           <p>Nearest free: {{ nearest.text }}.</p>
+        } @else if (told.canMakeWay) {
+          <p>No other place is free near there.</p>
         }
         <div class="row">
           @if (told.nearest; as nearest) {

@@ -165,12 +165,12 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     ownedUntil = Math.max(ownedUntil, melt.closed);
     const needed = setupMinutes(found(catalogue.coatings, melt.coating), melt.grams, step.cleanMinutes);
     const taken = melt.setupEnd - melt.setupStart;
-    if (taken !== needed && !held)
-      report(
-        'setup-duration',
-        melt.id,
-        `takes ${taken}, must take ${needed} (cleaning ${step.cleanMinutes})`,
-      );
+    if (taken !== needed && !held) {
+      const before = inOrder[index - 1]?.melt.id;
+      // after which melt belongs to it: that fixed work lacks a cleaning does not excuse what is put before it
+      const cleaning = `cleaning ${step.cleanMinutes}${before === undefined ? '' : ` after ${before}`}`;
+      report('setup-duration', melt.id, `takes ${taken}, must take ${needed} (${cleaning})`);
+    }
     step.unwanted.forEach((allergen, i) => {
       if (allergen !== null)
         report('allergen', dips[i]!.at, `${allergen} is in bowl ${melt.id} but not declared`);

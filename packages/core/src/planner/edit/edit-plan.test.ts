@@ -3,7 +3,7 @@ import { checkPlan } from '../check/check-plan';
 import { makePlan } from '../make-plan';
 import type { Batch, Planned } from '../problem';
 import { randomProblem, randomProblemWithOptions, seeded, smallProblem } from '../testing/small-problem';
-import { editPlan, type PlanEdit } from './edit-plan';
+import { editPlan, isHeld, type PlanEdit } from './edit-plan';
 import { openPlaces } from './open-places';
 import { placeIn, type PlaceOfStage } from './place-of-stage';
 import { seeds } from '../testing/seeds';
@@ -68,6 +68,34 @@ describe('a plan that is changed by hand', () => {
       expect(editPlan(planned, edit)).toEqual(edited);
     }
     expect([...kinds].sort()).toEqual(['blocked', 'done']);
+  });
+
+  test('leaves a batch where it is when that is where it is wanted, and names no place as free that is no nearer', () => {
+    let refusals = 0;
+    for (const seed of seeds(60)) {
+      const planned = plannedOf(seed % 2 ? randomProblem(seed) : randomProblemWithOptions(seed));
+      for (const batch of planned.plan.batches) {
+        if (isHeld(planned.problem, batch)) continue;
+        for (const { stage } of batch.stages) {
+          const { person, ...own } = placeIn(batch, stage, planned.plan.melts);
+          const place: PlaceOfStage = own.melter === undefined ? { ...own, person: person! } : own;
+          expect(editPlan(planned, move(batch.id, place))).toMatchObject({
+            kind: 'done',
+            plan: planned.plan,
+          });
+          const ask = { batch: batch.id, stage, from: place.end, to: place.end, step: 5 };
+          const lanes = openPlaces(planned, ask);
+          const lane = lanes.find(({ melter, person }) => melter === place.melter && person === place.person);
+          // where a bowl cannot do without the batch nothing is open at all
+          if (lanes.length > 0) expect(lane!.open).toEqual([[place.end, place.end]]);
+          const refused = editPlan(planned, move(batch.id, { ...place, end: place.end - 240 }));
+          if (refused.kind !== 'blocked' || !refused.nearest) continue;
+          refusals++;
+          expect(Math.abs(refused.nearest.awayMinutes)).toBeLessThan(240);
+        }
+      }
+    }
+    expect(refusals).toBeGreaterThan(10);
   });
 
   test('lets others make way where it may, so that more can be done', () => {

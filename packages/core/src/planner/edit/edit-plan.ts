@@ -3,10 +3,11 @@ import { checkPlan, type PlanReport } from '../check/check-plan';
 import type { Schedule } from '../engine/schedule';
 import { ownBowl, runOf, standing } from '../engine/standing';
 import { toPlan } from '../engine/to-plan';
+import { bowlsOf } from '../held-melt';
 import { movedTasks, type TaskChanges } from '../moved-tasks';
 import type { Batch, Plan, Planned, Problem, Product, Serve } from '../problem';
 import { repairPlan } from '../repair-plan';
-import type { PlaceOfStage } from './place-of-stage';
+import { isWhereItIs, type PlaceOfStage } from './place-of-stage';
 import { fixedWith, ownPlace, tryPlace } from './try-place';
 
 /** What somebody does to a plan by hand. */
@@ -30,7 +31,10 @@ export type EditRefusal =
   | { readonly kind: 'held'; readonly batch: string }
   | { readonly kind: 'pieces'; readonly pieces: number; readonly most: number }
   | { readonly kind: 'other-product'; readonly batch: string; readonly other: string }
-  /** A rule stands in the way: which, the nearest place that is free, and how far from the wanted that is. */
+  /**
+   * A rule stands in the way: which, the nearest place that is free, and how far from the wanted that is; null where none
+   * is nearer than where the batch is.
+   */
   | {
       readonly kind: 'blocked';
       readonly blocker: Blocker;
@@ -79,6 +83,7 @@ export function isHeld({ fixed, now = 0 }: Problem, batch: Batch): boolean {
 }
 
 function move(planned: Planned, batch: Batch, edit: PlanEdit & { kind: 'move' }): EditResult {
+  if (isWhereItIs(planned.plan, batch, edit.to)) return asItIs(planned);
   const schedule = standing(planned.problem, planned.plan, new Set([batch.id]));
   if (!schedule) return cannotLeave(planned, batch);
   const product = productOf(planned.problem, batch);
@@ -89,7 +94,11 @@ function move(planned: Planned, batch: Batch, edit: PlanEdit & { kind: 'move' })
     ? (withNeighboursMoved(planned, batch, to) ?? withOthersMoved(planned, batch, to))
     : null;
   return (
-    room ?? { kind: 'blocked', blocker: tried.blocker, nearest: nearest(schedule, batch, { to, product }) }
+    room ?? {
+      kind: 'blocked',
+      blocker: tried.blocker,
+      nearest: nearest(schedule, batch, { to, product, within: awayNow(batch, to) }),
+    }
   );
 }
 
@@ -113,7 +122,7 @@ function withNeighboursMoved(planned: Planned, batch: Batch, to: PlaceOfStage): 
 function inTheWay({ problem, plan }: Planned, batch: Batch, to: PlaceOfStage): Batch[] {
   const { start, end } = batch.stages.find(({ stage }) => stage === to.stage)!;
   const from = to.end - (end - start);
-  const melter = new Map(plan.melts.map((melt) => [melt.id, melt.melter]));
+  const melterOf = bowlsOf(plan.melts);
   return plan.batches.filter(
     (each) =>
       each !== batch &&
@@ -122,7 +131,7 @@ function inTheWay({ problem, plan }: Planned, batch: Batch, to: PlaceOfStage): B
         (task) =>
           task.start < to.end &&
           task.end > from &&
-          (task.person === to.person || (task.melt !== null && melter.get(task.melt) === to.melter)),
+          (task.person === to.person || (task.melt !== null && melterOf(task.melt) === to.melter)),
       ),
   );
 }
@@ -168,11 +177,19 @@ function merge(planned: Planned, batch: Batch, id: string): EditResult {
     : { kind: 'blocked', blocker: placed.blocker, nearest: null };
 }
 
-/** The free place nearest to the wanted one: at the same lane, or at another one where that is much nearer. */
+/** How far the stage is now from where it is wanted, in minutes. */
+function awayNow({ stages }: Batch, to: PlaceOfStage): number {
+  return Math.abs(stages.find(({ stage }) => stage === to.stage)!.end - to.end);
+}
+
+/**
+ * The free place nearest to the wanted one: at the same lane, or at another one where that is much nearer; null where none
+ * is nearer than `within` minutes.
+ */
 function nearest(
   schedule: Schedule,
   batch: Batch,
-  { to, product }: { to: PlaceOfStage; product: Product },
+  { to, product, within }: { to: PlaceOfStage; product: Product; within: number },
 ): (PlaceOfStage & { awayMinutes: number }) | null {
   const stage = product.stages.find(({ id }) => id === to.stage)!;
   const { problem } = schedule.compiled;
@@ -181,7 +198,7 @@ function nearest(
     : problem.people
         .filter(({ skills }) => skills.includes(stage.skill))
         .map(({ id }) => ({ stage: to.stage, end: to.end, person: id }));
-  for (let away = 0; away <= NEAREST_MOST; away += NEAREST_STEP)
+  for (let away = 0; away <= NEAREST_MOST && away < within; away += NEAREST_STEP)
     for (const lane of away % 30 === 0 ? [to, ...others] : [to])
       for (const end of away === 0 ? [to.end] : [to.end - away, to.end + away]) {
         const mark = schedule.journal.mark();
@@ -195,6 +212,10 @@ function nearest(
 
 function cannotLeave({ problem }: Planned, batch: Batch): EditRefusal {
   return { kind: 'blocked', blocker: ownBowl(problem, batch), nearest: null };
+}
+
+function asItIs({ problem, plan }: Planned): EditedPlan {
+  return { kind: 'done', plan, report: checkPlan(problem, plan), changes: movedTasks(plan, plan) };
 }
 
 function done({ problem, plan: told }: Planned, schedule: Schedule): EditedPlan {

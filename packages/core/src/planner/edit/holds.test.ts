@@ -64,6 +64,33 @@ describe('what is to stay', () => {
     expect(pinned).toBeGreaterThan(100);
   });
 
+  test('is cleaned for as long as what is put before it asks for', () => {
+    let after = 0;
+    for (const seed of seeds(150)) {
+      const before = planned(randomProblem(seed));
+      const pins = before.plan.batches.filter((_, i) => i % 3 === seed % 3).map(({ id }) => id);
+      const { problem } = withHolds(before, { ...nothing, pins });
+      const { plan } = makePlan(problem, { steps: 120, seed });
+      const fixed = new Set(problem.fixed!.melts.map(({ id }) => id));
+      const inTurn = [...plan.melts].sort((a, b) => a.setupStart - b.setupStart);
+      const { fixed: _, ...nothingFixed } = problem;
+      const lacking = new Set(
+        checkPlan(nothingFixed, plan).violations.flatMap(({ code, at }) =>
+          code === 'setup-duration' ? [at] : [],
+        ),
+      );
+      for (const melt of inTurn) {
+        const last = inTurn.findLast(
+          ({ melter, setupStart }) => melter === melt.melter && setupStart < melt.setupStart,
+        );
+        if (!last || fixed.has(last.id)) continue;
+        if (fixed.has(melt.id)) after++;
+        expect(lacking.has(melt.id)).toBe(false);
+      }
+    }
+    expect(after).toBeGreaterThan(10);
+  });
+
   test('leaves a locked day as it was told, with nothing added', () => {
     const lock: Lock = { person: 'runa', span: [1440, 2880] };
     const { shut: problem } = withHolds(small, { pins: [], locks: [lock] });

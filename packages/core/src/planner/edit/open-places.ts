@@ -5,7 +5,7 @@ import { Random } from '../../chance/random';
 import { runOf, standing } from '../engine/standing';
 import { blockerOf } from '../engine/unmet';
 import type { Planned, Span } from '../problem';
-import { stageAt, type PlaceOfStage } from './place-of-stage';
+import { isWhereItIs, stageAt, type PlaceOfStage } from './place-of-stage';
 
 /** A bowl or a person that a stage could be done in or by, and by when: spans of the minute at which it ends. */
 export interface OpenLane {
@@ -42,6 +42,7 @@ export function openPlaces({ problem, plan }: Planned, ask: OpenPlacesAsk): Open
     ? problem.melters.map(({ id }) => ({ melter: id }))
     : problem.people.filter(({ skills }) => skills.includes(stage.skill)).map(({ id }) => ({ person: id }));
   const obstacleAt = (place: PlaceOfStage): Blocker | null => {
+    if (isWhereItIs(plan, batch, place)) return null;
     const run = runOf(schedule, batch.product, batch.serves);
     const mark = schedule.journal.mark();
     const at = stageAt(problem, product, place);

@@ -1,5 +1,6 @@
+import { bowlsOf } from '../held-melt';
 import type { StageAt } from '../engine/manner';
-import type { Batch, Problem, Product } from '../problem';
+import type { Batch, Plan, Problem, Product } from '../problem';
 
 /** Where somebody wants one stage of a batch: who, in which bowl, and by when; what is absent is free. */
 export interface PlaceOfStage {
@@ -32,6 +33,12 @@ export function placeIn(
   melts: readonly { readonly id: string; readonly melter: string }[],
 ): PlaceOfStage {
   const task = batch.stages.find((each) => each.stage === stage)!;
-  const melter = melts.find(({ id }) => id === task.melt)?.melter;
+  const melter = bowlsOf(melts)(task.melt);
   return { stage, end: task.end, person: task.person, ...(melter !== undefined && { melter }) };
+}
+
+/** Whether the stage is there already by the plan: there it can be, whatever a search for a place would find. */
+export function isWhereItIs({ melts }: Pick<Plan, 'melts'>, batch: Batch, to: PlaceOfStage): boolean {
+  const { end, person, melter } = placeIn(batch, to.stage, melts);
+  return to.end === end && [undefined, person].includes(to.person) && [undefined, melter].includes(to.melter);
 }

@@ -180,7 +180,7 @@ export class Bowls implements Undoable {
         const before = i > 0 ? row[i - 1]! : null;
         const isHeld = melt.isWhollyFixed;
         if (!this.setUps.walk(melt, before) && !isHeld) return false;
-        if (!this.setUps.fit(melt, this.freeFrom(row, i)) && !(isHeld && (!before || before.isFixed)))
+        if (!this.setUps.fit(melt, this.freeFrom(row, i), before) && !(isHeld && (!before || before.isFixed)))
           return false;
         this.setUps.keepResidue(melt);
         return true;
@@ -196,8 +196,9 @@ export class Bowls implements Undoable {
     const row = this.rows[bowl]!;
     for (let i = 0; i < row.length; i++) {
       const melt = row[i]!;
-      const isSound = this.setUps.walk(melt, i > 0 ? row[i - 1]! : null);
-      const fits = this.setUps.fit(melt, this.freeFrom(row, i)) && isSound;
+      const before = i > 0 ? row[i - 1]! : null;
+      const isSound = this.setUps.walk(melt, before);
+      const fits = this.setUps.fit(melt, this.freeFrom(row, i), before) && isSound;
       // what is fixed stays whatever rule it breaks by now; what came before it may be why it does
       const unfit = melt.isWhollyFixed
         ? !fits && row.slice(0, i).findLast((other) => !other.isFixed)
@@ -268,7 +269,7 @@ export class Bowls implements Undoable {
       const before = i > 0 ? row[i - 1]! : null;
       if (!this.setUps.walk(melt, before)) return false;
       const isSettled = i > index && melt.residue === this.setUps.residue && melt.clean === this.setUps.clean;
-      if (!this.setUps.fit(melt, this.freeFrom(row, i))) return false;
+      if (!this.setUps.fit(melt, this.freeFrom(row, i), before)) return false;
       if (isSettled) return true;
       this.setUps.keepResidue(melt);
     }

@@ -55,9 +55,9 @@ export class SetUps implements Undoable {
   }
 
   /** Keeps the set-up of a melt where it still fits, or finds the latest one that does. */
-  fit(melt: Melt, earliest: number): boolean {
+  fit(melt: Melt, earliest: number, before: Melt | null): boolean {
     const keeps = this.keepsOf(melt);
-    if (melt.isFixed) return this.fitsFixed(melt, earliest, keeps);
+    if (melt.isFixed) return this.fitsFixed(melt, { earliest, before, keeps });
     const minutes = setupMinutes(this.compiled.coatings[melt.coating]!.coating, melt.grams, this.clean);
     if (
       melt.setupShift >= 0 &&
@@ -70,11 +70,13 @@ export class SetUps implements Undoable {
     return this.moveSetup(melt, minutes, { from: earliest, keeps });
   }
 
-  private fitsFixed(melt: Melt, earliest: number, keeps: number): boolean {
+  private fitsFixed(melt: Melt, { earliest, before, keeps }: FixedPlace): boolean {
     // what has begun lies before now, and nothing new can be before it
     const isFree = melt.setupStart >= earliest || melt.setupStart < this.compiled.now;
     const isUsable = melt.closed <= melt.setupEnd + keeps && melt.opens >= melt.setupEnd;
-    return isFree && isUsable && (this.clean === melt.clean || this.clean === melt.cleanAsFixed);
+    // what was settled among fixed work alone says nothing of what is put before it now
+    const isAsSettled = (before === null || before.isFixed) && this.clean === melt.clean;
+    return isFree && isUsable && (isAsSettled || this.clean === melt.cleanAsFixed);
   }
 
   private moveSetup(melt: Melt, minutes: number, { from, keeps }: { from: number; keeps: number }): boolean {
@@ -123,4 +125,11 @@ export class SetUps implements Undoable {
   undo(journal: Journal, at: number): void {
     (journal.first(at) as Melt).restore(journal.ints, at);
   }
+}
+
+/** Where a fixed melt stands in its bowl: from when that is free, after which other one, and how long it keeps. */
+interface FixedPlace {
+  readonly earliest: number;
+  readonly before: Melt | null;
+  readonly keeps: number;
 }
