@@ -34,12 +34,6 @@ async function chooseNext(page: Page): Promise<string> {
   return /batch (\S+) /.exec(text)![1]!;
 }
 
-async function chooseMovable(page: Page): Promise<string> {
-  await page.getByRole('button', { name: /^Fri 19/ }).click();
-  await expect(page.getByRole('heading', { name: 'Friday’s dipping' })).toBeVisible();
-  return chooseNext(page);
-}
-
 /** A way along a lane with less room than this may be full a minute later: the clock runs on. */
 const LEAST_PLACES = 4;
 /** Minutes of the demo’s days, which begin with its Monday and go by its own clock. */

@@ -9,10 +9,10 @@ export default defineConfig({
   testMatch: '*.e2e.ts',
   globalSetup: './start-workshop.ts',
   outputDir: '../test-results',
-  workers: 1,
-  // what people do to a workshop goes in turn, for two browsers at once need two cores twice over; what is only looked at
-  // may be looked at side by side (--workers=2)
+  // each has a demo of its own; a third would wait for the two cores that CI has
+  workers: 2,
   projects: [
+    // the deeds of one file go in turn, for they are one workshop's; what is only looked at goes as it comes
     { name: 'deeds', testIgnore: 'places.e2e.ts' },
     { name: 'places', testMatch: 'places.e2e.ts', fullyParallel: true },
   ],

@@ -16,18 +16,11 @@ await main(async () => {
     await requireBuild();
     await steps.command('size of the first screen', [process.execPath, at('tools/first-screen-size.mjs')]);
     const report = at('.alnage', 'e2e.json');
-    for (const [name, project, workers] of [
-      ['the real interface', 'deeds', 1],
-      ['access to every place', 'places', 2],
-    ])
-      await steps.tests(
-        name,
-        [
-          ...[process.execPath, at('node_modules/@playwright/test/cli.js'), 'test', '-c', 'e2e'],
-          ...[`--project=${project}`, `--workers=${workers}`],
-        ],
-        { report, count: playwrightCounts, env: { ALNAGE_E2E_JSON: report } },
-      );
+    await steps.tests(
+      'the real interface',
+      [process.execPath, at('node_modules/@playwright/test/cli.js'), 'test', '-c', 'e2e'],
+      { report, count: playwrightCounts, env: { ALNAGE_E2E_JSON: report } },
+    );
   } catch (error) {
     steps.failed++;
     say(`FAILED build:\n${error.message}`);

@@ -157,6 +157,7 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     })),
     catalogue.problem.changeovers,
   );
+  const fixed = new Set(catalogue.problem.fixed?.melts.map(({ id }) => id));
   let ownedUntil = 0;
   inOrder.forEach(({ melt, dips, held }, index) => {
     const step = steps[index]!;
@@ -165,7 +166,9 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     ownedUntil = Math.max(ownedUntil, melt.closed);
     const needed = setupMinutes(found(catalogue.coatings, melt.coating), melt.grams, step.cleanMinutes);
     const taken = melt.setupEnd - melt.setupStart;
-    if (taken !== needed && !held) {
+    // what is fixed may be cleaned for longer than it has come to need, never for less
+    const isWrong = fixed.has(melt.id) ? taken < needed : taken !== needed;
+    if (isWrong && !held) {
       const before = inOrder[index - 1]?.melt.id;
       // after which melt belongs to it: that fixed work lacks a cleaning does not excuse what is put before it
       const cleaning = `cleaning ${step.cleanMinutes}${before === undefined ? '' : ` after ${before}`}`;

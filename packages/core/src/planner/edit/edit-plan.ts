@@ -83,7 +83,11 @@ export function isHeld({ fixed, now = 0 }: Problem, batch: Batch): boolean {
 }
 
 function move(planned: Planned, batch: Batch, edit: PlanEdit & { kind: 'move' }): EditResult {
-  if (isWhereItIs(planned.plan, batch, edit.to)) return asItIs(planned);
+  const { problem, plan } = planned;
+  if (isWhereItIs(plan, batch, edit.to)) {
+    const report = checkPlan(problem, plan);
+    if (report.ok) return { kind: 'done', plan, report, changes: movedTasks(plan, plan) };
+  }
   const schedule = standing(planned.problem, planned.plan, new Set([batch.id]));
   if (!schedule) return cannotLeave(planned, batch);
   const product = productOf(planned.problem, batch);
@@ -212,10 +216,6 @@ function nearest(
 
 function cannotLeave({ problem }: Planned, batch: Batch): EditRefusal {
   return { kind: 'blocked', blocker: ownBowl(problem, batch), nearest: null };
-}
-
-function asItIs({ problem, plan }: Planned): EditedPlan {
-  return { kind: 'done', plan, report: checkPlan(problem, plan), changes: movedTasks(plan, plan) };
 }
 
 function done({ problem, plan: told }: Planned, schedule: Schedule): EditedPlan {

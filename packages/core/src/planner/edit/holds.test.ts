@@ -46,49 +46,48 @@ describe('what is to stay', () => {
   });
 
   test('stands in every plan that is made around it, on random problems', () => {
-    let pinned = 0;
+    let [pinned, lapsed] = [0, 0];
     for (let seed = 1; seed <= 40; seed++) {
       const before = planned(randomProblem(seed));
-      const pins = before.plan.batches.filter((_, i) => i % 2 === 0).map(({ id }) => id);
-      const held = withHolds(before, { ...nothing, pins });
-      expect(held.lapsed).toEqual([]);
+      const wanted = before.plan.batches.filter((_, i) => i % 2 === 0).map(({ id }) => id);
+      const held = withHolds(before, { ...nothing, pins: wanted });
+      // half of all is pinned: where a melt that is not held had made a bowl clean, there may be no time to clean it
+      lapsed += held.lapsed.length;
+      const pins = wanted.filter((id) => batchIn({ ...before.plan, ...held.problem.fixed }, id));
+      expect(pins.length + held.lapsed.length).toBe(wanted.length);
       for (const { plan } of [
         makePlan(held.problem, { steps: 200, seed }),
         repairPlan(held.problem, before.plan, { steps: 100 }),
       ]) {
         expect(checkPlan(held.problem, plan)).toMatchObject({ ok: true });
-        for (const id of pins) expect(batchIn(plan, id)).toEqual(batchIn(before.plan, id));
+        for (const id of pins) {
+          expect(batchIn(plan, id)).toEqual(batchIn({ ...plan, ...held.problem.fixed }, id));
+          const product = held.problem.products.find((each) => each.id === batchIn(plan, id)!.product)!;
+          const place = (of: Plan) => clockPlace(product, batchIn(of, id)!, of.melts);
+          expect(place(plan)).toEqual(place(before.plan));
+        }
         pinned += pins.length;
       }
     }
     expect(pinned).toBeGreaterThan(100);
+    expect(lapsed).toBeLessThan(pinned / 12);
   });
 
-  test('is cleaned for as long as what is put before it asks for', () => {
-    let after = 0;
+  test('is cleaned for as long as what comes before it asks for, whatever that is', () => {
+    let pinned = 0;
     for (const seed of seeds(150)) {
       const before = planned(randomProblem(seed));
       const pins = before.plan.batches.filter((_, i) => i % 3 === seed % 3).map(({ id }) => id);
       const { problem } = withHolds(before, { ...nothing, pins });
       const { plan } = makePlan(problem, { steps: 120, seed });
-      const fixed = new Set(problem.fixed!.melts.map(({ id }) => id));
-      const inTurn = [...plan.melts].sort((a, b) => a.setupStart - b.setupStart);
-      const { fixed: _, ...nothingFixed } = problem;
-      const lacking = new Set(
-        checkPlan(nothingFixed, plan).violations.flatMap(({ code, at }) =>
-          code === 'setup-duration' ? [at] : [],
-        ),
-      );
-      for (const melt of inTurn) {
-        const last = inTurn.findLast(
-          ({ melter, setupStart }) => melter === melt.melter && setupStart < melt.setupStart,
-        );
-        if (!last || fixed.has(last.id)) continue;
-        if (fixed.has(melt.id)) after++;
-        expect(lacking.has(melt.id)).toBe(false);
+      const { fixed, ...asIfNoneWere } = problem;
+      pinned += fixed!.melts.length;
+      for (const { code, text } of checkPlan(asIfNoneWere, plan).violations) {
+        const [, takes, needs] = /^takes (\d+), must take (\d+)/.exec(text) ?? [];
+        if (code === 'setup-duration') expect(Number(takes)).toBeGreaterThan(Number(needs));
       }
     }
-    expect(after).toBeGreaterThan(10);
+    expect(pinned).toBeGreaterThan(50);
   });
 
   test('leaves a locked day as it was told, with nothing added', () => {

@@ -27,22 +27,33 @@ export interface HeldProblem {
   readonly lapsed: readonly string[];
 }
 
-/** Codes that say nothing against work which stands among other work. */
-const OF_NO_WEIGHT: ReadonlySet<string> = new Set(['setup-duration', 'melt-unused']);
+/** Codes that say nothing against work which stands among other work: what has made its bowl clean for it does too. */
+const AMONG_OTHERS: ReadonlySet<string> = new Set(['setup-duration', 'melt-unused']);
+/** Codes that say nothing against work which others are still to be put around. */
+const ALONE: ReadonlySet<string> = new Set(['melt-unused']);
 
 /**
  * The problem with the pinned batches of a plan and all work of the locked days among its fixed work, with the melts that
  * these are dipped from. What is fixed already stays so. Where stages have come to take longer or shorter than the plan
  * has them (the bench has taught a pace), a batch stays in the same hands and bowls: its stages end when they were to, or
- * else begin then, or else the stage that starts its clock alone does.
+ * else begin then, or else the stage that starts its clock alone does. Where only work that is not held had made its bowl
+ * clean enough for it, its melt is begun earlier, with the cleaning.
  */
-export function withHolds({ problem, plan }: Planned, { pins, locks }: Holds): HeldProblem {
+export function withHolds(planned: Planned, holds: Holds): HeldProblem {
+  return heldBy(planned, holds, ALONE);
+}
+
+function heldBy(
+  { problem, plan }: Planned,
+  { pins, locks }: Holds,
+  ofNoWeight: ReadonlySet<string>,
+): HeldProblem {
   const base = problem.fixed ?? { batches: [], melts: [] };
   const pinned = new Set(pins);
   const wanted = plan.batches.filter(
     (batch) => pinned.has(batch.id) || locks.some((lock) => isIn(lock, batch)),
   );
-  const holding = new Holding(problem, plan, base);
+  const holding = new Holding({ problem, plan }, base, ofNoWeight);
   const lapsed = holding.take(wanted.filter(({ id }) => !base.batches.some((batch) => batch.id === id)));
   holding.takeMelts(plan.melts.filter((melt) => locks.some((lock) => isSetUpIn(lock, melt))));
   const fixed = holding.fixed;
@@ -54,24 +65,27 @@ export function withHolds({ problem, plan }: Planned, { pins, locks }: Holds): H
   };
 }
 
-/** The problem of a plan as it stands at a minute: what has begun by then and what is held stays. */
+/** The problem of a plan as it stands at a minute, all else left where it is: what has begun by then and what is held stays. */
 export function heldAt({ problem, plan }: Planned, minute: number, holds: Holds): HeldProblem {
   const { orders, products, places } = problem;
   const now = Math.max(problem.now ?? 0, minute);
   const { fixed } = carryOver({ plan, before: orders, orders, closed: new Set(), products, places, now });
-  return withHolds({ problem: { ...problem, now, fixed }, plan }, holds);
+  return heldBy({ problem: { ...problem, now, fixed }, plan }, holds, AMONG_OTHERS);
 }
 
 /** The fixed work as it grows. */
 class Holding {
   fixed: FixedWork;
 
+  private readonly problem: Problem;
+  private readonly plan: Plan;
+
   constructor(
-    private readonly problem: Problem,
-    private readonly plan: Plan,
+    { problem, plan }: Planned,
     private readonly base: FixedWork,
+    private readonly ofNoWeight: ReadonlySet<string>,
   ) {
-    this.fixed = base;
+    [this.problem, this.plan, this.fixed] = [problem, plan, base];
   }
 
   /** Takes all of these batches that can be held, and tells of the others. */
@@ -80,9 +94,32 @@ class Holding {
       this.fixed = this.with(batches);
       return [];
     }
-    if (batches.length === 1) return this.takeRefitted(batches[0]!) ? [] : [batches[0]!.id];
+    if (batches.length === 1) {
+      const batch = batches[0]!;
+      return this.takeCleaned(batch) || this.takeRefitted(batch) ? [] : [batch.id];
+    }
     const half = batches.length >> 1;
     return [...this.take(batches.slice(0, half)), ...this.take(batches.slice(half))];
+  }
+
+  /** Takes a batch as it is, its bowl cleaned before it: only work that is not held had made that clean enough. */
+  private takeCleaned(batch: Batch): boolean {
+    const { defaultMinutes, allergenMinutes, pairs } = this.problem.changeovers;
+    const used = new Set(batch.stages.map(({ melt }) => melt));
+    const { batches, melts } = this.with([batch]);
+    const known = new Set(this.fixed.melts.map(({ id }) => id));
+    return [...new Set([defaultMinutes, allergenMinutes, ...pairs.map(({ minutes }) => minutes)])].some(
+      (cleaning) => {
+        const cleaned = melts.map((melt) =>
+          used.has(melt.id) && !known.has(melt.id)
+            ? { ...melt, setupStart: melt.setupStart - cleaning }
+            : melt,
+        );
+        const isSound = this.isSoundWith({ batches, melts: cleaned });
+        if (isSound) this.fixed = { batches, melts: cleaned };
+        return isSound;
+      },
+    );
   }
 
   /** Takes a batch whose hours are no longer those of its work: as near to them as it can be. */
@@ -129,7 +166,7 @@ class Holding {
 
   private isSoundWith({ batches, melts }: FixedWork): boolean {
     const plan: Plan = { format: 'alnage-plan/1', batches, melts, unmet: openOf(this.problem, batches) };
-    return checkPlan(this.problem, plan).violations.every(({ code }) => OF_NO_WEIGHT.has(code));
+    return checkPlan(this.problem, plan).violations.every(({ code }) => this.ofNoWeight.has(code));
   }
 }
 

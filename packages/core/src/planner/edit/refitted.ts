@@ -1,4 +1,4 @@
-import { stageGrams, stageMinutes, startedPieces } from '../amounts';
+import { setupMinutes, stageGrams, stageMinutes, startedPieces } from '../amounts';
 import type { Batch, Melt, Problem } from '../problem';
 
 /** What stays where a stage takes longer or shorter than it did: its end or its begin. */
@@ -22,8 +22,15 @@ export function refitted({ products, people }: Problem, batch: Batch, kept: Kept
   return stages.some((task) => task === null) ? null : { ...batch, stages: stages.map((task) => task!) };
 }
 
-/** A melt with as much in it as these batches need of it and its bowl keeps as a tail; never less than it had. */
-export function filledFor({ products, melters }: Problem, batches: readonly Batch[], melt: Melt): Melt {
+/**
+ * A melt with as much in it as these batches need of it and its bowl keeps as a tail; never less than it had. What it takes
+ * longer to set up for it, it is begun earlier.
+ */
+export function filledFor(
+  { products, melters, coatings }: Problem,
+  batches: readonly Batch[],
+  melt: Melt,
+): Melt {
   const used = batches.flatMap((batch) => {
     const product = products.find(({ id }) => id === batch.product);
     return batch.stages.map(({ melt: from }, k) =>
@@ -33,6 +40,9 @@ export function filledFor({ products, melters }: Problem, batches: readonly Batc
     );
   });
   const tail = melters.find(({ id }) => id === melt.melter)?.tailGrams ?? 0;
-  const needed = used.reduce((sum, grams) => sum + grams, tail);
-  return needed > melt.grams ? { ...melt, grams: needed } : melt;
+  const grams = used.reduce((sum, each) => sum + each, tail);
+  const coating = coatings.find(({ id }) => id === melt.coating);
+  if (grams <= melt.grams || !coating) return melt;
+  const longer = setupMinutes(coating, grams, 0) - setupMinutes(coating, melt.grams, 0);
+  return { ...melt, grams, setupStart: melt.setupStart - longer };
 }

@@ -201,7 +201,7 @@ export class Bowls implements Undoable {
       const fits = this.setUps.fit(melt, this.freeFrom(row, i), before) && isSound;
       // what is fixed stays whatever rule it breaks by now; what came before it may be why it does
       const unfit = melt.isWhollyFixed
-        ? !fits && row.slice(0, i).findLast((other) => !other.isFixed)
+        ? !fits && row.slice(0, i).findLast((other) => !other.isWhollyFixed)
         : !(fits && this.holdsDips(melt)) && melt;
       if (unfit) return unfit;
       melt.residue = this.setUps.residue;

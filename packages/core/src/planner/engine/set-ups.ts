@@ -75,8 +75,8 @@ export class SetUps implements Undoable {
     const isFree = melt.setupStart >= earliest || melt.setupStart < this.compiled.now;
     const isUsable = melt.closed <= melt.setupEnd + keeps && melt.opens >= melt.setupEnd;
     // what was settled among fixed work alone says nothing of what is put before it now
-    const isAsSettled = (before === null || before.isFixed) && this.clean === melt.clean;
-    return isFree && isUsable && (isAsSettled || this.clean === melt.cleanAsFixed);
+    const isSettled = (before === null || before.isFixed) && this.clean === melt.clean;
+    return isFree && isUsable && (isSettled || this.clean <= melt.cleanAsFixed);
   }
 
   private moveSetup(melt: Melt, minutes: number, { from, keeps }: { from: number; keeps: number }): boolean {
