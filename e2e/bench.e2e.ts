@@ -59,7 +59,7 @@ test.describe.configure({ mode: 'serial' });
 test.beforeAll(async () => {
   server = (await startServer({
     DATABASE_URL: process.env['ALNAGE_E2E_BENCH_DB'],
-    ...{ ALNAGE_PORT: '0', ALNAGE_NOW: DEMO_NOW, ALNAGE_PLAN_SECONDS: '2', ALNAGE_SPEED: '60' },
+    ...{ ALNAGE_PORT: '0', ALNAGE_NOW: DEMO_NOW, ALNAGE_PLAN_SECONDS: '1', ALNAGE_SPEED: '60' },
   })) as typeof server;
 });
 test.afterAll(() => server.stop());
@@ -70,7 +70,7 @@ test('a melt is brought into temper by the guide, on the readings of the simulat
   test.setTimeout(240_000);
   const before = await steps(demo);
   await openBench(demo, 'Bowl A');
-  await expect(demo.getByRole('heading', { level: 1 })).toHaveText(/^Make ready 3\.\d\d kg milk 38/);
+  await expect(demo.getByRole('heading', { level: 1 })).toHaveText(/^Prepare 3\.\d\d kg milk 38/);
   await expectAccessible(demo);
   await demo.keyboard.press(' ');
   await endStep(demo, /It is melted/, (value) => value > 43);
@@ -93,7 +93,7 @@ test('a run is dipped with the network cut in the middle, on two pages at once, 
   await expect(demo.getByRole('heading', { level: 1 })).toHaveText('Ridge chip');
   await demo.keyboard.press(' ');
   await demo.getByLabel('Coating in the bowl').fill('3000');
-  await demo.getByRole('button', { name: 'Write it down' }).click();
+  await demo.getByRole('button', { name: 'Save the weight' }).click();
   await expect(demo.getByText('before: 3.00 kg')).toBeVisible();
   await demo.waitForTimeout(1000);
   await demo.keyboard.press(' ');
@@ -109,16 +109,16 @@ test('a run is dipped with the network cut in the middle, on two pages at once, 
   await context.setOffline(true);
   await demo.waitForTimeout(1000);
   await demo.keyboard.press(' ');
-  await expect(demo.getByText(/1 deed kept on this device/)).toBeVisible();
+  await expect(demo.getByText(/1 deed saved on this device/)).toBeVisible();
   await demo.keyboard.press('r');
   await demo.getByRole('button', { name: 'broken', exact: true }).click();
-  await expect(demo.getByText(/2 deeds kept on this device/)).toBeVisible();
+  await expect(demo.getByText(/2 deeds saved on this device/)).toBeVisible();
   await demo.waitForTimeout(10_000);
   expect(
     await demo.evaluate(() => indexedDB.databases().then((all) => all.map(({ name }) => name))),
   ).toContain('alnage-bench');
   await context.setOffline(false);
-  await expect(demo.getByText(/kept on this device/)).toHaveCount(0, { timeout: 20_000 });
+  await expect(demo.getByText(/saved on this device/)).toHaveCount(0, { timeout: 20_000 });
   await expect.poll(() => trays(demo), { timeout: 20_000 }).toHaveLength(2);
   const down = (await trays(demo)).reduce((sum, pieces) => sum + pieces, 0);
   await expect(demo.getByTestId('good')).toHaveText(new RegExp(`^${down} `));
@@ -173,7 +173,7 @@ test('something that went wrong ends in what to do', async ({ demo }) => {
   await demo.getByRole('button', { name: 'Yes' }).click();
   await expect(demo.getByText('Rewarm it for seconds')).toBeVisible();
   await expectAccessible(demo);
-  await demo.getByRole('button', { name: 'Write it down', exact: true }).click();
+  await demo.getByRole('button', { name: 'Note it', exact: true }).click();
   await expect(demo.getByRole('heading', { name: 'Bowl temperature' })).toBeVisible();
 });
 
@@ -192,12 +192,12 @@ test('the run is weighed out, asked about and sealed; its piece and the next pla
   await expect(demo.getByRole('heading', { name: 'Weigh it out, and seal the run' })).toBeVisible();
   await demo.getByRole('button', { name: 'Weigh bowl' }).last().click();
   await demo.getByLabel('Coating in the bowl').fill('2400');
-  await demo.getByRole('button', { name: 'Write it down' }).click();
+  await demo.getByRole('button', { name: 'Save the weight' }).click();
   await demo.getByLabel(/to the larder/).fill('0');
   await demo.getByRole('button', { name: 'Seal the run' }).click();
   // 600 g on so few chips cannot well be
   await expect(demo.getByText(/where .* was expected/).first()).toBeVisible();
-  await demo.getByRole('button', { name: 'It stands: seal the run' }).click();
+  await demo.getByRole('button', { name: 'It is right: seal the run' }).click();
   await expect.poll(async () => (await runs(demo)).length).toBe(before + 1);
   const sealed = (await runs(demo)).at(-1)!;
   expect(sealed).toMatchObject({
@@ -261,7 +261,7 @@ test('a melt that seizes is mended from the bench, and nothing moves before some
   await demo.getByRole('button', { name: 'Something went wrong' }).click();
   await demo.getByRole('button', { name: 'Thick and pasty all at once' }).click();
   await demo.getByRole('button', { name: 'Yes' }).click();
-  await demo.getByRole('button', { name: 'Write it down, and mend the day' }).click();
+  await demo.getByRole('button', { name: 'Note it and mend the day' }).click();
   await expect.poll(async () => (await now()).lost).toHaveLength(1);
   await expect(demo.getByText(/lacks \d+/).first()).toBeVisible();
   await expectAccessible(demo);
@@ -269,8 +269,8 @@ test('a melt that seizes is mended from the bench, and nothing moves before some
   await expect(demo.getByText('Nothing has moved yet.')).toBeVisible({ timeout: 60_000 });
   expect((await now()).version).toBe(version);
   await expectAccessible(demo);
-  await demo.getByRole('button', { name: 'Yes, all work by it from now on' }).click();
-  await expect(demo.getByText('Everybody works by the mended plan now.')).toBeVisible();
+  await demo.getByRole('button', { name: 'Yes, use it from now on' }).click();
+  await expect(demo.getByText('Everybody now works by the mended plan.')).toBeVisible();
   const after = await now();
   expect(after.version).toBeGreaterThan(version);
   expect(after.lost).toHaveLength(1);
@@ -291,7 +291,7 @@ test('a new hand practises on the simulated bowl, and is told what became of the
   await demo.keyboard.press(' ');
   await expect.poll(shows, { timeout: 60_000 }).toBeLessThan(31);
   await expectAccessible(demo);
-  await press('Enough');
+  await press('Finish');
   await expect(demo.getByRole('heading', { name: 'What became of the coats' })).toBeVisible();
   await expect(demo.getByText('0 of 0')).toBeVisible();
 
@@ -300,11 +300,11 @@ test('a new hand practises on the simulated bowl, and is told what became of the
   for (const step of [/^It is melted/, /^The seed is in/, /^The crystals are there/, /^It is warm enough/])
     await demo.getByRole('button', { name: step }).click();
   await press('Dip ten');
-  await press('Enough');
+  await press('Finish');
   await expect(demo.getByRole('img', { name: /^Thickness of 10 coats/ })).toBeVisible();
   await expect(demo.getByText(/of 10$/)).toBeVisible();
   // it is kept, with those of the week
-  const kept = demo.getByRole('list', { name: 'Practices that are kept' }).getByRole('listitem');
+  const kept = demo.getByRole('list', { name: 'Saved practices' }).getByRole('listitem');
   await expect(kept).toHaveCount(3);
   await expect(kept.first()).toContainText('of 10 for sale');
   await expectAccessible(demo);

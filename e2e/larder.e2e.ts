@@ -84,7 +84,7 @@ test('by keyboard: a recipe in cups, scaled to a pot, prepared until a lot is us
   await demo.keyboard.type('Honey oat');
   await tabTo(demo, demo.getByRole('button', { name: 'Save the piece' }));
   await demo.keyboard.press('Enter');
-  await expect(demo.getByText('Oat ball is kept')).toBeVisible();
+  await expect(demo.getByText('Oat ball is saved')).toBeVisible();
 
   await go(demo, '/larder');
   await demo.keyboard.press('p');
@@ -101,7 +101,7 @@ test('by keyboard: a recipe in cups, scaled to a pot, prepared until a lot is us
   await expect(demo.getByText(/by version 1, out of 2 lots/).first()).toBeVisible();
 
   // one after the other, until the jar is empty
-  const wasThere = demo.getByRole('button', { name: 'It was there' });
+  const wasThere = demo.getByRole('button', { name: 'Yes, we had it' });
   for (let left = toMake - 2; left >= 0 && !(await wasThere.isVisible()); left--) {
     await tabTo(demo, made.first());
     await demo.keyboard.press('Enter');
@@ -109,11 +109,11 @@ test('by keyboard: a recipe in cups, scaled to a pot, prepared until a lot is us
       expect((await made.count()) === left || (await wasThere.isVisible())).toBe(true);
     }).toPass();
   }
-  await expect(demo.getByText(/has not written down \d+ g honey that this takes/)).toBeVisible();
+  await expect(demo.getByText(/has no record of \d+ g honey, which this takes/)).toBeVisible();
   await expectAccessible(demo);
   await tabTo(demo, wasThere);
   await demo.keyboard.press('Enter');
-  await expect(demo.getByText(/1 of it not written down as there/)).toBeVisible();
+  await expect(demo.getByText(/1 of it not recorded in the larder/)).toBeVisible();
   expect(await here(demo, 'honey')).toBe(0);
 });
 

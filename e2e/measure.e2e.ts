@@ -49,7 +49,7 @@ test('a weighing is taken, moves the figure in another window, and is set aside 
   await demo.getByLabel('Why set it aside').fill('Ladle in the bowl');
   await expectAccessible(demo);
   await demo.getByRole('button', { name: 'Set aside' }).click();
-  await expect(demo.getByRole('button', { name: 'Let it count again' })).toBeVisible();
+  await expect(demo.getByRole('button', { name: 'Count it again' })).toBeVisible();
   await expect(async () => expect(Number(await total.textContent())).toBe(before)).toPass();
   await other.close();
 });
@@ -94,12 +94,12 @@ test('two at the same coating: the second sees the first’s beside their own, a
   await demo.getByLabel('Workable for').fill('200');
   await other.getByLabel('Workable for').fill('190');
   await demo.getByRole('button', { name: 'Save the coating' }).click();
-  await expect(demo.getByText('White is kept')).toBeVisible();
+  await expect(demo.getByText('White is saved')).toBeVisible();
   await other.getByRole('button', { name: 'Save the coating' }).click();
   const row = other.getByRole('table', { name: 'Theirs beside yours' }).getByRole('row').nth(1);
   await expect(row).toHaveText(/usable minutes\s*200\s*190/);
   await other.getByRole('button', { name: 'Save the coating' }).click();
-  await expect(other.getByText('White is kept')).toBeVisible();
+  await expect(other.getByText('White is saved')).toBeVisible();
   await expect(other.getByLabel('Workable for')).toHaveValue('190');
   await other.close();
 });

@@ -66,12 +66,12 @@ test('the grid tells when an order can be collected, why not, and takes the slot
   await demo.getByRole('button', { name: 'New order' }).click();
   await demo.getByLabel('Say it in one line').fill('12 rye truffle thu 13 for N. Oon');
   await demo.getByRole('button', { name: 'Thu 18, 13:00: not possible' }).click();
-  await expect(demo.getByText(/^Thu 18, 13:00 cannot be\. Rye truffle: .* Nearest that is: /)).toBeVisible();
+  await expect(demo.getByText(/^Thu 18, 13:00 is not possible\. Rye truffle: .* Nearest possible: /)).toBeVisible();
   await expect(demo.getByLabel('Time')).toHaveValue('13:00');
   await expectAccessible(demo);
   await demo.getByRole('button', { name: /^Sat 20, 11:00: (open|tight)$/ }).click();
   await expect(demo.getByLabel('Time')).toHaveValue('11:00');
-  await expect(demo.getByText(/^Sat 20, 11:00 can be: the oldest piece is /)).toBeVisible();
+  await expect(demo.getByText(/^Sat 20, 11:00 is possible: the oldest piece is /)).toBeVisible();
   const runs = demo.getByRole('list', { name: 'How it would be made' }).getByRole('listitem');
   await expect(runs.first()).toContainText(
     /^\s*\d+ rye truffle: cook .* by .*; roll .*; first coat .* from .* dark 64 in .*; pack .*\.\s*$/,
@@ -92,7 +92,7 @@ test('two who want the last place of a slot: one gets it, the other the nearest'
   await demo.getByRole('button', { name: /^Stall on the quay/ }).click();
   await demo.getByLabel('It hands over').fill('1');
   await demo.getByRole('button', { name: 'Save the pickup point' }).click();
-  await expect(demo.getByText('Stall on the quay is kept')).toBeVisible();
+  await expect(demo.getByText('Stall on the quay is saved')).toBeVisible();
   for (const [page, who] of [
     [demo, 'A. First'],
     [other, 'B. Second'],
@@ -110,7 +110,7 @@ test('two who want the last place of a slot: one gets it, the other the nearest'
   const isFirst = (await taken.innerText()).includes('A. First');
   const refused = isFirst ? other : demo;
   await expect(
-    refused.getByText(/This slot hands over no more, not 1\. Nearest that can be: /).first(),
+    refused.getByText(/This slot hands over no more, not 1\. Nearest possible: /).first(),
   ).toBeVisible({ timeout: 25_000 });
   await refused.getByRole('button', { name: /^Take Sat 20/ }).click();
   await refused.getByRole('button', { name: 'Take the order' }).click();
@@ -119,7 +119,7 @@ test('two who want the last place of a slot: one gets it, the other the nearest'
   await demo.getByRole('button', { name: /^Stall on the quay/ }).click();
   await demo.getByLabel('It hands over').fill('10');
   await demo.getByRole('button', { name: 'Save the pickup point' }).click();
-  await expect(demo.getByText('Stall on the quay is kept')).toBeVisible();
+  await expect(demo.getByText('Stall on the quay is saved')).toBeVisible();
   await other.close();
 });
 
@@ -133,17 +133,15 @@ test('a box is filled as one likes; a slot is closed, and what waits is promised
   await expect(demo.getByText('In each mixed dozen: 12 of 12')).toBeVisible();
   await demo.getByLabel('Sandwich round').fill('0');
   await expect(demo.getByText('In each mixed dozen: 10 of 12')).toBeVisible();
-  await demo.getByRole('button', { name: 'Evenly' }).click();
+  await demo.getByRole('button', { name: 'Fill evenly' }).click();
   await expect(demo.getByText('In each mixed dozen: 12 of 12')).toBeVisible();
   await expect(demo.getByText('comes to €24.90')).toBeVisible();
   await demo.getByRole('button', { name: /^Sun 21, 12:00/ }).click();
   await demo.getByRole('button', { name: 'Take no more orders for this slot' }).click();
-  await expect(demo.getByText('Sun 21, 12:00 cannot be. The slot takes no more orders.')).toBeVisible();
+  await expect(demo.getByText('Sun 21, 12:00 is not possible. The slot takes no more orders.')).toBeVisible();
   await expectAccessible(demo);
   await demo.getByRole('button', { name: 'Take the order' }).click();
-  await expect(
-    demo.getByText(/This slot takes no more orders\. Nearest that can be: /).first(),
-  ).toBeVisible();
+  await expect(demo.getByText(/This slot takes no more orders\. Nearest possible: /).first()).toBeVisible();
   await demo.getByRole('button', { name: 'Put it on the waiting list' }).click();
   const row = demo.getByRole('row', { name: /P\. Mixed/ });
   await expect(row).toContainText('on the waiting list');
@@ -152,11 +150,13 @@ test('a box is filled as one likes; a slot is closed, and what waits is promised
   await expect(demo.getByText(/This slot takes no more orders/)).toBeVisible();
   const closing = { at: '2026-06-21T12:00', isClosed: false };
   await demo.request.put(`${process.env['ALNAGE_E2E_DEMO']!}/api/points/shop/slots`, { data: closing });
-  await expect(demo.getByText('There is room now for P. Mixed, Sun 21, 12:00, who waits.')).toBeVisible();
+  await expect(
+    demo.getByText('There is now room for P. Mixed, Sun 21, 12:00, from the waiting list.'),
+  ).toBeVisible();
   await demo.getByRole('button', { name: 'Promise it' }).first().click();
   await expect(row).toContainText('promised');
   await demo.getByRole('button', { name: 'Take payment' }).click();
-  await demo.getByRole('button', { name: 'Book it' }).click();
+  await demo.getByRole('button', { name: 'Record it' }).click();
   await expect(demo.getByText('€24.90 of €24.90, all of it')).toBeVisible();
   await demo.getByText('Who did what').click();
   await expect(demo.getByText('state: on the waiting list → promised')).toBeVisible();
@@ -175,12 +175,12 @@ test('a list goes out as CSV and comes in again, once', async ({ demo }) => {
     'X,R. Turn,promised,2026-06-20,13:30,The shop,"1 Truffle box, 2 Salt twist",10,0,0,0,EUR,=not run,';
   const file = { name: 'orders.csv', mimeType: 'text/csv', buffer: Buffer.from(`${head}\r\n${line}\r\n`) };
   await demo.getByLabel('List of orders').setInputFiles(file);
-  await expect(demo.getByText('1 line: 1 to bring in, 0 there already, 0 at fault')).toBeVisible();
+  await expect(demo.getByText('1 line: 1 to import, 0 already there, 0 with faults')).toBeVisible();
   await expectAccessible(demo);
-  await demo.getByRole('button', { name: 'Bring in 1 order' }).click();
-  await expect(demo.getByText('1 order brought in.')).toBeVisible();
+  await demo.getByRole('button', { name: 'Import 1 order' }).click();
+  await expect(demo.getByText('1 order imported.')).toBeVisible();
   await demo.getByLabel('List of orders').setInputFiles(file);
-  await expect(demo.getByText('1 line: 0 to bring in, 1 there already, 0 at fault')).toBeVisible();
+  await expect(demo.getByText('1 line: 0 to import, 1 already there, 0 with faults')).toBeVisible();
   await go(demo, '/orders');
   await demo.getByLabel('Name or ticket').fill('r. turn');
   await expect(demo.getByRole('row', { name: /R\. Turn/ })).toContainText('1 truffle box, 2 salt twist');
@@ -207,7 +207,7 @@ test('what cannot be is said at its field, and nothing is stored', async ({ demo
   await demo.getByLabel('Of what').selectOption('oat-ball');
   await demo.getByLabel('Time').fill('9');
   await demo.getByRole('button', { name: 'Take the order' }).click();
-  await expect(demo.getByText(/^That is past: it is 2026-06-18 /)).toBeVisible();
+  await expect(demo.getByText(/^That is in the past: it is 2026-06-18 /)).toBeVisible();
   await expect(demo.getByLabel('Who')).toHaveValue('Too Late');
   await demo.keyboard.press('Escape');
   await expect(demo.getByRole('row')).toHaveCount(rows);
@@ -260,7 +260,7 @@ test('picking a day on the ruler leaves its orders, by mouse and by arrow keys',
   await expect(demo.getByRole('row', { name: /V\. Storm/ })).toBeVisible();
   await expect(demo.getByRole('row', { name: /Village hall/ })).toBeHidden();
   await demo.keyboard.press('ArrowRight');
-  await expect(demo.getByText('No order fits.')).toBeVisible();
+  await expect(demo.getByText('No order matches.')).toBeVisible();
   await demo.keyboard.press('Escape');
   await expect(demo.getByRole('row').nth(40)).toBeVisible();
   const box = async (day: RegExp) => (await demo.getByRole('button', { name: day }).boundingBox())!;

@@ -80,7 +80,7 @@ async function dragToOpen(page: Page, way: number): Promise<void> {
   await page.mouse.down();
   await page.mouse.move(x + 6 * way, y, { steps: 3 });
   await expect(margin(page).getByText(/^In hand: /)).toBeVisible();
-  await expect(margin(page).getByText('Finding out where it can go')).toBeHidden({ timeout: 30_000 });
+  await expect(margin(page).getByText('Checking where it can go')).toBeHidden({ timeout: 30_000 });
   // five minutes are hardly three pixels of a day
   for (let by = 1; by < 300; by++) {
     await page.mouse.move(x + by * way, y);
@@ -95,7 +95,7 @@ test('a plan is seen to become better, is stopped, and is published', async ({ d
   await go(demo, '/plan');
   const before = await planNow(demo);
   await demo.request.post(`${address()}/api/plan/jobs`, { data: { kind: 'plan', seconds: 60 } });
-  await expect(demo.getByText('Drawn is the best so far')).toBeVisible();
+  await expect(demo.getByText('Shown is the best so far')).toBeVisible();
   await expect(demo.getByText(/worth [\d,]+ minutes of work/)).toBeVisible();
   await expectAccessible(demo);
   await demo.getByRole('button', { name: 'Stop, keep the best' }).click();
@@ -146,7 +146,7 @@ test('all of it by keyboard: carried, refused with the rule and the nearest plac
   await expect(margin(demo).getByText(/^Not here: /)).toBeVisible();
   await demo.keyboard.press('Enter');
   await expect(margin(demo).getByText('It stays where it was')).toBeVisible();
-  await expect(margin(demo).getByText(/^It cannot be there: /)).toBeVisible();
+  await expect(margin(demo).getByText(/^It cannot go there: /)).toBeVisible();
   // tried place by place: seconds on a machine that does other things
   await expect(margin(demo).getByText(/^Nearest free: .*(earlier|later)/)).toBeVisible({ timeout: 30_000 });
   await expectAccessible(demo);
@@ -186,7 +186,7 @@ test('of two who drag the same batch the second is told, and sees what the first
   await versions.getByRole('button', { name: 'Compare' }).first().click();
   await expect(versions.getByRole('columnheader', { name: `version ${version}` })).toBeVisible();
   await expect(versions.getByRole('row', { name: /^Work/ })).toBeVisible();
-  await expect(demo.getByText(`Drawn: Version ${version}.`)).toBeVisible();
+  await expect(demo.getByText(`Shown: Version ${version}.`)).toBeVisible();
   await expectAccessible(demo);
   await versions.getByRole('button', { name: 'Go back' }).first().click();
   await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();
@@ -205,10 +205,10 @@ test('a what-if with one more bowl tells what it would come to and leaves all as
   await panel.getByRole('button', { name: 'Try it' }).click();
   await expect(panel.getByText('one more bowl like Bowl A')).toBeVisible();
   await expect(panel.getByRole('row', { name: /^Cost/ })).toContainText(/[\d,]+/);
-  await expect(demo.getByText('Drawn: What if.')).toBeVisible();
+  await expect(demo.getByText('Shown: What if.')).toBeVisible();
   await expectAccessible(demo);
   await panel.getByRole('button', { name: 'Discard' }).click();
-  await expect(demo.getByText('Drawn: What if.')).toBeHidden();
+  await expect(demo.getByText('Shown: What if.')).toBeHidden();
   expect((await planNow(demo)).version).toBe(version);
 
   await panel.getByLabel('What', { exact: true }).selectOption('Trays, more or fewer');
@@ -226,14 +226,14 @@ test('a what-if with one more bowl tells what it would come to and leaves all as
 test('the season finds out what would help, and hands it over to be tried', async ({ demo }) => {
   await go(demo, '/season');
   await margin(demo).getByRole('button', { name: 'Find out' }).click();
-  await expect(margin(demo).getByText(/Each was planned with|Nothing that was tried helps/)).toBeVisible({
+  await expect(margin(demo).getByText(/Each was planned with|None of these helps/)).toBeVisible({
     timeout: 60_000,
   });
   const tried = margin(demo).getByRole('link', { name: /^Try: / });
   if ((await tried.count()) === 0) return;
   await tried.first().click();
   await expect(demo.getByRole('region', { name: 'What if' })).toBeVisible();
-  await expect(demo.getByText('Drawn: What if.')).toBeVisible();
+  await expect(demo.getByText('Shown: What if.')).toBeVisible();
 });
 
 test('the run sheet is a PDF that says what the plan says, and the calendar follows what is published', async ({

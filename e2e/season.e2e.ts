@@ -45,18 +45,18 @@ test('a season takes its holidays from the calendar of its country, and ends ord
   await demo.getByLabel('First day').fill('2026-12-20');
   await demo.getByLabel('Last day').fill('2026-12-28');
   await demo.getByRole('button', { name: '+ Christmas Eve, Thu 24 Dec' }).click();
-  await expect(demo.getByLabel('All leads to')).toHaveValue('2026-12-24');
+  await expect(demo.getByLabel('The peak day')).toHaveValue('2026-12-24');
   const named = demo.getByLabel('Its name');
   const before = await named.count();
   await demo.getByRole('button', { name: 'Add a day' }).click();
   await expect(named).toHaveCount(before + 1);
   await named.last().fill('Harbour market');
-  await demo.getByLabel('Held against').selectOption('Midsummer 2026');
+  await demo.getByLabel('Compared with').selectOption('Midsummer 2026');
   await demo.getByRole('button', { name: 'Add a piece' }).click();
   await demo.getByLabel('Order by, day').fill('2026-12-22');
   await expectAccessible(demo);
   await demo.getByRole('button', { name: 'Save the season' }).click();
-  await expect(demo.getByText('Winter 2026 is kept')).toBeVisible();
+  await expect(demo.getByText('Winter 2026 is saved')).toBeVisible();
   await demo.getByRole('button', { name: 'Remove', exact: true }).last().click();
   await demo.getByRole('button', { name: 'Remove it' }).click();
   await expect(demo.getByRole('button', { name: /^Winter 2026/ })).toBeHidden();
@@ -71,12 +71,12 @@ test('people, the shop and its country are settings like all others', async ({ d
   await demo.getByRole('button', { name: 'Add an absence' }).click();
   await expectAccessible(demo);
   await demo.getByRole('button', { name: 'Save the person' }).click();
-  await expect(demo.getByText('Ilo is kept')).toBeVisible();
+  await expect(demo.getByText('Ilo is saved')).toBeVisible();
   await demo.getByRole('button', { name: 'Remove', exact: true }).last().click();
   await demo.getByRole('button', { name: 'Remove it' }).click();
   await expect(demo.getByRole('button', { name: /^Ilo/ })).toBeHidden();
   await go(demo, '/workshop/shop');
-  await demo.getByLabel('It is paid in').selectOption('SEK');
+  await demo.getByLabel('Its currency').selectOption('SEK');
   await demo.getByRole('button', { name: 'Save the details' }).click();
   await expect(demo.getByText(/SEK will not do: there are \d+ orders by what it was/)).toBeVisible();
 });
@@ -93,7 +93,7 @@ test('an empty workshop is led from nothing to its first promised order', async 
   await expect(demo.getByRole('listitem')).toHaveCount(9);
   await expectAccessible(demo);
   await demo.getByRole('link', { name: 'Begin: The shop' }).click();
-  await demo.getByLabel('It is called').fill('First Steps');
+  await demo.getByLabel('Its name').fill('First Steps');
   await demo.getByRole('button', { name: 'Save the details' }).click();
   await goOn(demo, 'Coatings');
   await demo.getByRole('form', { name: 'New coating' }).getByLabel('Name').fill('House dark');
@@ -120,7 +120,7 @@ test('an empty workshop is led from nothing to its first promised order', async 
   await demo.getByRole('form', { name: 'New season' }).getByLabel('Name').fill('March');
   await demo.getByLabel('First day').fill('2026-03-02');
   await demo.getByLabel('Last day').fill('2026-03-06');
-  await demo.getByLabel('All leads to').fill('2026-03-06');
+  await demo.getByLabel('The peak day').fill('2026-03-06');
   await demo.getByRole('button', { name: 'Save the season' }).click();
   await goOn(demo, 'The first order');
   await beginOrder(demo);
@@ -134,7 +134,7 @@ test('an empty workshop is led from nothing to its first promised order', async 
 test('a whole workshop is taken out, and its file is what is published', async ({ demo, request }) => {
   await go(demo, '/workshop/out');
   const waiting = demo.waitForEvent('download');
-  await demo.getByRole('link', { name: 'Take it out (JSON)' }).click();
+  await demo.getByRole('link', { name: 'Export (JSON)' }).click();
   const download = await waiting;
   expect(download.suggestedFilename()).toBe('workshop.alnage.json');
   const file = JSON.parse(await readFile((await download.path())!, 'utf8')) as { format: string };

@@ -104,7 +104,7 @@ test('the counter ticks off, the other window sees it, and it can be undone', as
   await expect(other.getByRole('button', { name: 'Hand over, M-0376' })).toBeVisible();
   await other.getByRole('button', { name: 'Hand over, M-0376' }).click();
   await expect(demo.getByRole('button', { name: 'Hand over, M-0376' })).toBeHidden();
-  await expect(demo.getByText(/to go · 3 gone/)).toBeVisible();
+  await expect(demo.getByText(/to collect · 3 collected/)).toBeVisible();
   await other.getByRole('button', { name: 'Undo' }).click();
   await expect(demo.getByRole('button', { name: 'Hand over, M-0376' })).toBeVisible();
   await demo.getByLabel('Name or ticket').fill('dunmore');

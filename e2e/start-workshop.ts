@@ -19,7 +19,7 @@ export const EMPTY_NOW = '2026-03-02T07:00:00Z';
 
 /** The demo as it ships, which each file of tests has a copy of: planning and writing it takes seconds. */
 const TEMPLATE = 'e2e_template';
-const COMMON = { ALNAGE_PORT: '0', ALNAGE_PLAN_SECONDS: '2' };
+const COMMON = { ALNAGE_PORT: '0', ALNAGE_PLAN_SECONDS: '1' };
 
 /** What all files share: the demo to be copied, and an empty workshop; all of it ends with the run. */
 export default async function startWorkshop(): Promise<() => Promise<void>> {

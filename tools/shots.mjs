@@ -162,7 +162,7 @@ async function mendTheDay(page) {
   await press('Something went wrong');
   await press('Thick and pasty all at once');
   await press('Yes');
-  await press('Write it down, and mend the day');
+  await press('Note it and mend the day');
   await press('Work out a mended plan');
   await page.getByText('Nothing has moved yet.').waitFor({ timeout: 60_000 });
   // the notice that a plan is made goes by itself

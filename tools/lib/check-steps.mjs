@@ -21,6 +21,7 @@ export async function runChecks(steps) {
       [...bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', ...cached('format'), '.'],
     ],
     ['types of the server', tsc('apps/server', 'server')],
+    ['spelling', [...bin('cspell/bin.mjs'), '--no-progress', '--no-summary', ...cached('spelling'), '.']],
     ['lint', [...bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0', ...cached('lint')]],
     ['types of core and contract', tsc('tsconfig.packages.json', 'packages')],
     ['types of e2e and bench', tsc('tsconfig.outside.json', 'outside')],

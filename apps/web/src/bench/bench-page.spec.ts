@@ -52,7 +52,7 @@ describe('the bench', () => {
     // 3,000 g less 24 of 10 g
     expect(text()).toContain('2.76 kg');
     expect(text()).toContain('+ 24 pieces');
-    expect(text()).toMatch(/Next at this bench.*Make ready 3\.00 kg dark 64/);
+    expect(text()).toMatch(/Next at this bench.*Prepare 3\.00 kg dark 64/);
   });
 
   test('writes down a tray by Space', async () => {
@@ -83,7 +83,7 @@ describe('the bench', () => {
     expect(page.text()).toContain('2 rejected');
     await page.click('Weigh bowl');
     expect(page.text()).toContain('The scale shows 2.99 kg');
-    await page.click('Write it down');
+    await page.click('Save the weight');
     expect(await page.sent()).toEqual([
       { work: dip.key, deed: { kind: 'weigh', what: 'left', grams: 2990 } },
     ]);
@@ -97,7 +97,7 @@ describe('the bench', () => {
     await page.settle();
     page.http.expectOne('/api/bench/events').error(new ProgressEvent('error'));
     await page.settle();
-    expect(page.text()).toContain('1 deed kept on this device');
+    expect(page.text()).toContain('1 deed saved on this device');
     expect(page.text()).toContain('48 of 100');
     dispatchEvent(new Event('online'));
     await page.settle();
@@ -108,7 +108,7 @@ describe('the bench', () => {
     await page.settle();
     expect(page.text()).toContain('Not taken: a tray of 24: the run was sealed before this arrived');
     expect(page.text()).toContain('24 of 100');
-    await page.click('Put it away');
+    await page.click('Dismiss');
     expect(page.text()).not.toContain('Not taken');
   });
 
@@ -120,7 +120,7 @@ describe('the bench', () => {
     await page.click('No');
     // what is left is burnt
     expect(page.text()).toMatch(/Burnt.*Discard it.*This melt is lost/);
-    await page.click('Write it down');
+    await page.click('Note it');
     expect((await page.sent())[0]!.deed).toMatchObject({
       kind: 'trouble',
       trouble: { sign: 'pasty', cause: 'burnt' },
@@ -148,7 +148,7 @@ describe('the bench', () => {
       );
     await page.settle();
     expect(page.text()).toContain('Only 94 good pieces of 100 planned. Is that all?');
-    await page.click('It stands: seal the run');
+    await page.click('It is right: seal the run');
     const request = page.http.expectOne('/api/runs');
     expect(request.request.body).toEqual({
       work: dip.key,
@@ -161,7 +161,7 @@ describe('the bench', () => {
 
   test('guides a melt from the heat to its window, by the school that is chosen', async () => {
     const page = await open();
-    expect(page.text()).toContain('Make ready 3.00 kg dark 64');
+    expect(page.text()).toContain('Prepare 3.00 kg dark 64');
     await page.click('on the cooled table');
     press(' ');
     const deeds = await page.sent();
@@ -195,7 +195,7 @@ describe('the bench', () => {
     expect(page.text()).toContain('Nothing is planned yet');
     page.store.dispatch(BenchActions.read({ bench: { ...bench, works: [] } }));
     await page.settle();
-    expect(page.text()).toContain('Nothing is to be done at this bench any more');
+    expect(page.text()).toContain('There is nothing left to do at this bench');
   });
 
   describe('mends the day', () => {
@@ -219,7 +219,7 @@ describe('the bench', () => {
       asked.flush(planJob({ kind: 'repair' }));
       await page.settle();
       await page.settle();
-      expect(page.text()).toContain('The one that you work by stays as it is');
+      expect(page.text()).toContain('The plan in use stays as it is');
       const draft = { ...page.worked, version: 4, isPublished: false, publishedVersion: 3 };
       page.store.dispatch(PlanActions.read({ saved: draft }));
       page.store.dispatch(PlanActions.workedRead({ worked: page.worked }));
@@ -229,11 +229,11 @@ describe('the bench', () => {
         /All 6 missing pieces come after all; 0 of \d+ tasks that people were told move/,
       );
       expect(page.text()).toContain('Nothing has moved yet. Version 4');
-      await page.click('Yes, all work by it from now on');
+      await page.click('Yes, use it from now on');
       const publish = page.http.expectOne('/api/plan/versions/4/publish');
       publish.flush({ ...draft, isPublished: true, publishedVersion: 4 });
       await page.settle();
-      expect(page.text()).toContain('Everybody works by the mended plan now');
+      expect(page.text()).toContain('Everybody now works by the mended plan');
       await page.click('Go on');
       expect(page.text()).toContain('24 of 100');
     });
@@ -244,7 +244,7 @@ describe('the bench', () => {
       await page.click('Somebody cannot go on');
       expect(page.text()).toContain('The day goes as planned');
       await page.click('Runa goes home');
-      await page.click('Write it down, and work out a mended plan');
+      await page.click('Note it and work out a mended plan');
       const change = page.http.expectOne('/api/plan/changes');
       // 11:32 of Thursday to its end
       expect(change.request.body).toEqual({
@@ -272,13 +272,13 @@ describe('the bench', () => {
         PlanActions.jobRead({ job: planJob({ state: 'failed', fault: 'internal-error' }) }),
       );
       await page.settle();
-      expect(page.text()).toContain('It could not be worked out. Work on by the plan');
+      expect(page.text()).toContain('It could not be worked out. Keep to the plan for now');
     });
 
     test('drops what was still to be dipped from a lost melt, and says so of what is begun', async () => {
       const page = await openMend({ lost: ['m1'], works: [melt, dip, pack] });
       expect(page.text()).toContain('This melt is lost. End the run with what is good');
-      expect(page.text()).not.toContain('Make ready');
+      expect(page.text()).not.toContain('Prepare');
     });
   });
 });

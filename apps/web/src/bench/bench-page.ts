@@ -105,9 +105,9 @@ export class BenchPage {
     this.store.dispatch(BenchActions.opened());
     keepAwake(inject(DestroyRef));
     inject(Keys).bind(
-      { key: 'u', does: 'Take back what was done last', run: () => this.undo() },
+      { key: 'u', does: 'Undo the last step', run: () => this.undo() },
       { key: 'ArrowDown', does: 'The next work of this bench', run: () => this.step(1) },
-      { key: 'ArrowUp', does: 'The work before', run: () => this.step(-1) },
+      { key: 'ArrowUp', does: 'The work before this', run: () => this.step(-1) },
     );
   }
 

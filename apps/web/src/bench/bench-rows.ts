@@ -16,7 +16,7 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 
 /** What the work is called: Dusk berry; Temper 4.30 kg dark 64. */
 export function workTitle(work: BenchWork, words: PlanWords): string {
-  if (work.kind === 'melt') return `Make ready ${mass(work.grams)} ${words.coating(work.coating)}`;
+  if (work.kind === 'melt') return `Prepare ${mass(work.grams)} ${words.coating(work.coating)}`;
   const piece = words.piece(work.product);
   return isDip(work) ? capital(piece) : `${capital(words.stage(work.product, work.stage))} ${piece}`;
 }

@@ -149,9 +149,9 @@ export function doubtWords(doubt: SealDoubt): string {
 
 /** Why a deed waits for somebody to look at it. */
 export const REFUSAL_WORDS: Readonly<Record<NonNullable<KeptDeed['refusal']>, string>> = {
-  'unknown-work': 'the plan does not have this work any more',
+  'unknown-work': 'this work is no longer in the plan',
   sealed: 'the run was sealed before this arrived; it can be amended in the Ledger',
-  'in-future': 'it says a time that is still to come; set this device’s clock',
+  'in-future': 'its time is in the future: set this device’s clock',
   'unknown-cause': 'this sign has no such cause',
   'not-understood': 'the server could not read it',
 };

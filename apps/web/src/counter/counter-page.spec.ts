@@ -27,7 +27,7 @@ describe('the Counter place', () => {
   test('shows the day by hour, with what is to go and gone', async () => {
     const page = await openFriday();
     expect(page.page.querySelector('h1')!.textContent).toBe('Friday’s handover');
-    expect(page.text()).toContain('2 to go · 1 gone');
+    expect(page.text()).toContain('2 to collect · 1 collected');
     expect([...page.page.querySelectorAll('h2')].slice(0, 2).map((h) => h.textContent)).toEqual([
       '15:00',
       '17:00',
@@ -45,7 +45,7 @@ describe('the Counter place', () => {
     expect(request.request.body).toEqual({ to: 'handed-over', version: 2, despiteKitchen: false });
     request.flush(order({ state: 'handed-over', version: 3 }));
     await page.settle();
-    expect(page.text()).toContain('1 to go · 2 gone');
+    expect(page.text()).toContain('1 to collect · 2 collected');
   });
 
   test('shows the chosen order, but does not change it from here', async () => {

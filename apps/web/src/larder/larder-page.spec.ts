@@ -31,7 +31,7 @@ describe('the Larder place', () => {
     const { page } = await open();
     const why = margin(page);
     expect(why).toContain('for 104 dusk berry104');
-    expect(why).toContain('to spare, to do 90% of the time6');
+    expect(why).toContain('to spare, so that it is enough 90% of the time6');
     expect(why).toContain('needed110');
     expect(why).toContain('out of what is here−20');
     expect(why).toContain('short of90');
@@ -67,11 +67,11 @@ describe('the Larder place', () => {
 
   test('takes in what was bought, with what was to be bought filled in', async () => {
     const { click, type, http, page, settle } = await open();
-    await click('Take in');
-    await click('Take it in');
+    await click('Add stock');
+    await click('Add it');
     expect(margin(page)).toContain('Give a name.');
     await type('Lot, as the packet says', 'E 12');
-    await click('Take it in');
+    await click('Add it');
     const asked = http.expectOne('/api/lots');
     expect(asked.request.body).toEqual({
       ...{ item: { kind: 'supply', id: 'strawberry' }, amount: 100, code: 'E 12', bestBefore: null },
@@ -88,8 +88,8 @@ describe('the Larder place', () => {
       { status: 400, statusText: 'Bad' },
     );
     await settle();
-    expect(margin(page)).toContain('2026-06-01 is over: it is 2026-06-18 today.');
-    await click('Take it in');
+    expect(margin(page)).toContain('2026-06-01 has passed: today is 2026-06-18.');
+    await click('Add it');
     http.expectOne('/api/lots').flush({ id: 'new' });
     await settle();
     expect(page.querySelector('al-lot-form')).toBeNull();
@@ -104,7 +104,7 @@ describe('the Larder place', () => {
     expect(margin(page)).toContain('−640 g used, Tue 16, 09:10: Batch b7');
     await type('How much', '9000');
     await type('Why', 'weighed');
-    await click('Write it down');
+    await click('Save');
     const asked = http.expectOne('/api/lots/l1/moves');
     expect(asked.request.body).toEqual({ kind: 'counted', amount: 9000, reason: 'weighed' });
     asked.flush(
@@ -131,7 +131,7 @@ describe('the Larder place', () => {
     expect(field('How much').value).toBe('0.872');
     await type('How much', '1');
     await type('Why', 'a whole pack');
-    await click('Write it down');
+    await click('Save');
     const asked = http.expectOne('/api/lots/l1/moves');
     expect(asked.request.body).toEqual({ kind: 'counted', amount: 5000, reason: 'a whole pack' });
   });
@@ -146,13 +146,13 @@ describe('the Larder place', () => {
     expect(
       [...page.querySelectorAll('button')].filter((b) => b.textContent!.includes('mistake')),
     ).toHaveLength(1);
-    await click('Written by mistake');
+    await click('Entered by mistake');
     expect(http.expectNone('/api/lots/l2')).toBeUndefined();
   });
 
   test('says what it waits for, and what went wrong', async () => {
     const page = await render(LarderPage);
-    expect(page.text()).toContain('Looking into the larder …');
+    expect(page.text()).toContain('Loading the larder …');
     page.store.dispatch(
       LarderActions.read({ larder: { plan: null, needs: [], lots: [] }, preparations: [] }),
     );

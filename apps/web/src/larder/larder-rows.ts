@@ -91,7 +91,7 @@ function buyText(
   if (purchases.length === 0) return { buy: neededAmount > 0 ? 'enough' : 'not used', cost: '' };
   const packs = summed(purchases.flatMap((purchase) => purchase.packs));
   if (packs.length === 0)
-    return { buy: `${neededText(shortAmount, baseOf(item, workshop))}, no pack known`, cost: '' };
+    return { buy: `${neededText(shortAmount, baseOf(item, workshop))}, no pack size known`, cost: '' };
   return { buy: packsText(item, packs, workshop), cost: money(priceMinor, workshop.currency) };
 }
 

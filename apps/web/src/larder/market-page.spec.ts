@@ -34,7 +34,7 @@ describe('the market list', () => {
     asked.flush({ id: 'l9' });
     store.dispatch(LarderActions.read({ larder: { ...larder, needs: [] }, preparations: [] }));
     await settle();
-    expect(text()).toContain('Nothing is to be bought: the larder does for the plan.');
+    expect(text()).toContain('Nothing to buy: the larder covers the plan.');
     await click('Undo, Strawberry');
     http.expectOne({ url: '/api/lots/l9', method: 'DELETE' }).flush(null);
     await settle();

@@ -62,9 +62,7 @@ interface Ticked {
         </section>
       } @empty {
         <p class="note">
-          {{
-            isRead() ? 'Nothing is to be bought: the larder does for the plan.' : 'Looking into the larder …'
-          }}
+          {{ isRead() ? 'Nothing to buy: the larder covers the plan.' : 'Loading the larder …' }}
         </p>
       }
       @if (ticked().length > 0) {

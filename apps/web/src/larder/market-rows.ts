@@ -26,7 +26,7 @@ export interface MarketStall {
   readonly total: string;
 }
 
-const NO_SUPPLIER = 'Wherever it is had';
+const NO_SUPPLIER = 'Any shop';
 
 /** What is to be bought, by supplier, the most urgent first; whoever must be gone to first stands first. */
 export function marketStalls(larder: Larder, workshop: Workshop, now: number): MarketStall[] {

@@ -18,7 +18,12 @@ export function needRows(need: NeedView, context: NeedContext): FigureRow[] {
   const parts = need.parts.map((part) => row(partText(part, context), neededText(part.amount, base)));
   const spare =
     need.spareAmount > 0
-      ? [row(`to spare, to do ${percent(need.service)} of the time`, neededText(need.spareAmount, base))]
+      ? [
+          row(
+            `to spare, so that it is enough ${percent(need.service)} of the time`,
+            neededText(need.spareAmount, base),
+          ),
+        ]
       : [];
   const drawn = need.neededAmount - need.shortAmount;
   return [

@@ -38,8 +38,8 @@ describe('the preparation', () => {
       { status: 409, statusText: 'Short' },
     );
     await settle();
-    expect(text()).toContain('has not written down 200 g cream that this takes. Was it there all the same?');
-    await click('It was there');
+    expect(text()).toContain('has no record of 200 g cream, which this takes. Did you have it anyway?');
+    await click('Yes, we had it');
     expect(http.expectOne('/api/preparations/b1/done').request.body).toEqual({ despiteShort: true });
   });
 
@@ -97,7 +97,7 @@ describe('the preparation', () => {
     const [deed] = outbox.waiting();
     // made by the first stage of its batch
     expect(deed!.event).toMatchObject({ work: dip.key, deed: { kind: 'timer', name: 'Ganache, b1' } });
-    await page.click('Put away, Ganache, b1');
+    await page.click('Dismiss, Ganache, b1');
     await outbox.settled();
     await page.settle();
     expect(page.text()).not.toContain('Waiting');

@@ -152,6 +152,6 @@ function doneText(
   wall: WallTime,
 ): string {
   const who = workshop.people.find(({ id }) => id === by)?.name;
-  const lack = missing.length > 0 ? `, ${missing.length} of it not written down as there` : '';
+  const lack = missing.length > 0 ? `, ${missing.length} of it not recorded in the larder` : '';
   return `made ${wall.dayTime(Date.parse(at))}${who ? ` by ${who}` : ''}, by version ${recipeVersion}, out of ${counted(lots.length, 'lot')}${lack}`;
 }

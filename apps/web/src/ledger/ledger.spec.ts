@@ -161,7 +161,7 @@ describe('the ledger place', () => {
   test('says what a run took that no lot had', async () => {
     const missing = [{ item: { kind: 'coating' as const, id: 'dark-64' }, amount: 150 }];
     const { text } = await render(LedgerPage, { runs: [{ ...run, missing }] });
-    expect(text()).toContain('It took more than the larder had written down: Dark 64, 150 g');
+    expect(text()).toContain('It took more than the larder had on record: Dark 64, 150 g');
   });
 
   test('amends with a reason; the record stays', async () => {

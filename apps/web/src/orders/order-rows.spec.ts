@@ -56,7 +56,7 @@ describe('a row of the list', () => {
     expect(standingOf(order({ state: 'handed-over' }), undefined).word).toBe('gone');
     expect(standingOf(order({ state: 'cancelled' }), fates.get('o1')).word).toBe('cancelled');
     expect(standingOf(order({ state: 'waiting' }), undefined).word).toBe('not made yet');
-    expect(standingOf(order({ state: 'not-collected' }), undefined).word).toBe('left behind');
+    expect(standingOf(order({ state: 'not-collected' }), undefined).word).toBe('not collected');
   });
 });
 

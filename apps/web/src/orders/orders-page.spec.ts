@@ -44,7 +44,7 @@ describe('the Orders place', () => {
     expect(page.page.querySelectorAll('cdk-virtual-scroll-viewport [role=row]')).toHaveLength(1);
     readList(page.store, []);
     await page.settle();
-    expect(page.text()).toContain('No order fits.');
+    expect(page.text()).toContain('No order matches.');
     TestBed.inject(EllStore).pick(1, 1);
     await page.settle();
     expect(asked()).toEqual({ find: 'quay', from: '2026-06-19', to: '2026-06-19' });
@@ -88,7 +88,7 @@ describe('the Orders place', () => {
     expect(page.text()).toContain('“blue” is not understood');
     page.page.querySelector('form')!.dispatchEvent(new Event('submit'));
     page.http.expectNone('/api/orders');
-    await page.click('Leave it out');
+    await page.click('Remove it');
     page.page.querySelector('form')!.dispatchEvent(new Event('submit'));
     expect(page.http.expectOne('/api/orders').request.body).toEqual({
       customer: 'E. Halla',
@@ -130,11 +130,11 @@ describe('the Orders place', () => {
     });
     request.flush([slot('2026-06-19T10:00', 'no'), slot('2026-06-19T11:00', 'open')]);
     await page.settle();
-    expect(page.text()).toContain('Fri 19, 10:00 cannot be. Dusk berry: nobody is free to dip');
+    expect(page.text()).toContain('Fri 19, 10:00 is not possible. Dusk berry: nobody is free to dip');
     await page.click('Fri 19, 10:00: not possible');
     await page.click('Fri 19, 11:00: open');
     expect(page.field('Time').value).toBe('11:00');
-    expect(page.text()).toContain('Fri 19, 11:00 can be: the oldest piece is 5 h old then.');
+    expect(page.text()).toContain('Fri 19, 11:00 is possible: the oldest piece is 5 h old then.');
     await new Promise((done) => setTimeout(done, 300));
     const asked = page.http.expectOne('/api/promises/making');
     expect(asked.request.body).toEqual({ ...request.request.body, at: '2026-06-19T11:00' });
@@ -201,7 +201,7 @@ describe('the Orders place', () => {
       { status: 400, statusText: 'no' },
     );
     await page.settle();
-    expect(page.text()).toContain('That is past: it is 2026-06-18 11:32 now.');
+    expect(page.text()).toContain('That is in the past: it is 2026-06-18 11:32 now.');
     expect([...page.page.querySelectorAll('input')].map((input) => input.value)).toContain('E. Halla');
   });
 
@@ -240,10 +240,8 @@ describe('the Orders place', () => {
   test('that the slot has no room for takes the nearest, or goes on the waiting list', async () => {
     const page = await open();
     await refuse(page, 'slot-full');
-    expect(page.text()).toContain(
-      'This slot hands over 1 more, not 2. Nearest that can be: Fri 19 Jun, 13:30.',
-    );
-    expect(page.text()).not.toContain('Take it all the same');
+    expect(page.text()).toContain('This slot hands over 1 more, not 2. Nearest possible: Fri 19 Jun, 13:30.');
+    expect(page.text()).not.toContain('Take it anyway');
     await page.click('Take Fri 19 · Midsummer Eve, 13:30');
     expect(page.field('Time').value).toBe('13:30');
     await page.click('Put it on the waiting list');
@@ -257,7 +255,7 @@ describe('the Orders place', () => {
     const page = await open();
     await refuse(page, 'not-makeable');
     expect(page.text()).toContain('The kitchen cannot make dusk berry for then.');
-    await page.click('Take it all the same');
+    await page.click('Take it anyway');
     expect(page.http.expectOne('/api/orders').request.body).toMatchObject({
       state: 'promised',
       despiteKitchen: true,
@@ -272,12 +270,12 @@ describe('the Orders place', () => {
     expect(page.text()).toContain('comes to €5.60');
     await page.type('Dusk berry', '0');
     expect(page.text()).toContain('In each pair: 1 of 2');
-    expect(page.text()).toContain('Put 2 in, or press Evenly.');
+    expect(page.text()).toContain('Put 2 in, or press Fill evenly.');
     await page.type('Who', 'W');
     await page.type('Time', '9');
     await page.click('Take the order');
     page.http.expectNone('/api/orders');
-    await page.click('Evenly');
+    await page.click('Fill evenly');
     expect(page.text()).toContain('In each pair: 2 of 2');
     expect(page.field('noon-berry').value).toBe('2');
     await page.type('How many', '3');
@@ -307,7 +305,7 @@ describe('the Orders place', () => {
     await new Promise((done) => setTimeout(done, 450));
     page.http.expectOne('/api/orders/notices').flush({ offers: [waiting], holdsOver: [] });
     await page.settle();
-    expect(page.text()).toContain('There is room now for W. Wait, Fri 19, 15:00, who waits.');
+    expect(page.text()).toContain('There is now room for W. Wait, Fri 19, 15:00, from the waiting list.');
     await page.click('Promise it');
     expect(page.http.expectOne('/api/orders/o9/move').request.body).toEqual({
       to: 'promised',
@@ -323,9 +321,9 @@ describe('the Orders place', () => {
     page.http.expectOne('/api/orders/notices').flush({ offers: [], holdsOver: [held] });
     await page.settle();
     expect(page.text()).toContain(
-      'The hold of H. Held, Fri 19, 15:00, is over since Thu 18 Jun, 10:00: €6.00 of its deposit is not paid.',
+      'The hold of H. Held, Fri 19, 15:00, ended Thu 18 Jun, 10:00: €6.00 of its deposit is not paid.',
     );
-    await page.click('Let its place go');
+    await page.click('Release its place');
     expect(page.http.expectOne('/api/orders/o8/move').request.body).toMatchObject({ to: 'waiting' });
   });
 
@@ -381,7 +379,7 @@ describe('the Orders place', () => {
     expect(page.text()).toContain('Never soya.');
     expect(page.text()).toContain('Not for A. Anker: Dusk berry has soya.');
     await page.click('M-0401');
-    await page.click('Remember I. Varg');
+    await page.click('Save I. Varg as a customer');
     expect(page.http.expectOne('/api/customers').request.body).toEqual({
       name: 'I. Varg',
       phone: '',

@@ -91,8 +91,8 @@ describe('the Pieces place', () => {
     request.flush(weighing({ setAsideReason: 'Ladle in the bowl', version: 2 }));
     await page.settle();
     expect(page.text()).toContain('set aside: Ladle in the bowl');
-    expect(page.text()).toContain('Let it count again');
-    expect(page.text()).toContain('nobody has weighed yet');
+    expect(page.text()).toContain('Count it again');
+    expect(page.text()).toContain('not weighed yet');
   });
 
   test('takes a weighing, and says what it makes a piece as one types', async () => {

@@ -93,8 +93,8 @@ describe('a batch in hand', () => {
     expect(note(page)).toContain('It stays where it was');
     expect(note(page)).toContain('nobody is free to dip so as to be done by');
     expect(note(page)).toContain('Nearest free: 55 min later');
-    await page.click('If others made way?');
-    expect(note(page)).toContain('Even then it cannot be there.');
+    await page.click('What if others made way?');
+    expect(note(page)).toContain('Even then it cannot go there.');
     await page.click('Put it there');
     const again = page.http.expectOne('/api/plan/edits').request.body as PlanEditAsk;
     expect(again.edit).toMatchObject({ to: { end: nearest.end, melter: 'bowl-a' } });
@@ -103,7 +103,7 @@ describe('a batch in hand', () => {
   test('that somebody else changed meanwhile is told with what they made of it, and done on theirs if still wanted', async () => {
     const page = await open();
     await page.type('Pieces first', '10');
-    await page.click('Split, 38 apart');
+    await page.click('Split off 38');
     page.http
       .expectOne('/api/plan/edits')
       .flush(
@@ -111,7 +111,7 @@ describe('a batch in hand', () => {
         { status: 409, statusText: 'changed' },
       );
     await page.settle();
-    expect(note(page)).toContain('Reading what they made of it');
+    expect(note(page)).toContain('Loading their version');
     const { plan, ...rest } = savedPlan(orders);
     const later = plan.batches.map((batch) => ({
       ...batch,
@@ -123,7 +123,7 @@ describe('a batch in hand', () => {
     await page.settle();
     expect(note(page)).toContain('Version 2 was made by Runa from the one that you saw.');
     expect(note(page)).toMatch(/Runa, Fri 19, \d\d:\d\d: wash dusk berry/);
-    await page.click('Do mine on theirs');
+    await page.click('Make my change on theirs');
     expect(page.http.expectOne('/api/plan/edits').request.body).toMatchObject({
       version: 2,
       edit: { kind: 'split' },
@@ -137,7 +137,7 @@ describe('a batch in hand', () => {
     TestBed.inject(EllStore).pick(1, 1);
     press('ArrowDown');
     await page.settle();
-    expect(page.text()).toContain('What has begun, and what hangs on it, stays where it is.');
+    expect(page.text()).toContain('What has begun stays where it is, with all that depends on it.');
     await page.click('Move by hand');
     expect(note(page)).not.toContain('In hand');
   });
@@ -153,9 +153,9 @@ describe('a batch by the margin', () => {
     held.flush({ ...savedPlan(orders), pins: [batch] });
     await page.settle();
     expect(page.text()).toContain('It is pinned: every new plan goes around it.');
-    expect(page.text()).toContain('Let it go');
+    expect(page.text()).toContain('Unpin');
     await page.type('Pieces first', '10');
-    await page.click('Split, 38 apart');
+    await page.click('Split off 38');
     expect(page.http.expectOne('/api/plan/edits').request.body).toMatchObject({
       edit: { kind: 'split', pieces: 10 },
     });
@@ -191,21 +191,21 @@ describe('what if', () => {
     await page.click('Try it');
     expect(page.text()).toContain('8 more trays in the fridge');
     expect(page.text()).toContain('Cost of the plan, in minutes of work');
-    expect(page.text()).toContain('Drawn: What if.');
+    expect(page.text()).toContain('Shown: What if.');
     await page.click('Do it, and mend the plan');
     const made = page.http.expectOne('/api/plan/changes');
     expect(made.request.body).toEqual({ changes: [{ kind: 'trays', zone: 'fridge', more: 8 }] });
     made.flush({ made: 1 });
     await page.settle();
     expect(page.http.expectOne('/api/plan/jobs').request.body).toEqual({ kind: 'repair' });
-    expect(page.text()).not.toContain('Drawn: What if.');
+    expect(page.text()).not.toContain('Shown: What if.');
   });
 
   test('is planned anew with it where people may be told otherwise', async () => {
     const page = await open();
     await page.click('What if …');
     await page.click('Try it');
-    await page.click('Plan anew with it: people may be told otherwise');
+    await page.click('Plan anew with it: people’s tasks may change');
     expect(page.text()).toContain('without it');
     await page.click('Do it, and plan anew');
     page.http.expectOne('/api/plan/changes').flush({ made: 1 });
@@ -237,7 +237,7 @@ describe('what if', () => {
     await page.settle();
     expect(page.text()).toContain('changes 0 span: x will not do: y.');
     await page.click('Discard');
-    expect(page.text()).not.toContain('Drawn: What if.');
+    expect(page.text()).not.toContain('Shown: What if.');
   });
 
   test('sends who wants another hand or another order to where these are kept', async () => {
@@ -247,7 +247,7 @@ describe('what if', () => {
     await page.type('Pieces', '0');
     await page.click('Try it');
     expect(page.text()).toContain('M-0401: no dusk berry');
-    expect(page.text()).toContain('A new hand is taken on in the Workshop');
+    expect(page.text()).toContain('Add a new person in the Workshop');
     await page.click('Remove: M-0401: no dusk berry');
     expect(page.text()).not.toContain('no dusk berry');
   });
@@ -269,7 +269,7 @@ describe('the versions', () => {
     await page.click('Compare');
     page.http.expectOne('/api/plan/versions/1').flush(savedPlan(orders));
     await page.settle();
-    expect(page.text()).toContain('Drawn: Version 1.');
+    expect(page.text()).toContain('Shown: Version 1.');
     expect(page.text()).toContain('No task that people were told moves.');
     await page.click('Go back');
     expect(page.http.expectOne('/api/plan/jobs').request.body).toEqual({ kind: 'restore', version: 1 });

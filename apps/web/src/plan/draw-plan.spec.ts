@@ -3,7 +3,8 @@ import { viewsOf } from '../state/plan.state';
 import { piece } from '../testing/small-piece';
 import { order, savedPlan, workshop } from '../testing/small-workshop';
 import { drawGhost } from './draw/draw-ghost';
-import { drawPlan, LABEL_WIDTH, type Frame } from './draw/draw-plan';
+import { drawPlan } from './draw/draw-plan';
+import { LABEL_WIDTH, type Frame } from './draw/sight';
 import type { Palette } from './draw/palette';
 import { planScene } from './scene/plan-scene';
 

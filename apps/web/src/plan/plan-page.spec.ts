@@ -98,7 +98,7 @@ describe('the Plan place', () => {
       isPublished: false,
       lapsed: ['b3'],
     });
-    expect(page.text()).toContain('Could not be held any more, and was planned anew: b3.');
+    expect(page.text()).toContain('Could no longer be held, and was planned anew: b3.');
     await page.click('Mend');
     page.http
       .expectOne({ method: 'POST', url: '/api/plan/jobs' })
@@ -148,7 +148,7 @@ describe('the Plan place', () => {
     expect(page.text()).toContain('Runa there Fri 19, 14:00 to 16:00 as well; nothing else moves.');
     expect(buttons()).toBe(1);
     await page.click('What would meet it?');
-    expect(page.text()).toContain('Nothing that was tried would meet it');
+    expect(page.text()).toContain('None of these would meet it');
     expect(asked.map(({ order: id }) => id)).toEqual(['o1', 'o1', 'o2']);
   });
 

@@ -44,7 +44,7 @@ import { ADVICE_WORDS, practiceTold } from './practice-words';
 import { PracticeStore } from './practice.store';
 
 const TICK_MS = 250;
-const SPEEDS = { '1': 'as it goes', '10': '10 times as fast', '60': '60 times as fast' } as const;
+const SPEEDS = { '1': 'real time', '10': '10 times as fast', '60': '60 times as fast' } as const;
 const AHEAD_MINUTES = 30;
 /** So many kept practices are told. */
 const TOLD_MOST = 8;

@@ -14,7 +14,7 @@ export const ADVICE_WORDS: Readonly<Record<PracticeAdvice, string>> = {
   'too-cool': 'The bowl was below its window: it coats thick. Rewarm it for seconds before it gets there.',
   lumps: 'Seed was not melted yet. Stir longer, or take out what is solid.',
   thick: 'The coats are thick: tap twice.',
-  'well-done': 'Well done: nine in ten and more are for sale.',
+  'well-done': 'Well done: nine in ten or more are fit for sale.',
 };
 
 /** Names that a practice is told with. */

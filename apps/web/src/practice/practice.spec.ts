@@ -15,7 +15,7 @@ test('the place leads from the beginning by Space, step by step, to what became 
   press(' ');
   await settle();
   expect(text()).toContain('The seed is in, and smooth');
-  await click('Enough');
+  await click('Finish');
   expect(text()).toMatch(/What became of the coats.*For sale0 of 0/);
   await click('Once more Space').catch(() => click('Once moreSpace'));
   expect(text()).toContain('It is melted');
@@ -65,7 +65,7 @@ test('what became of a practice is kept, and told beside the last one of the sam
   await dipOne(page);
   expect(page.text()).not.toContain('Last time');
   choosePerson(by);
-  await page.click('Enough');
+  await page.click('Finish');
   const { request } = page.http.expectOne({ method: 'POST', url: '/api/practices' });
   expect(request.body).toMatchObject({ coating: workshop.coatings[0]!.id, school: 'seed', pieces: 1 });
   expect(page.text()).toContain('Last time27 of 50');
@@ -77,15 +77,15 @@ test('what cannot be kept is said, and kept when it is tried again', async () =>
   const page = await render(PracticePage);
   page.http.expectOne('/api/practices').flush([]);
   await dipOne(page);
-  await page.click('Enough');
+  await page.click('Finish');
   page.http.expectOne({ method: 'POST', url: '/api/practices' }).error(new ProgressEvent('error'));
   await page.settle();
-  expect(page.text()).toContain('Not kept:');
+  expect(page.text()).toContain('Not saved:');
   await page.click('Try again');
   const again = page.http.expectOne({ method: 'POST', url: '/api/practices' });
   again.flush({ ...(again.request.body as PracticeDraft), at: '2026-06-18T08:40:00.000Z', by: null });
   await page.settle();
-  expect(page.text()).not.toContain('Not kept');
+  expect(page.text()).not.toContain('Not saved');
   expect(page.text()).toMatch(/Practices\s*Thu 18, 11:40\s*\d of 1 for sale/);
   page.http.verify();
 });
@@ -101,7 +101,7 @@ test('nothing dipped is nothing to keep; who is at the screen sees their own', a
   expect(page.text()).toContain(`Practices of ${workshop.people[0]!.name}`);
   press(' ');
   await page.settle();
-  await page.click('Enough');
+  await page.click('Finish');
   page.http.verify();
 });
 
@@ -110,18 +110,18 @@ test('what is refused is told, and does not hold up the next', async () => {
   page.http.expectOne('/api/practices').flush([]);
   const post = () => page.http.expectOne({ method: 'POST', url: '/api/practices' });
   await dipOne(page);
-  await page.click('Enough');
+  await page.click('Finish');
   const errors = [
     { pointer: '/coating', code: 'unknown-reference', params: { value: 'x', range: 'a coating' } },
   ];
   const problem = { code: 'invalid-input', title: 'x', status: 400, detail: '', params: {}, errors };
   post().flush(problem, { status: 400, statusText: 'Bad Request' });
   await page.settle();
-  expect(page.text()).toContain('Not kept:');
+  expect(page.text()).toContain('Not saved:');
   expect(page.text()).not.toContain('Try again');
   // the next one, from its beginning to its first berry
   await dipOne(page);
-  await page.click('Enough');
+  await page.click('Finish');
   const draft = post().request.body as PracticeDraft;
   expect(draft.pieces).toBe(1);
 });

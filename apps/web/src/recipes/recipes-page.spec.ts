@@ -150,7 +150,7 @@ describe('the kitchen’s sums', () => {
     expect(page.text()).toContain('hard crack141 °C to 149 °C');
     await page.type('The pot is at, now', '119');
     await page.click('Note it');
-    expect(page.text()).toContain('Note it once more in half a minute, and the pace is known.');
+    expect(page.text()).toContain('Note it again in half a minute, and the pace is known.');
     await page.type('The pot is at, now', '145');
     await page.click('Note it');
     expect(page.text()).toContain('hard crack is there: take it off the heat.');

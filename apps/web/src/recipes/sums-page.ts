@@ -16,7 +16,7 @@ import { SugarSum } from './parts/sugar-sum';
       <main>
         <div class="place-head">
           <h1>Kitchen sums</h1>
-          <span class="soft">nothing of it is kept: a recipe is</span>
+          <span class="soft">nothing here is saved; recipes are</span>
           <div class="actions">
             <a matButton="outlined" routerLink="/pieces/recipes">Recipes</a>
           </div>
@@ -29,7 +29,7 @@ import { SugarSum } from './parts/sugar-sum';
         </div>
       </main>
       <al-margin>
-        <h2>By which rules</h2>
+        <h2>The rules used</h2>
         <p>
           A ganache is chocolate to cream by weight. Milk and white bind less water: they need a quarter and a
           half more chocolate. Liqueur or juice is taken off the cream, gram for gram.

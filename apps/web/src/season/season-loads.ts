@@ -131,7 +131,7 @@ export interface DayStory {
 
 const STORY: Readonly<Record<LoadStanding, string>> = {
   over: 'is short of',
-  full: 'is all but full of work for',
+  full: 'is nearly full for',
   free: 'has room',
 };
 

@@ -67,7 +67,7 @@ describe('the season', () => {
     expect(page.text()).toContain('It could not be worked out.');
     await page.click('Find out');
     expect(page.text()).toContain('8 more trays in the fridge');
-    expect(page.text()).toContain('saves as much as 40 minutes of work; 2 told tasks move.');
+    expect(page.text()).toContain('saves as much as 40 minutes of work; 2 planned tasks move.');
     const link = page.page.querySelector('al-what-helps a')!;
     expect(decodeURIComponent(link.getAttribute('href')!)).toBe(
       '/plan?try=[{"kind":"trays","zone":"fridge","more":8}]',
@@ -115,7 +115,7 @@ describe('the pace of booking', () => {
     };
     const { page, text } = await open({ figures: figures({ before, expectedPieces: 60 }) });
     expect(text()).toContain(
-      '30 pieces booked of 120 hoped for (25%); Midsummer 2025 had 40 by this day. Going on as then it comes to 60.',
+      '30 pieces booked of a target of 120 (25%); Midsummer 2025 had 40 by this day. At that season’s pace it comes to 60.',
     );
     const rows = [...page.querySelectorAll('al-pace-chart tbody tr')].map((row) =>
       [...row.children].map((each) => each.textContent!.trim()),

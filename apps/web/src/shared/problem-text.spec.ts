@@ -26,7 +26,7 @@ test('a field’s texts are those with its pointer', () => {
     ],
   } as unknown as ProblemDocument;
   expect(fieldTexts(trouble, '/customer')).toEqual(['Too long: 120 characters are the most.']);
-  expect(fieldTexts(trouble, '/pickup')).toEqual(['That is past: it is 2026-06-18 11:32 now.']);
+  expect(fieldTexts(trouble, '/pickup')).toEqual(['That is in the past: it is 2026-06-18 11:32 now.']);
   expect(fieldTexts(trouble, '/note')).toEqual([]);
   expect(fieldTexts(null, '/note')).toEqual([]);
   expect(troubleText(trouble)).toContain('another look');

@@ -10,25 +10,25 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string
   'unsupported-media-type': 'Not saved: only JSON is taken here.',
   'body-too-large': 'Not saved: this is more than can be taken at once.',
   'not-found': 'There is no such page or thing. Go back to the list.',
-  'order-not-found': 'This order is not there any more. Reload the list.',
+  'order-not-found': 'This order is no longer there. Reload the list.',
   'order-changed':
     'Somebody changed this order while you had it open. Look at theirs below before you save yours.',
-  'order-state': 'The order has moved on meanwhile, so this step is not open to it now.',
-  'not-empty': 'A workshop is loaded into an empty installation only; this one has records of its own.',
+  'order-state': 'The order has moved on meanwhile, so this step is no longer possible.',
+  'not-empty': 'A workshop can only be loaded into an empty installation; this one has records of its own.',
   'card-declined': 'The card device declined. Nothing was taken; try again, or take cash.',
-  'record-not-found': 'This is not there any more: somebody removed it meanwhile.',
+  'record-not-found': 'This is no longer there: somebody removed it meanwhile.',
   'record-changed':
     'Somebody changed this while you had it open. Look at theirs below before you save yours.',
   'in-use': 'It is still needed, so it stays.',
   'plan-changed':
-    'Somebody made another version of the plan meanwhile. It is shown now; look whether you still want this.',
+    'Somebody made another version of the plan meanwhile. It is shown now; check that you still want this.',
   'plan-running': 'A plan is being made. Wait for it, or stop it first.',
-  'plan-begun': 'The kitchen has begun work that this version has otherwise. Repair it first.',
-  'edit-refused': 'The plan cannot be changed so.',
+  'plan-begun': 'The kitchen has begun work that this version plans differently. Mend it first.',
+  'edit-refused': 'The plan cannot be changed like that.',
   'plan-not-found': 'There is no such version of the plan.',
-  'stock-short': 'The larder does not have that much written down.',
-  'already-done': 'That is written down as made already.',
-  'seal-doubtful': 'Some figures cannot well be. Look at them once more.',
+  'stock-short': 'The larder has no record of that much.',
+  'already-done': 'That is already recorded as made.',
+  'seal-doubtful': 'Some figures look wrong. Please check them.',
   'run-sealed': 'This run is sealed already. What was wrong in it can be amended in the Ledger.',
   'no-device-token': 'The device is not known here by its token.',
   'no-plan': 'Nothing has been planned yet. Press Plan.',
@@ -56,17 +56,17 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   blank: () => 'Give a name.',
   'unknown-piece': ({ value }) => `There is no piece called ${value}.`,
   'unknown-pickup-point': ({ value }) => `There is no pickup point called ${value}.`,
-  'piece-twice': ({ value }) => `${value} is there twice; put the pieces together in one line.`,
-  'pickup-past': ({ now }) => `That is past: it is ${String(now).replace('T', ' ')} now.`,
+  'piece-twice': ({ value }) => `${value} is listed twice; put the pieces together in one line.`,
+  'pickup-past': ({ now }) => `That is in the past: it is ${String(now).replace('T', ' ')} now.`,
   'out-of-range': ({ value, range }) => `${value ?? 'This'} will not do: ${range}.`,
   'not-convertible': ({ value, range }) => `${value ?? 'This unit'} cannot be weighed: ${range}.`,
-  'in-past': ({ value, now }) => `${value} is over: it is ${now} today.`,
+  'in-past': ({ value, now }) => `${value} has passed: today is ${now}.`,
   'more-than-there': ({ value, limit, unit = 'of it' }) =>
     `${value} ${unit} is more than there is: ${limit} ${unit}.`,
   'unknown-reference': ({ value, range }) => `${value || 'Nothing'} will not do: ${range}.`,
   'name-taken': ({ value }) => `${value} is there already; give another name.`,
   twice: ({ value }) => `${value} is there twice.`,
-  'in-future': ({ now }) => `That is still to come: it is ${String(now).replace('T', ' ')} now.`,
+  'in-future': ({ now }) => `That is in the future: it is ${String(now).replace('T', ' ')} now.`,
   'coat-without-stage': ({ value }) => `No stage, or more than one, puts on the coat “${value}”.`,
   'unknown-box': ({ value }) => `There is no box called ${value}.`,
   'pickup-shut': ({ point }) => `${point ?? 'It'} is shut then.`,
@@ -92,14 +92,14 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
     `${value ?? 'This'} will not do: there are ${orders ?? ''} orders by what it was.`,
   'work-begun': () => 'Work of its plan has begun, so the season begins where it did.',
   'lines-at-fault': ({ value, line }) =>
-    `Nothing was brought in: ${value} lines are at fault, the first is line ${line ?? 2}.`,
+    `Nothing was imported: ${value} lines have faults, the first is line ${line ?? 2}.`,
   'hours-cross': () => 'These hours run into others of the same day.',
   'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
 };
 
 function wrongFormatText({ value, format }: Params): string {
   if (format === 'plain-text') return 'Only letters, figures and signs on one line can be kept.';
-  return value ? `${value} is not a time that can be.` : 'Give a day and a time, such as 15:00.';
+  return value ? `${value} is not a possible time.` : 'Give a day and a time, such as 15:00.';
 }
 
 function pieceText(piece: Params[string] | undefined): string {
@@ -117,7 +117,7 @@ function daysText(from: Params[string] | undefined, to: Params[string] | undefin
 }
 
 function nearestText(nearest: Params[string] | undefined): string {
-  return nearest ? ` Nearest that can be: ${wallText(String(nearest))}.` : '';
+  return nearest ? ` Nearest possible: ${wallText(String(nearest))}.` : '';
 }
 
 function told(value: Params[string] | undefined): string {

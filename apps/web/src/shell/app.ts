@@ -111,7 +111,7 @@ export class App {
         does: `Go to ${place.name}`,
         run: () => void this.router.navigate([place.path]),
       })),
-      { key: '?', does: 'List these keys', run: () => void this.showKeys() },
+      { key: '?', does: 'Show the keyboard shortcuts', run: () => void this.showKeys() },
       { key: 'Escape', does: 'Back: nothing picked on the ruler', run: () => ell.clear() },
     );
   }

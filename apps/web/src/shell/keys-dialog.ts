@@ -7,7 +7,7 @@ import { Keys } from '../shared/keys';
 @Component({
   imports: [MatDialogModule, MatButtonModule],
   template: `
-    <h2 mat-dialog-title>Keys of this screen</h2>
+    <h2 mat-dialog-title>Keyboard shortcuts</h2>
     <mat-dialog-content tabindex="0" role="group" aria-label="Keys">
       <dl class="facts">
         @for (binding of bindings(); track binding.key) {

@@ -14,7 +14,7 @@ import { WeighingActions } from '../state/weighings.state';
 const STAY_MS = 8000;
 
 const MOVED: Readonly<Record<OrderState, string>> = {
-  asked: 'is only asked for',
+  asked: 'is saved without a promise',
   waiting: 'is on the waiting list',
   promised: 'is promised',
   ready: 'is on the shelf',
@@ -41,11 +41,11 @@ export class Notices {
     this.actions.pipe(ofType(OrderActions.moved)).subscribe(({ order, from }) => this.tellMoved(order, from));
     this.actions
       .pipe(ofType(OrderActions.saved))
-      .subscribe(({ order }) => this.tell(`${order.ticket} is kept`));
+      .subscribe(({ order }) => this.tell(`${order.ticket} is saved`));
     this.actions
       .pipe(ofType(OrderActions.moveFailed))
       .subscribe(({ trouble }) => this.tell(fieldTexts(trouble, '/pickup')[0] ?? troubleText(trouble)));
-    this.actions.pipe(ofType(RecordActions.saved)).subscribe(({ name }) => this.tell(`${name} is kept`));
+    this.actions.pipe(ofType(RecordActions.saved)).subscribe(({ name }) => this.tell(`${name} is saved`));
     this.actions.pipe(ofType(RecordActions.removed)).subscribe(() => this.tell('Removed'));
     this.actions
       .pipe(ofType(WeighingActions.kept))

@@ -14,9 +14,9 @@ const timer = (minute: number, name: string) =>
 test('waits of the bench are shown before they end and aloud after, until somebody has heard', async () => {
   const events = [timer(700, 'Berries, fridge'), timer(690, 'Room'), timer(900, 'Far off')];
   const { text, click, http, settle } = await render(TimerBar, { bench: { ...bench, events } });
-  expect(text()).toMatch(/Room over for [12]:\d\d\s?Heard Berries, fridge in (8:00|7:\d\d)/);
+  expect(text()).toMatch(/Room over for [12]:\d\d\s?Done Berries, fridge in (8:00|7:\d\d)/);
   expect(text()).not.toContain('Far off');
-  await click('Heard');
+  await click('Done');
   await TestBed.inject(Outbox).settled();
   await settle();
   const { body } = http.expectOne('/api/bench/events').request;

@@ -23,7 +23,7 @@ const BEEP_EVERY_MS = 20_000;
           <span class="timer" [class.over]="timer.isOver" [attr.role]="timer.isOver ? 'alert' : null">
             {{ timer.name }} <strong class="figure">{{ timer.left }}</strong>
             @if (timer.isOver) {
-              <button matButton="outlined" type="button" (click)="heard(timer.work, timer.id)">Heard</button>
+              <button matButton="outlined" type="button" (click)="heard(timer.work, timer.id)">Done</button>
             }
           </span>
         }

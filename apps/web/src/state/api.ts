@@ -64,35 +64,13 @@ import type {
   WorkshopLoaded,
 } from '@alnage/contract';
 import { map, type Observable } from 'rxjs';
-
-/** What people keep and change one version at a time, by its path. */
-export type RecordPath =
-  | 'pieces'
-  | 'coatings'
-  | 'bowls'
-  | 'zones'
-  | 'moulds'
-  | 'boxes'
-  | 'points'
-  | 'customers'
-  | 'people'
-  | 'seasons'
-  | 'rules'
-  | 'details'
-  | 'supplies'
-  | 'recipes';
-
-/** A record as it was read: what a change goes against. */
-export interface Versioned {
-  readonly id: string;
-  readonly name: string;
-  readonly version: number;
-}
+import { RecordsApi } from './records-api';
 
 /** The server's API, one method a call. */
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
+  readonly records = inject(RecordsApi);
 
   workshop(): Observable<Workshop> {
     return this.http.get<Workshop>('/api/workshop');
@@ -341,18 +319,5 @@ export class Api {
 
   setAside(id: string, change: WeighingSetAside): Observable<Weighing> {
     return this.http.post<Weighing>(`/api/weighings/${id}/set-aside`, change);
-  }
-
-  /** Takes a new record, or changes the one that it was read from; of the rules there is one, without an id. */
-  saveRecord(path: RecordPath, draft: object, original: Versioned | null): Observable<Versioned> {
-    if (!original) return this.http.post<Versioned>(`/api/${path}`, draft);
-    const { id, name, version } = original;
-    return this.http
-      .put<Partial<Versioned>>(id ? `/api/${path}/${id}` : `/api/${path}`, { ...draft, version })
-      .pipe(map((saved) => ({ id, name, version, ...saved })));
-  }
-
-  removeRecord(path: RecordPath, id: string): Observable<null> {
-    return this.http.delete<null>(`/api/${path}/${id}`);
   }
 }

@@ -1,6 +1,6 @@
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { exhaustMap } from 'rxjs';
-import type { RecordPath, Versioned } from './api';
+import type { RecordPath, Versioned } from './records-api';
 import { askEffect } from './ask-effect';
 import type { Trouble } from './problem';
 
@@ -39,7 +39,7 @@ export const recordsFeature = createFeature({
 export const saveRecord = askEffect({
   on: [RecordActions.saveAsked],
   by: exhaustMap,
-  ask: (api, { path, draft, original }) => api.saveRecord(path, draft, original),
+  ask: (api, { path, draft, original }) => api.records.save(path, draft, original),
   done: ({ id, name }, { path }) => RecordActions.saved({ path, id, name }),
   failed: RecordActions.saveFailed,
 });
@@ -47,7 +47,7 @@ export const saveRecord = askEffect({
 export const removeRecord = askEffect({
   on: [RecordActions.removeAsked],
   by: exhaustMap,
-  ask: (api, { path, id }) => api.removeRecord(path, id),
+  ask: (api, { path, id }) => api.records.remove(path, id),
   done: (_gone, { path, id }) => RecordActions.removed({ path, id }),
   failed: RecordActions.saveFailed,
 });

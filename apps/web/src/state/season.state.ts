@@ -19,7 +19,7 @@ export interface SeasonState {
   readonly figures: SeasonFigures | null;
 }
 
-/** The season that is worked on in figures: read again whenever orders or the workshop changed. */
+/** The season in use in figures: read again whenever orders or the workshop changed. */
 export const seasonFeature = createFeature({
   name: 'season',
   reducer: createReducer<SeasonState>(

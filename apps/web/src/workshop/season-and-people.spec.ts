@@ -54,7 +54,7 @@ describe('the seasons', () => {
     expect(page.text()).not.toContain('+ Midsummer Eve');
     await page.click('+ Boat day, Fri 19 Jun');
     await page.click('Add a piece');
-    await page.type('Hoped for', '120');
+    await page.type('Target', '120');
     await page.type('Order by, day', '2026-06-18');
     await page.type('and time', '9.30');
     await page.type('Or before pickup', '12');
@@ -99,7 +99,7 @@ describe('the seasons', () => {
 });
 
 describe('the shop', () => {
-  test('says where it is, what it is paid in, and which season is worked on', async () => {
+  test('says where it is, what it is paid in, and which season is in use', async () => {
     const page = await open('shop');
     const countries: HolidayCountry[] = [
       { id: 'FI', name: 'Finland', regions: [] },
@@ -110,7 +110,7 @@ describe('the shop', () => {
     expect((page.field('Holidays of') as HTMLSelectElement).value).toBe('FI');
     await page.type('Holidays of', 'DE');
     await page.type('Region', 'BW');
-    await page.type('It is called', 'Skerry & Sons');
+    await page.type('Its name', 'Skerry & Sons');
     await page.click('Save the details');
     expect(page.http.expectOne({ method: 'PUT', url: '/api/details' }).request.body).toEqual({
       ...workshop.details,

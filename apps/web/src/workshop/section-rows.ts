@@ -77,7 +77,7 @@ export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => reado
       id,
       name,
       more: `${dayText(startsOn)} to ${dayText(endsOn)} ${endsOn.slice(0, 4)}`,
-      figure: id === workshop.season?.id ? 'worked on' : '',
+      figure: id === workshop.season?.id ? 'in use' : '',
     })),
   supplies: ({ workshop }) =>
     workshop.supplies.map(({ id, name, kind, supplier, packs }) => ({

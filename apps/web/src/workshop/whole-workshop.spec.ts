@@ -21,7 +21,7 @@ describe('the whole workshop', () => {
     const page = await render(WholeWorkshop);
     expect(page.page.querySelector('a[download]')!.getAttribute('href')).toBe('/api/workshop-file');
     expect(page.page.querySelector('input')).toBeNull();
-    expect(page.text()).toContain('into an empty installation only');
+    expect(page.text()).toContain('can only be loaded into an empty installation');
   });
 
   test('that is loaded says what came, and the workshop is read anew', async () => {

@@ -120,7 +120,7 @@ describe('the bowls', () => {
 describe('ways and rates', () => {
   test('are saved as a whole against their version', async () => {
     const page = await open('rules');
-    await page.type('Sure not to run short', '90');
+    await page.type('Certainty of not running short', '90');
     await page.type('Labour, an hour', '26.50');
     await page.click('Save the ways and rates');
     const request = page.http.expectOne({ method: 'PUT', url: '/api/rules' });
@@ -136,7 +136,7 @@ describe('ways and rates', () => {
 
   test('are refused where they cannot be', async () => {
     const page = await open('rules');
-    await page.type('Sure not to run short', '120');
+    await page.type('Certainty of not running short', '120');
     expect(page.text()).toContain('120 will not do: 50 to 100 %.');
     await page.click('Save the ways and rates');
     page.http.expectNone('/api/rules');
@@ -262,7 +262,7 @@ describe('the customers', () => {
   test('are put together, into the one that is chosen; what stands in the way is told', async () => {
     const page = await open('customers', { customers });
     await page.type('The same as', 'anker-1');
-    await page.click('Put both together');
+    await page.click('Merge the two');
     const merge = () => page.http.expectOne('/api/customers/anker-0/merge');
     const first = merge();
     expect(first.request.body).toEqual({ into: 'anker-1' });
@@ -276,7 +276,7 @@ describe('the customers', () => {
     );
     await page.settle();
     expect(page.text()).toContain('Too long: 300 characters are the most.');
-    await page.click('Put both together');
+    await page.click('Merge the two');
     merge().flush(customers[1]!);
     await page.settle();
     expect(page.page.querySelector('.chosen')!.textContent).toContain('B. Anker');
@@ -296,12 +296,12 @@ describe('taking out', () => {
     page.http.expectOne({ method: 'GET', url: '/api/feed' }).flush({ token: null });
     await page.settle();
     expect(page.text()).not.toContain('/api/feeds/');
-    await page.click('Make an address');
+    await page.click('Create an address');
     page.http.expectOne({ method: 'POST', url: '/api/feed' }).flush({ token: 'secret' });
     await page.settle();
     expect(page.text()).toContain('/api/feeds/secret/pickups');
     expect(page.text()).toContain('/api/feeds/secret/kitchen');
-    await page.click('Take it back');
+    await page.click('Withdraw it');
     page.http.expectOne({ method: 'DELETE', url: '/api/feed' }).error(new ProgressEvent('error'));
     await page.settle();
     expect(page.text()).toContain('The server does not answer.');
@@ -325,7 +325,7 @@ describe('the devices', () => {
     await page.settle();
     expect(page.text()).toMatch(/Probe, Bowl A.*simulated.*31\.4 °C.*Thu 18, 11:31/);
     await page.type('Name', 'Long probe');
-    await page.click('Take it in');
+    await page.click('Add it');
     const request = page.http.expectOne({ url: '/api/devices', method: 'POST' });
     // no place is chosen yet
     expect(request.request.body).toEqual({ name: 'Long probe', kind: 'probe', bowl: '' });
@@ -334,7 +334,7 @@ describe('the devices', () => {
     await page.settle();
     expect(page.text()).toContain('a bowl');
     await page.type('At', ' pots');
-    await page.click('Take it in');
+    await page.click('Add it');
     const again = page.http.expectOne({ url: '/api/devices', method: 'POST' });
     // a probe at no bowl is for the pots
     expect(again.request.body).toEqual({ name: 'Long probe', kind: 'probe', bowl: null });

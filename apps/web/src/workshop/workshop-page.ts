@@ -47,7 +47,7 @@ const SECTIONS = [
   { path: 'seasons', name: 'Seasons' },
   { path: 'customers', name: 'Customers' },
   { path: 'devices', name: 'Devices' },
-  { path: 'out', name: 'In and out' },
+  { path: 'out', name: 'Import and export' },
   { path: 'units', name: 'My units' },
 ] as const;
 
@@ -55,11 +55,11 @@ type Section = (typeof SECTIONS)[number]['path'];
 
 const WHY: Readonly<Record<Section, readonly string[]>> = {
   coatings: [
-    'A coating’s yield value decides how thick its film stands. Take it from the packet’s step; fat stirred in thins it, age thickens it, and a value that you measured stands in place of all that.',
+    'A coating’s yield value decides how thick its film stands. Take it from the packet’s step; fat stirred in thins it, age thickens it, and a value that you measured replaces all that.',
     'The price of a gram is the pack that is cheapest by mass.',
   ],
   bowls: [
-    'The tail is what stands too low to dip and what stays on the wall. Describe the bowl and it follows from its form and your pieces; measure it once and your figure counts.',
+    'The tail is the coating that lies too low to dip, and what stays on the wall. Describe the bowl and it follows from its form and your pieces; measure it once and your figure counts.',
     'A bowl that is smaller than its tail is refused: nothing could be dipped from it.',
   ],
   zones: [
@@ -85,27 +85,27 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
   ],
   shop: [
     'Times are shown by the shop’s own clock. Clock and currency stay as they are once there are orders.',
-    'Orders, plan and figures are those of the season that is worked on; the others are kept.',
+    'Orders, plan and figures are those of the season in use; the others stay stored.',
   ],
   people: [
-    'The plan gives work only to whoever can do it and is there. Hours of a date stand in place of the week’s; an absence stands above both.',
+    'The plan gives work only to whoever can do it and is there. Hours for a date replace the week’s; an absence overrides both.',
     'Somebody at 90% needs nine tenths of the standard times of the stages; at 110% a tenth more.',
   ],
   seasons: [
-    'Orders are collected on the days of a season. The day that everything leads to sets two seasons side by side, whatever the date.',
+    'Orders are collected on the days of a season. The peak day lets two seasons be compared, whatever their dates.',
     'A piece is promised only for the days that it is offered for, and only until its cut-off; what was ordered in time stays.',
   ],
   customers: [
-    'What somebody must never have is shown with every order of theirs, and held against what they order.',
-    'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be taken out, and erased.',
+    'What somebody must never have is shown with every order of theirs, and checked against what they order.',
+    'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be exported, and erased.',
   ],
   devices: [
     'Any thermometer, scale, climate sensor or label printer that speaks HTTP can be connected: it gets a token here, and says its readings with it. The manual says how (docs/devices.md).',
-    'The demo’s devices are simulated: its bowls follow the physics of the forecasts and feel what is written down at the bench.',
+    'The demo’s devices are simulated: its bowls follow the physics of the forecasts and feel what is recorded at the bench.',
   ],
   out: [
-    'What is yours can be taken out at any time, in formats that other programs read.',
-    'A list comes in whole or not at all; a line at fault is told with what is wrong with it.',
+    'Your data can be exported at any time, in formats that other programs read.',
+    'A list is imported whole or not at all; each faulty line is shown with what is wrong with it.',
   ],
   units: ['Recipes, limits and records are stored in °C, g and mm for everybody.'],
 };

@@ -59,9 +59,9 @@ import { BenchStore } from '../bench.store';
           <button matButton="outlined" type="button" class="big" (click)="bench.open('weigh')">
             Weigh bowl
           </button>
-          <button matButton="outlined" type="button" class="big" (click)="goOn()">Dip on</button>
+          <button matButton="outlined" type="button" class="big" (click)="goOn()">Keep dipping</button>
           <button matButton="filled" type="button" class="big" [disabled]="isKeeping()" (click)="seal()">
-            {{ doubts().length > 0 ? 'It stands: seal the run' : 'Seal the run' }}
+            {{ doubts().length > 0 ? 'It is right: seal the run' : 'Seal the run' }}
           </button>
         </div>
       </section>

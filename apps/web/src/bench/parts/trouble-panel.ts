@@ -21,15 +21,15 @@ import { BenchStore } from '../bench.store';
           <button matButton="outlined" type="button" class="big" (click)="back()">Something else</button>
           @if (found.effect === 'lose-pieces' || found.effect === 'hold-pieces') {
             <button matButton="outlined" type="button" class="big" (click)="keep('reject')">
-              Write it down, and reject pieces
+              Note it and reject pieces
             </button>
           }
           @if (found.effect === 'lose-melt') {
             <button matButton="outlined" type="button" class="big" (click)="keep('mend')">
-              Write it down, and mend the day
+              Note it and mend the day
             </button>
           }
-          <button matButton="filled" type="button" class="big" (click)="keep(null)">Write it down</button>
+          <button matButton="filled" type="button" class="big" (click)="keep(null)">Note it</button>
         </div>
       } @else if (question(); as question) {
         <h2>{{ signs[sign()!] }}</h2>

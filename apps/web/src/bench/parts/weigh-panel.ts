@@ -42,7 +42,7 @@ const WHAT: readonly { readonly id: WeighedWhat; readonly name: string }[] = [
       <p class="soft">{{ hint() }}</p>
       <div class="buttons">
         <button matButton="outlined" type="button" class="big" (click)="bench.open(null)">Not now</button>
-        <button matButton="filled" type="button" class="big" (click)="keep()">Write it down</button>
+        <button matButton="filled" type="button" class="big" (click)="keep()">Save the weight</button>
       </div>
     </section>
   `,
@@ -63,7 +63,7 @@ export class WeighPanel {
     const [scale, contents] = [this.bench.scaleGrams(), this.bench.contents()];
     const told = scale
       ? `The scale shows ${mass(scale.grams)}. `
-      : 'No scale at this bowl: type what yours shows. ';
+      : 'There is no scale at this bowl: type what yours shows. ';
     return contents ? `${told}By the pieces dipped there should be ${mass(contents.grams)}.` : told;
   });
 

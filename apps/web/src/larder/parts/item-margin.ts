@@ -45,14 +45,14 @@ import { LotRow } from './lot-row';
     }
     <div class="buttons">
       @if (!isTaking()) {
-        <button matButton="outlined" type="button" (click)="isTaking.set(true)">Take in</button>
+        <button matButton="outlined" type="button" (click)="isTaking.set(true)">Add stock</button>
       }
       <a
         matButton="outlined"
         [routerLink]="['/workshop', one.need.item.kind === 'coating' ? 'coatings' : 'supplies']"
         [queryParams]="{ record: one.need.item.id }"
       >
-        Describe it
+        Edit its details
       </a>
     </div>
     @if (isTaking()) {
@@ -68,7 +68,7 @@ import { LotRow } from './lot-row';
       @for (lot of page.lots(); track lot.id) {
         <al-lot-row [lot]="lot" [base]="base()" />
       } @empty {
-        <p class="soft">None of it is written down as here.</p>
+        <p class="soft">None of it is recorded in the larder.</p>
       }
     </section>
     @if (leftover(); as told) {
@@ -118,7 +118,7 @@ export class ItemMargin {
     const context = this.page.context();
     return context ? optionTexts(this.row().need, context) : [];
   });
-  protected readonly risk = computed(() => `Bought so, ${chanceText(this.row().need.chanceShort)}.`);
+  protected readonly risk = computed(() => `If you buy that, ${chanceText(this.row().need.chanceShort)}.`);
   protected readonly spoiled = computed(() => stockText(this.row().need.spoiledAmount, this.base()));
   protected readonly why = computed(() => {
     const { need, kind } = this.row();

@@ -43,8 +43,8 @@ import { BY_BASE, countedBy, lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-f
   ],
   template: `
     @let own = form();
-    <form class="card" novalidate aria-label="Take in" (submit)="$event.preventDefault(); take()">
-      <h3>Take in</h3>
+    <form class="card" novalidate aria-label="Add stock" (submit)="$event.preventDefault(); take()">
+      <h3>Add stock</h3>
       <al-choice label="Counted" [control]="own.controls.by" [choices]="bys()" />
       <al-quantity
         label="How much"
@@ -61,7 +61,7 @@ import { BY_BASE, countedBy, lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-f
           <mat-hint class="over" role="alert">{{ text }}</mat-hint>
         }
       </mat-form-field>
-      <al-choice label="It was" [control]="own.controls.origin" [choices]="origins" />
+      <al-choice label="Where it came from" [control]="own.controls.origin" [choices]="origins" />
       @if (own.controls.origin.value === 'leftover') {
         <al-ticks
           legend="It met, beside what it declares itself"
@@ -79,7 +79,7 @@ import { BY_BASE, countedBy, lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-f
       }
       <div class="buttons">
         <button matButton="outlined" type="button" (click)="closed.emit()">Cancel</button>
-        <button matButton="filled" type="submit" [disabled]="isBusy()">Take it in</button>
+        <button matButton="filled" type="submit" [disabled]="isBusy()">Add it</button>
       </div>
     </form>
   `,

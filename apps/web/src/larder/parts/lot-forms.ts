@@ -8,14 +8,14 @@ import { NumberControl } from '../../shared/forms/number-control';
 import { nameControl, textControl } from '../../shared/forms/text-field';
 
 export const ORIGIN_CHOICES = choicesOf<LotDraft['origin']>({
-  delivery: 'delivered or bought',
+  delivery: 'a delivery, or bought',
   leftover: 'left over from a bowl or a pot',
   found: 'found when counting',
 });
 export const CHANGE_CHOICES = choicesOf<LotChange['kind']>({
-  counted: 'counted: there is',
-  used: 'used up of it',
-  discarded: 'thrown away of it',
+  counted: 'counted, there is',
+  used: 'used up',
+  discarded: 'thrown away',
 });
 
 const RECEIVED = { min: 0.001, max: LOT_AMOUNT.max };

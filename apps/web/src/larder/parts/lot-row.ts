@@ -61,7 +61,7 @@ import { moveText } from './move-words';
       </button>
       @if (one.moves.length === 1) {
         <button matButton="outlined" type="button" (click)="ask({ kind: 'remove', lot: one.id })">
-          Written by mistake
+          Entered by mistake
         </button>
       }
     </div>
@@ -73,7 +73,7 @@ import { moveText } from './move-words';
         aria-label="Count or take out"
         (submit)="$event.preventDefault(); change()"
       >
-        <al-choice label="It was" [control]="own.controls.kind" [choices]="kinds" />
+        <al-choice label="What happened" [control]="own.controls.kind" [choices]="kinds" />
         <al-choice label="Counted" [control]="own.controls.by" [choices]="bys()" />
         <al-quantity
           label="How much"
@@ -86,7 +86,7 @@ import { moveText } from './move-words';
         @if (trouble(); as text) {
           <p class="note over" role="alert">{{ text }}</p>
         }
-        <button matButton="filled" type="submit">Write it down</button>
+        <button matButton="filled" type="submit">Save</button>
         <ol class="moves" aria-label="What was done to it">
           @for (text of moves(); track $index) {
             <li>{{ text }}</li>

@@ -23,10 +23,10 @@ import { WorkshopClock } from '../../state/workshop-clock';
               <button
                 matButton="outlined"
                 type="button"
-                [attr.aria-label]="'Put away, ' + row.timer.name"
+                [attr.aria-label]="'Dismiss, ' + row.timer.name"
                 (click)="putAway(row.timer)"
               >
-                Put away
+                Dismiss
               </button>
             </li>
           }

@@ -19,7 +19,7 @@ import { figuresOf } from '../ledger-rows';
 import { LedgerStore } from '../ledger.store';
 
 const LEFT = {
-  truth: 'What the estimate was worth',
+  truth: 'The estimate against what it took',
   coat: 'Coating a piece, run by run',
   pace: 'Pace, run by run',
 } as const;

@@ -62,7 +62,7 @@ export class RunMargin {
     const [from, to] = [Date.parse(run.startedAt), Date.parse(run.endedAt)];
     const bowl = nameOf(workshop.bowls, run.bowl);
     const coating = nameOf(workshop.coatings, run.coating).toLowerCase();
-    return `${wall.dayTime(from)}–${wall.time(to)} · ${bowl}, ${coating} · ${this.row().people || 'nobody said who'}`;
+    return `${wall.dayTime(from)}–${wall.time(to)} · ${bowl}, ${coating} · ${this.row().people || 'no name was recorded'}`;
   });
   protected readonly lines = computed(() => {
     const { run } = this.row();

@@ -16,9 +16,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { LINES_MOST, type FieldCode, type Order, type PromiseAsk } from '@alnage/contract';
 import {
   agreedPrices,
-  countPieces,
   depositOf,
-  evenMakeUp,
   filledContents,
   orderPrice,
   piecesOfOrder,
@@ -36,7 +34,6 @@ import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
 import { money } from '../../shared/formats/formats';
-import type { NumberControl } from '../../shared/forms/number-control';
 import { timeText, WallTime, wallText } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
 import { CustomerNote } from '../../shared/orders/customer-note';
@@ -52,7 +49,6 @@ import {
   boxOf,
   draftForm,
   draftOf,
-  fillBox,
   lineForm,
   linesOfPhrase,
   orderedOf,
@@ -60,9 +56,9 @@ import {
   startOf,
   takeItem,
   type DraftForm,
-  type LineForm,
   type Taking,
 } from './draft-form';
+import { FilledBox } from './filled-box';
 import { OrderPhrase } from './order-phrase';
 import { PromiseGrid } from './promise-grid';
 
@@ -80,18 +76,6 @@ const REFUSALS: readonly FieldCode[] = [
   'cut-off-past',
 ];
 
-/** A box on a line that is filled as one likes. */
-interface FilledBox {
-  readonly name: string;
-  readonly holds: number;
-  readonly filled: number;
-  readonly pieces: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly control: NumberControl;
-  }[];
-}
-
 /**
  * Takes a new order or a change to one; what is wrong is said at its field, and nothing typed is lost.
  */
@@ -101,6 +85,7 @@ interface FilledBox {
     MatButtonModule,
     ChoiceField,
     CustomerNote,
+    FilledBox,
     OrderPhrase,
     PromiseGrid,
     QuantityField,
@@ -293,37 +278,6 @@ export class OrderComposer {
     if (lines.length === 0) return;
     form.controls.lines.clear();
     for (const line of lines) form.controls.lines.push(lineForm(line));
-  }
-
-  /** A box that is filled as one likes, with what is in it by now; null for what is as it is. */
-  protected boxFilled({ controls }: LineForm): FilledBox | null {
-    const box = this.workshop()?.boxes.find(({ id }) => id === boxOf(controls.item.value));
-    if (!box || box.among.length === 0) return null;
-    const pieces = Object.entries(controls.contents.controls).map(([id, control]) => ({
-      id,
-      control,
-      name: this.names().pieces.get(id) ?? id,
-    }));
-    return {
-      name: box.name,
-      holds: countPieces(box.contents),
-      filled: pieces.reduce((sum, { control }) => sum + (control.value ?? 0), 0),
-      pieces,
-    };
-  }
-
-  /** Fills it evenly from the pieces that are wished, those with more than none; from all, where none is. */
-  protected fillEvenly(line: LineForm, { holds, pieces }: FilledBox): void {
-    const unwished = pieces.filter(({ control }) => control.value === 0).map(({ id }) => id);
-    const notThese = new Set(unwished.length < pieces.length ? unwished : []);
-    fillBox(
-      line,
-      evenMakeUp(
-        pieces.map(({ id }) => id),
-        holds,
-        notThese,
-      ),
-    );
   }
 
   protected save(form: DraftForm, taking = PROMISED): void {

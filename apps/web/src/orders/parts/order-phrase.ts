@@ -53,7 +53,7 @@ import { corrections, understood, vocabularyOf, type Correction } from './phrase
           @for (offer of each.offers; track offer) {
             <button matButton="outlined" type="button" (click)="putRight(each, offer)">{{ offer }}</button>
           }
-          <button matButton="outlined" type="button" (click)="putRight(each, '')">Leave it out</button>
+          <button matButton="outlined" type="button" (click)="putRight(each, '')">Remove it</button>
         </p>
       }
     </div>

@@ -86,6 +86,6 @@ function wordingOf(unclear: Unclear, words: string, amount: string): { why: stri
     case 'not-whole':
       return { why: `comes to ${Number(unclear.count.toFixed(2))}, no whole number`, offers: [] };
     case 'twice':
-      return { why: 'was said already, and differently', offers: [] };
+      return { why: 'was already given, and differently', offers: [] };
   }
 }

@@ -39,23 +39,23 @@ describe('the promise grid', () => {
       ['Fri 19', '● '],
     ]);
     expect(days[0]!.cells[1]!.name).toBe('Thu 18, 14:00: tight');
-    expect(promiseSummary(slots)).toBe('2 of 3 slots can be');
+    expect(promiseSummary(slots)).toBe('2 of 3 slots are possible');
   });
 
   test('says how old the oldest piece is, and whether more would fit', () => {
     expect(promiseText(slots[1]!, slots, context)).toBe(
-      'Thu 18, 14:00 can be: the oldest piece is 6 h 30 old then. Just this fits, not as much again.',
+      'Thu 18, 14:00 is possible: the oldest piece is 6 h 30 old then. This order fits, but not another like it.',
     );
-    expect(promiseText(slots[2]!, slots, context)).toContain('As much again would fit too.');
+    expect(promiseText(slots[2]!, slots, context)).toContain('Another like it would fit too.');
     const eaten = slot('2026-06-19T13:00', { eatBy: '2026-06-21T05:00:00.000Z' });
     expect(promiseText(eaten, [eaten], context)).toContain('old then, to be eaten by Sun 21 Jun, 08:00.');
   });
 
   test('says why not, and what is nearest', () => {
     expect(promiseText(no, slots, context)).toBe(
-      'Thu 18, 13:00 cannot be. Dusk berry: 3 trays do not fit in the fridge before Thu 18, 13:00. Nearest that is: Thu 18, 14:00.',
+      'Thu 18, 13:00 is not possible. Dusk berry: 3 trays do not fit in the fridge before Thu 18, 13:00. Nearest possible: Thu 18, 14:00.',
     );
-    expect(promiseText(no, [no], context)).toContain('No other slot is, either.');
+    expect(promiseText(no, [no], context)).toContain('No other slot is possible either.');
   });
 
   test('heads full hours only, and tells what is wrong with a slot itself', () => {

@@ -88,18 +88,19 @@ export function promiseText(
   const wall = new WallTime(timeZone);
   const when = wall.dayTime(Date.parse(slot.atInstant));
   if (slot.kind !== 'no') {
-    const room = slot.kind === 'open' ? 'As much again would fit too.' : 'Just this fits, not as much again.';
+    const room =
+      slot.kind === 'open' ? 'Another like it would fit too.' : 'This order fits, but not another like it.';
     const boxes =
       slot.roomBoxes === null ? '' : ` The slot hands over ${counted(slot.roomBoxes, 'box')} more.`;
     const eatBy = slot.eatBy ? `, to be eaten by ${wall.dateTime(Date.parse(slot.eatBy))}` : '';
-    return `${when} can be: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then${eatBy}. ${room}${boxes}`;
+    return `${when} is possible: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then${eatBy}. ${room}${boxes}`;
   }
   const why = whyNotText(slot, words);
   const near = nearest(slot, slots);
   const instead = near
-    ? ` Nearest that is: ${wall.dayTime(Date.parse(near.atInstant))}.`
-    : ' No other slot is, either.';
-  return `${when} cannot be. ${why.charAt(0).toUpperCase()}${why.slice(1)}${instead}`;
+    ? ` Nearest possible: ${wall.dayTime(Date.parse(near.atInstant))}.`
+    : ' No other slot is possible either.';
+  return `${when} is not possible. ${why.charAt(0).toUpperCase()}${why.slice(1)}${instead}`;
 }
 
 function nearest(slot: PromisedSlot, slots: readonly PromisedSlot[]): PromisedSlot | null {
@@ -112,5 +113,5 @@ function nearest(slot: PromisedSlot, slots: readonly PromisedSlot[]): PromisedSl
 /** How many of the slots can be, in words. */
 export function promiseSummary(slots: readonly PromisedSlot[]): string {
   const yes = slots.filter(({ kind }) => kind !== 'no').length;
-  return `${count(yes)} of ${count(slots.length)} slots can be`;
+  return `${count(yes)} of ${count(slots.length)} slots are possible`;
 }

@@ -37,7 +37,7 @@ type Answer =
   template: `
     @switch (answer().kind) {
       @case ('asking') {
-        <p class="soft" role="status">Looking where it fits …</p>
+        <p class="soft" role="status">Checking where it fits …</p>
       }
       @case ('failed') {
         <p class="soft">{{ failure() }}</p>

@@ -29,7 +29,8 @@ const NONE: OrderNotices = { offers: [], holdsOver: [] };
     @for (offer of offers(); track offer.order.id) {
       <p class="note" role="status">
         <span>
-          There is room now for <strong>{{ offer.order.customer }}</strong>, {{ offer.when }}, who waits.
+          There is now room for <strong>{{ offer.order.customer }}</strong>, {{ offer.when }}, from the
+          waiting list.
         </span>
         <button matButton="outlined" type="button" (click)="chosen.emit(offer.order)">Show it</button>
         <button matButton="filled" type="button" (click)="move(offer.order, 'promised')">Promise it</button>
@@ -38,12 +39,12 @@ const NONE: OrderNotices = { offers: [], holdsOver: [] };
     @for (hold of holdsOver(); track hold.order.id) {
       <p class="note care" role="status">
         <span>
-          The hold of <strong>{{ hold.order.customer }}</strong>, {{ hold.when }}, is over since
-          {{ hold.until }}: {{ hold.missing }}.
+          The hold of <strong>{{ hold.order.customer }}</strong>, {{ hold.when }}, ended {{ hold.until }}:
+          {{ hold.missing }}.
         </span>
         <button matButton="outlined" type="button" (click)="chosen.emit(hold.order)">Show it</button>
         <button matButton="outlined" type="button" (click)="move(hold.order, 'waiting')">
-          Let its place go
+          Release its place
         </button>
       </p>
     }

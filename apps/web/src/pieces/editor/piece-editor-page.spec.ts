@@ -46,7 +46,7 @@ describe('the editor of a piece', () => {
     await page.type('Name', 'Giant');
     await page.type('One weighs', '900');
     expect(page.text()).toContain('900 will not do: 5 to 60 g.');
-    expect(page.margin()).toContain('Drawn again once every figure is within its range.');
+    expect(page.margin()).toContain('It is drawn again once every figure is within its range.');
     await page.type('One weighs', '18');
     await page.type('Covered', '130');
     expect(page.text()).toContain('130 will not do: 1 to 100 %.');

@@ -118,7 +118,7 @@ export class PieceEditorPage {
       requireCentreGrams(draft.family, form.kind === 'cluster' ? form.portionGrams : form.centreGrams);
       return pieceFigures(draft, { dippery: this.dippery(), coatings, weighings });
     } catch (error) {
-      if (error instanceof InputError) return 'Drawn again once every figure is within its range.';
+      if (error instanceof InputError) return 'It is drawn again once every figure is within its range.';
       throw error;
     }
   });

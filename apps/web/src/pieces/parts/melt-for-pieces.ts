@@ -45,7 +45,10 @@ export class MeltForPieces {
   );
   /** The bowl asked for, or none: whichever bowls leave least. */
   protected readonly bowl = computed(() => this.bowls().find(({ id }) => id === this.bowlId()) ?? null);
-  protected readonly bowlChoices = computed(() => [{ id: '', name: 'what leaves least' }, ...this.bowls()]);
+  protected readonly bowlChoices = computed(() => [
+    { id: '', name: 'whichever leaves least over' },
+    ...this.bowls(),
+  ]);
   protected readonly size = computed(() =>
     this.figures().piece.sizes.find(({ id }) => id === this.page.shownSize()),
   );

@@ -1,5 +1,4 @@
-import type { Frame } from './draw-plan';
-import { LABEL_WIDTH } from './draw-plan';
+import { LABEL_WIDTH, type Frame } from './sight';
 import type { Palette } from './palette';
 import { Pen } from './pen';
 

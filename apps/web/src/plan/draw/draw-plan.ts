@@ -1,33 +1,13 @@
-import type { ScaleLinear } from 'd3-scale';
-import type { MeltShape, PlanScene, RunShape, TapeShape, TaskShape, ZoneShape } from '../scene/scene-shapes';
+import type { PlanScene, TapeShape, TaskShape, ZoneShape } from '../scene/scene-shapes';
+import { drawMelts } from './draw-melts';
 import type { Palette } from './palette';
 import { Pen } from './pen';
+import { LABEL_WIDTH, Sight, type Frame } from './sight';
 
-export const LABEL_WIDTH = 112;
 const AXIS_HEIGHT = 20;
 const TASK_HEIGHT = 24;
-/** A figure is written into a shape that is at least so wide. */
-const FIGURE_WIDTH = 26;
 /** A life tape is written on where it is at least so high. */
 const WRITTEN_TAPE = 9;
-
-export interface HourMark {
-  readonly minute: number;
-  readonly text: string;
-  readonly isDay: boolean;
-}
-
-/** What is seen of a scene, and how. */
-export interface Frame {
-  readonly x: ScaleLinear<number, number>;
-  readonly width: number;
-  readonly height: number;
-  readonly scrollTop: number;
-  readonly hours: readonly HourMark[];
-  readonly now: number;
-  readonly chosen: string | null;
-  readonly pins: ReadonlySet<string>;
-}
 
 /** Draws what is seen of a plan: only what lies in the frame, so that hundreds of batches cost no more than they show. */
 export function drawPlan(
@@ -39,8 +19,7 @@ export function drawPlan(
 
 class PlanDrawing {
   private readonly colours: Palette;
-  private readonly first: number;
-  private readonly last: number;
+  private readonly sight: Sight;
 
   constructor(
     private readonly pen: Pen,
@@ -48,7 +27,7 @@ class PlanDrawing {
     private readonly frame: Frame,
   ) {
     this.colours = pen.colours;
-    [this.first, this.last] = frame.x.domain() as [number, number];
+    this.sight = new Sight(frame);
   }
 
   draw(): void {
@@ -64,9 +43,8 @@ class PlanDrawing {
     context.rect(LABEL_WIDTH, scrollTop, width - LABEL_WIDTH, height);
     context.clip();
     this.shifts();
-    for (const zone of this.scene.zones) if (this.isInSight(zone.top, zone.bottom)) this.zone(zone);
-    for (const melt of this.scene.melts) if (this.isOnAxis(melt.setupStart, melt.closed)) this.melt(melt);
-    this.runNames();
+    for (const zone of this.scene.zones) if (this.sight.isInSight(zone.top, zone.bottom)) this.zone(zone);
+    drawMelts(this.pen, this.scene, this.sight);
     for (const task of this.scene.tasks) if (this.isSeen(task.start, task.end, task)) this.task(task);
     for (const tape of this.scene.tapes) if (this.isSeen(tape.clock, tape.lastPickup, tape)) this.tape(tape);
     this.now();
@@ -76,16 +54,8 @@ class PlanDrawing {
     context.restore();
   }
 
-  private isOnAxis(start: number, end: number): boolean {
-    return end > this.first && start < this.last;
-  }
-
-  private isInSight(top: number, bottom: number): boolean {
-    return bottom > this.frame.scrollTop && top < this.frame.scrollTop + this.frame.height;
-  }
-
   private isSeen(start: number, end: number, { y }: { readonly y: number }): boolean {
-    return this.isOnAxis(start, end) && this.isInSight(y, y + TASK_HEIGHT);
+    return this.sight.isOnAxis(start, end) && this.sight.isInSight(y, y + TASK_HEIGHT);
   }
 
   private hours(): void {
@@ -116,7 +86,7 @@ class PlanDrawing {
     const { scrollTop, height } = this.frame;
     this.pen.box({ x: 0, y: scrollTop, width: LABEL_WIDTH - 1, height }, { fill: this.colours.linen });
     for (const { name, detail, y, bottom } of this.scene.lanes) {
-      if (!this.isInSight(y, bottom)) continue;
+      if (!this.sight.isInSight(y, bottom)) continue;
       this.pen.text(name, [0, y + 22], { weight: 600, size: 13 });
       this.pen.text(detail, [0, y + 37], { colour: this.colours.softInk });
       this.pen.line([0, bottom], [LABEL_WIDTH, bottom], { colour: this.colours.rule });
@@ -126,14 +96,14 @@ class PlanDrawing {
   private shifts(): void {
     const { x } = this.frame;
     for (const { start, end, y } of this.scene.shifts)
-      if (this.isOnAxis(start, end))
+      if (this.sight.isOnAxis(start, end))
         this.pen.line([x(start), y], [x(end), y], { colour: this.colours.softInk, width: 2 });
   }
 
   private zone({ steps, trays, top, bottom, note, isFull }: ZoneShape): void {
     const { x } = this.frame;
     const level = (held: number): number => bottom - (held / Math.max(1, trays)) * (bottom - top);
-    const seen = steps.filter(({ from, to }) => this.isOnAxis(from, to));
+    const seen = steps.filter(({ from, to }) => this.sight.isOnAxis(from, to));
     const points = seen.flatMap(({ from, to, trays: held }): [number, number][] => [
       [x(from), level(held)],
       [x(to), level(held)],
@@ -157,89 +127,6 @@ class PlanDrawing {
     });
   }
 
-  private melt(melt: MeltShape): void {
-    const { base, grams, setupStart, setupEnd, closed, runs, tail, left } = melt;
-    if (!this.isInSight(base - 80, base)) return;
-    const { x } = this.frame;
-    const level = (held: number): number => base - held * this.scene.gramHeight;
-    const coat = this.colours.coats[melt.kind] ?? this.colours.coats['dark']!;
-    this.pen.box(
-      { x: x(setupStart), y: level(grams), width: x(setupEnd) - x(setupStart), height: base - level(grams) },
-      { fill: this.pen.hatch(this.colours.softInk), stroke: this.colours.softInk },
-    );
-    const top: [number, number][] = [
-      [x(setupEnd), level(grams)],
-      ...runs.flatMap(({ start, end, before, after }): [number, number][] => [
-        [x(start), level(before)],
-        [x(end), level(after)],
-      ]),
-    ];
-    const points: [number, number][] = [
-      ...top,
-      [x(closed), top.at(-1)![1]],
-      [x(closed), base],
-      [x(setupEnd), base],
-    ];
-    this.pen.shape(points, { fill: coat.fill, stroke: this.colours.ink, lineWidth: 0.75 });
-    for (const run of runs) if (this.isOnAxis(run.start, run.end)) this.run(run, { base, level, coat });
-    this.pen.line([x(setupEnd), level(tail)], [x(closed), level(tail)], { colour: coat.tail, dash: [4, 3] });
-    const next = this.scene.melts
-      .filter((other) => other.base === base && other.setupStart >= closed)
-      .reduce((least, other) => Math.min(least, x(other.setupStart)), this.frame.width);
-    if (next - x(closed) > Pen.width(left) + 8)
-      this.pen.text(left, [x(closed) + 4, base - 2], { colour: this.colours.softInk });
-  }
-
-  private run(
-    { batch, start, end, before, after, pieces }: RunShape,
-    {
-      base,
-      level,
-      coat,
-    }: { base: number; level: (grams: number) => number; coat: { fill: string; on: string } },
-  ): void {
-    const [left, right] = [this.frame.x(start), this.frame.x(end)];
-    const isChosen = batch === this.frame.chosen;
-    this.pen.shape(
-      [
-        [left, level(before)],
-        [right, level(after)],
-        [right, base],
-        [left, base],
-      ],
-      {
-        fill: coat.fill,
-        stroke: isChosen ? this.colours.gold : this.colours.linen,
-        lineWidth: isChosen ? 3 : Math.min(1.5, (right - left) / 6),
-      },
-    );
-    if (right - left >= FIGURE_WIDTH)
-      this.pen.text(pieces, [(left + right) / 2, base - 12], {
-        colour: coat.on,
-        isFigure: true,
-        align: 'center',
-      });
-    if (this.frame.pins.has(batch)) this.pin((left + right) / 2, base - 26, coat.on);
-  }
-
-  /** Names of the runs above them, as far as there is room. */
-  private runNames(): void {
-    const { x } = this.frame;
-    const freeFrom = new Map<number, number>();
-    for (const { runs, base, grams } of this.scene.melts) {
-      if (!this.isInSight(base - 80, base)) continue;
-      for (const { start, end, name } of runs) {
-        if (!this.isOnAxis(start, end) || x(start) < (freeFrom.get(base) ?? LABEL_WIDTH)) continue;
-        freeFrom.set(base, x(start) + Pen.width(name) + 6);
-        this.pen.text(name, [x(start), base - grams * this.scene.gramHeight - 5], {
-          weight: 600,
-          size: 11.5,
-          backing: this.colours.linen,
-        });
-      }
-    }
-  }
-
   private task({ batch, start, end, y, skill, text }: TaskShape): void {
     const left = this.frame.x(start);
     const width = Math.max(1, this.frame.x(end) - left);
@@ -251,7 +138,7 @@ class PlanDrawing {
     );
     if (width >= Math.max(36, Pen.width(text) + 8)) this.pen.text(text, [left + 5, y + 16]);
     if (batch !== null && this.frame.pins.has(batch) && width >= 6)
-      this.pin(left + width - 4, y + 4, this.colours.ink);
+      this.pen.pin([left + width - 4, y + 4], this.colours.ink);
   }
 
   private taskColours(skill: string): readonly [string, string] {
@@ -269,16 +156,6 @@ class PlanDrawing {
     }
   }
 
-  /** A small nail: this one stays. */
-  private pin(x: number, y: number, colour: string): void {
-    const { context } = this.pen;
-    context.fillStyle = colour;
-    context.beginPath();
-    context.arc(x, y, 3, 0, 2 * Math.PI);
-    context.fill();
-    this.pen.line([x, y + 3], [x, y + 8], { colour, width: 1.5 });
-  }
-
   private tape({ batch, clock, targetEnd, limitEnd, lastPickup, pickups, y, height, text }: TapeShape): void {
     const { x } = this.frame;
     const [left, right] = [x(clock), x(lastPickup)];
@@ -292,12 +169,12 @@ class PlanDrawing {
     });
     this.pen.box({ ...whole, width: young - left }, { fill: this.colours.sage });
     for (const minute of pickups)
-      if (this.isOnAxis(minute, minute + 1))
+      if (this.sight.isOnAxis(minute, minute + 1))
         this.pen.line([x(minute), y - 2], [x(minute), y + height + 2], {
           colour: this.colours.woad,
           width: 2,
         });
-    if (limitEnd < this.last) {
+    if (limitEnd < this.sight.last) {
       const at = x(limitEnd);
       this.pen.line([at, y - 1], [at, y + height + 1], { colour: this.colours.madder, width: 1.5 });
       this.pen.line([at - 4, y - 1], [at, y - 1], { colour: this.colours.madder, width: 1.5 });
@@ -319,7 +196,7 @@ class PlanDrawing {
 
   private now(): void {
     const { now, x, scrollTop, height } = this.frame;
-    if (now < this.first || now > this.last) return;
+    if (now < this.sight.first || now > this.sight.last) return;
     this.pen.line([x(now), scrollTop + AXIS_HEIGHT], [x(now), scrollTop + height], {
       colour: this.colours.madder,
       width: 1.5,

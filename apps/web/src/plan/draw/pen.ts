@@ -130,4 +130,14 @@ export class Pen {
     this.hatches.set(key, pattern);
     return pattern;
   }
+
+  /** A small nail: this one stays. */
+  pin([x, y]: readonly [number, number], colour: string): void {
+    const { context } = this;
+    context.fillStyle = colour;
+    context.beginPath();
+    context.arc(x, y, 3, 0, 2 * Math.PI);
+    context.fill();
+    this.line([x, y + 3], [x, y + 8], { colour, width: 1.5 });
+  }
 }

@@ -25,7 +25,7 @@ import { PlanPageStore } from '../plan.store';
           Move by hand
         </button>
         <button matButton="outlined" type="button" [disabled]="isBusy()" (click)="pin()">
-          {{ isPinned() ? 'Let it go' : 'Pin here' }}
+          {{ isPinned() ? 'Unpin' : 'Pin here' }}
         </button>
       </div>
       @if (page.canMove()) {
@@ -43,7 +43,7 @@ import { PlanPageStore } from '../plan.store';
               />
             </mat-form-field>
             <button matButton type="button" [disabled]="isBusy()" (click)="move.split(batch.id, pieces())">
-              Split, {{ count(rest()) }} apart
+              Split off {{ count(rest()) }}
             </button>
           </div>
         }
@@ -67,7 +67,7 @@ import { PlanPageStore } from '../plan.store';
           </div>
         }
       } @else if (!isPinned()) {
-        <p class="soft">What has begun, and what hangs on it, stays where it is.</p>
+        <p class="soft">What has begun stays where it is, with all that depends on it.</p>
       }
     }
   `,

@@ -1,5 +1,5 @@
 import type { PlanWords } from '../../shared/plan/plan-names';
-import type { HourMark } from '../draw/draw-plan';
+import type { HourMark } from '../draw/sight';
 
 /** Hours between marks, so that they stand at least so far apart, in px. */
 const STEPS = [1, 2, 3, 6, 12, 24] as const;

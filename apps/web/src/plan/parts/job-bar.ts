@@ -69,13 +69,13 @@ export class JobBar {
 
   protected readonly text = computed(() => {
     const { best, seconds } = this.job();
-    if (!best) return 'The first plan is being laid, backward from every pickup …';
+    if (!best) return 'Making the first plan, backward from every pickup …';
     const worth = costInMinutes(best.cost, best.problem.weights);
     const { cost: first } = best.trail[0]!;
     const better = first > 0 ? Math.round((1 - best.cost / first) * 100) : 0;
     const met = best.unmetPieces === 0 ? 'every order met' : `${counted(best.unmetPieces, 'piece')} not met`;
     const gain = better > 0 ? `${better}% better than the first` : 'the first plan';
-    return `Drawn is the best so far: ${met}, ${gain}, worth ${count(Math.round(worth))} minutes of work. ${seconds} s in all.`;
+    return `Shown is the best so far: ${met}, ${gain}, worth ${count(Math.round(worth))} minutes of work. ${seconds} s in all.`;
   });
 
   protected readonly path = computed(() => {

@@ -40,11 +40,13 @@ const NAMED = 8;
             @for (task of told.moved; track $index) {
               <li>{{ task }}</li>
             } @empty {
-              <li>No task begins otherwise.</li>
+              <li>No task begins at another time.</li>
             }
           </ul>
           <div class="row">
-            <button matButton="outlined" type="button" (click)="move.doAgain()">Do mine on theirs</button>
+            <button matButton="outlined" type="button" (click)="move.doAgain()">
+              Make my change on theirs
+            </button>
             <button matButton type="button" (click)="move.dismiss()">Cancel</button>
           </div>
         }
@@ -66,7 +68,7 @@ const NAMED = 8;
             @if (making(); as come) {
               @if (come.isPossible) {
                 <button matButton="outlined" type="button" (click)="move.makeWay()">
-                  Put it here all the same
+                  Put it here anyway
                 </button>
               }
             } @else {
@@ -76,7 +78,7 @@ const NAMED = 8;
                 [disabled]="move.making() === 'asked'"
                 (click)="move.askMaking()"
               >
-                {{ move.making() === 'asked' ? 'Trying …' : 'If others made way?' }}
+                {{ move.making() === 'asked' ? 'Trying …' : 'What if others made way?' }}
               </button>
             }
           }
@@ -137,8 +139,8 @@ export class MoveNote {
     return {
       isRead,
       text: isRead
-        ? `Version ${newest.version} was made${by} from the one that you saw. Tasks that are otherwise now:`
-        : 'Reading what they made of it …',
+        ? `Version ${newest.version} was made${by} from the one that you saw. Tasks that changed:`
+        : 'Loading their version …',
       moved: moved.slice(0, NAMED).map((task) => taskText(task, words)),
     };
   });
@@ -157,7 +159,7 @@ export class MoveNote {
   protected readonly making = computed(() => {
     const making = this.move.making();
     if (making === null || making === 'asked') return null;
-    if (making.kind !== 'done') return { isPossible: false, text: 'Even then it cannot be there.' };
+    if (making.kind !== 'done') return { isPossible: false, text: 'Even then it cannot go there.' };
     const before = this.page.saved()!;
     const { changes, report } = making;
     const dearer = Math.round(costInMinutes(report.cost! - before.cost, before.problem.weights));
@@ -169,7 +171,7 @@ export class MoveNote {
     const open = unmet > 0 ? `; ${counted(unmet, 'piece')} more would not be met` : '';
     return {
       isPossible: true,
-      text: `${counted(changes.moved.length, 'told task')} would move, ${worth}${open}.`,
+      text: `${counted(changes.moved.length, 'planned task')} would move, ${worth}${open}.`,
     };
   });
 }
@@ -178,7 +180,7 @@ function verdictText(
   verdict: ReturnType<InstanceType<typeof PlanMoveStore>['verdict']>,
   words: PlanWords,
 ): string {
-  if (!verdict) return 'Finding out where it can go …';
+  if (!verdict) return 'Checking where it can go …';
   if (verdict.isOpen) return 'It can go here.';
   return verdict.blocker
     ? `Not here: ${blockerText(verdict.blocker, words)}`

@@ -18,11 +18,14 @@ import { count, counted } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
 import type { PlanViews } from '../../state/plan.state';
 import { drawGhost, type Ghost } from '../draw/draw-ghost';
-import { drawPlan, LABEL_WIDTH } from '../draw/draw-plan';
+import { drawPlan } from '../draw/draw-plan';
 import { palette } from '../draw/palette';
+import { LABEL_WIDTH } from '../draw/sight';
 import { PLACE_STEP, PlanMoveStore } from '../plan-move.store';
 import { PlanPageStore } from '../plan.store';
+import { ghostOf } from '../scene/ghost';
 import { hitAt, laneAt, type Hit } from '../scene/hit';
+import { hitText } from '../scene/hit-text';
 import { planScene } from '../scene/plan-scene';
 import { hourMarks } from './hour-marks';
 import { BY_KEY, STEP_BY_KEY, zoomable, type Zooming } from './zooming';
@@ -100,18 +103,7 @@ export class PlanChart {
     const hit = this.hovered();
     const words = this.page.words();
     if (!hit || !words) return '';
-    const { plan } = this.views().saved;
-    if (hit.kind === 'melt') {
-      const melt = plan.melts.find(({ id }) => id === hit.melt);
-      return melt
-        ? `${words.coating(melt.coating)} in ${words.bowl(melt.melter)}: set up by ${words.person(melt.person)}, ${words.time(melt.setupStart)}–${words.clock(melt.setupEnd)}`
-        : '';
-    }
-    const batch = plan.batches.find(({ id }) => id === hit.batch);
-    const task = batch?.stages.find(({ stage }) => stage === hit.stage) ?? batch?.stages[0];
-    return batch && task
-      ? `${words.stage(batch.product, task.stage)}, ${count(batch.pieces)} ${words.piece(batch.product)}, ${words.person(task.person)}, ${words.time(task.start)}–${words.clock(task.end)}`
-      : '';
+    return hitText(hit, this.views().saved.plan, words);
   });
 
   constructor() {
@@ -210,30 +202,11 @@ export class PlanChart {
     const inHand = this.move.inHand();
     const words = this.page.words();
     if (!inHand || !words) return null;
-    const { to, minutes } = inHand;
-    const laneOf = ({ melter, person }: { melter?: string | undefined; person?: string | undefined }) =>
-      this.scene().lanes.find(({ kind, id }) =>
-        melter === undefined ? kind === 'person' && id === person : kind === 'bowl' && id === melter,
-      );
-    const lane = laneOf(to);
-    if (!lane) return null;
-    const inset = (each: { y: number; bottom: number }): { y: number; height: number } => {
-      return { y: each.y + 6, height: each.bottom - each.y - 14 };
-    };
-    const open = (this.move.lanes() ?? []).flatMap((each) => {
-      const found = laneOf(each);
-      return found
-        ? each.open.map(([from, until]) => ({ from: from - minutes, to: until, ...inset(found) }))
-        : [];
-    });
-    return {
-      ...inset(lane),
-      start: to.end - minutes,
-      end: to.end,
+    return ghostOf(inHand, words, {
+      lanes: this.scene().lanes,
+      open: this.move.lanes() ?? [],
       isAllowed: this.move.verdict()?.isOpen ?? true,
-      open,
-      label: `${words.time(to.end - minutes)}–${words.clock(to.end)}`,
-    };
+    });
   }
 
   private hit({ clientX, clientY }: { clientX: number; clientY: number }): Hit | null {

@@ -3,13 +3,13 @@ import type { Change } from '@alnage/core';
 /** What can be tried by hand, as people call it. */
 export const TRIALS = {
   trays: 'Trays, more or fewer',
-  hours: 'Somebody longer there',
+  hours: 'Somebody works longer',
   away: 'Somebody away',
-  hands: 'One more of the crew',
+  hands: 'One more person',
   bowl: 'One more bowl',
   'bowl-away': 'A bowl out of use',
   pickup: 'An order collected at another time',
-  pieces: 'An order of more or fewer',
+  pieces: 'An order for more or fewer pieces',
 } as const;
 export type Trial = keyof typeof TRIALS;
 
@@ -33,7 +33,7 @@ const spanOf =
     const span = [minute(starts), minute(ends)] as const;
     return span[0] < span[1]
       ? { kind, person: thing, span }
-      : `${starts} to ${ends} will not do: it has to end after it begins.`;
+      : `${starts} to ${ends} will not do: it must end after it begins.`;
   };
 
 const READ: Read = {

@@ -52,7 +52,7 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
               <td class="do">
                 @if (!row.isNewest) {
                   <button matButton type="button" (click)="versions.compare(row.version)">
-                    {{ row.version === versions.compared()?.version ? 'Put away' : 'Compare' }}
+                    {{ row.version === versions.compared()?.version ? 'Stop comparing' : 'Compare' }}
                   </button>
                   <button
                     matButton
@@ -81,7 +81,7 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
           [words]="page.words()"
         />
         @if (learned().length > 0) {
-          <p class="learned">What the bench taught meanwhile, and the newest goes by:</p>
+          <p class="learned">What the bench has taught since, which the newest version uses:</p>
           <ul class="soft">
             @for (text of learned(); track text) {
               <li>{{ text }}</li>

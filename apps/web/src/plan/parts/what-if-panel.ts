@@ -16,7 +16,7 @@ import { WhatIfForm } from './what-if-form';
     <section class="card" aria-label="What if">
       <al-what-if-form (wanted)="trial.add($event)" />
       <mat-checkbox [checked]="trial.isFree()" (change)="trial.setFree($event.checked)">
-        Plan anew with it: people may be told otherwise
+        Plan anew with it: people’s tasks may change
       </mat-checkbox>
       @if (changes().length > 0) {
         <ul aria-label="On trial">
@@ -57,9 +57,9 @@ import { WhatIfForm } from './what-if-form';
           <button matButton="outlined" type="button" (click)="trial.clear()">Discard</button>
         </div>
         <p class="soft">
-          Nothing is changed yet. The plan that is drawn below is the one with it.
+          Nothing is changed yet. The plan shown below is the one with this change.
           @if (!trial.canSayYes()) {
-            A new hand is taken on in the Workshop, an order changed in Orders: with a name, and by a promise.
+            Add a new person in the Workshop, and change an order in Orders, where it is promised.
           }
         </p>
         @for (text of troubles(); track text) {

@@ -53,8 +53,8 @@ const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> =
         <al-figure-table label="To add to the dough" [rows]="told.rows" />
         @if (told.isCapped) {
           <p class="note care">
-            More than this makes another sweet of it. Chill it longer, work in smaller lots, or wait for a
-            drier day.
+            More than this would make it a different sweet. Chill it longer, work in smaller lots, or wait for
+            a drier day.
           </p>
         }
       }

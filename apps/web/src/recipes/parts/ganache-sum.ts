@@ -45,7 +45,7 @@ const PORTIONS = choicesOf<GanachePortion['kind']>({
 });
 
 const CHECK_WORDS: Readonly<Record<GanacheCheck, string>> = {
-  'too-soft-to-cut': 'Too soft to cut or roll: it wants more chocolate, or moulds.',
+  'too-soft-to-cut': 'Too soft to cut or roll: it needs more chocolate, or moulds.',
   'too-firm-to-pipe': 'Too firm to pipe into moulds: it sets before it is level.',
   'may-split':
     'So little cream may not hold so much fat: it splits easily. Warm it gently and stir from the middle.',

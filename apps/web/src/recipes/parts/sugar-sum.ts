@@ -169,8 +169,8 @@ export class SugarSum {
         return `${wanted.name} is there: take it off the heat.`;
       case 'unknown':
         return told.reason === 'too-few'
-          ? 'Note it once more in half a minute, and the pace is known.'
-          : 'It does not rise: water is still boiling off.';
+          ? 'Note it again in half a minute, and the pace is known.'
+          : 'It is not rising: water is still boiling off.';
       case 'coming': {
         const minutes = told.atMinute - last.minute;
         const ready =

@@ -79,7 +79,7 @@ function drawTarget(root: ChartLayer, { y }: Scales, { targetPieces, count }: Pa
     [PACE_CHART.left, y(targetPieces)],
     [RIGHT, y(targetPieces)],
   ]);
-  const words = `hoped for: ${count(targetPieces)}`;
+  const words = `target: ${count(targetPieces)}`;
   drawText(root, { className: 'name', anchor: 'start', words }, [PACE_CHART.left + 6, y(targetPieces) - 5]);
 }
 

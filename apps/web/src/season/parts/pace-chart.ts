@@ -72,9 +72,9 @@ export class PaceChart {
     const then = before ? bookedBy(before.pace, daysToPeak) : 0;
     return [
       `${counted(pieces, 'piece')} booked`,
-      ...(targetPieces ? [` of ${count(targetPieces)} hoped for (${percent(pieces / targetPieces)})`] : []),
+      ...(targetPieces ? [` of a target of ${count(targetPieces)} (${percent(pieces / targetPieces)})`] : []),
       ...(then > 0 ? [`; ${before!.name} had ${count(then)} by this day`] : []),
-      ...(expectedPieces !== null ? [`. Going on as then it comes to ${count(expectedPieces)}`] : []),
+      ...(expectedPieces !== null ? [`. At that season’s pace it comes to ${count(expectedPieces)}`] : []),
       '.',
     ].join('');
   });

@@ -35,12 +35,12 @@ import { workshopFeature } from '../../state/workshop.state';
                 </li>
               }
             </ol>
-            <p class="soft">Each was planned with; what it gives is what that plan showed.</p>
+            <p class="soft">Each was tried by planning with it; the gain is what that plan showed.</p>
           } @else {
-            <p>Nothing that was tried helps: trays, bowls, hands, longer hours, keepers elsewhere.</p>
+            <p>None of these helps: more trays, bowls or people, longer hours, pieces kept elsewhere.</p>
           }
         } @else if (known() === 'asked') {
-          <p>Planning with trays, bowls, hands and hours changed, one after the other …</p>
+          <p>Trying more trays, bowls, people and hours, one after the other …</p>
         } @else {
           @if (known() === 'failed') {
             <p class="over">It could not be worked out.</p>

@@ -1,4 +1,4 @@
-import type { Versioned } from '../../state/api';
+import type { Versioned } from '../../state/records-api';
 import type { RecordForm } from './record-form';
 
 /** The part of a record’s form that its card and its bar work on, whatever the record is. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { FormGroup } from '@angular/forms';
-import type { Versioned } from '../../state/api';
+import type { Versioned } from '../../state/records-api';
 import { render } from '../../testing/render';
 import { FieldErrors } from './field-errors';
 import { NumberControl } from './number-control';

@@ -4,7 +4,7 @@ import type { AbstractControl } from '@angular/forms';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { map, of, startWith, switchMap } from 'rxjs';
-import type { RecordPath, Versioned } from '../../state/api';
+import type { RecordPath, Versioned } from '../../state/records-api';
 import { RecordActions, recordsFeature } from '../../state/records.state';
 import { FieldErrors } from './field-errors';
 import { faultFocus } from './focus-fault';

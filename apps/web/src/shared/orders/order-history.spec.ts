@@ -50,7 +50,7 @@ describe('the history of an order', () => {
     const page = await open();
     page.http.expectOne('/api/orders/o1/history').flush([]);
     await page.settle();
-    expect(page.text()).toContain('Nothing was written down yet');
+    expect(page.text()).toContain('Nothing is recorded yet');
   });
 
   test('that cannot be read says why', async () => {

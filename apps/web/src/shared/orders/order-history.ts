@@ -33,7 +33,7 @@ interface Row {
         </p>
       } @empty {
         @if (isOpen() && !failure()) {
-          <p class="soft">Nothing was written down yet: it was taken before histories were kept.</p>
+          <p class="soft">Nothing is recorded yet: the order was taken before histories were kept.</p>
         }
       }
     </details>

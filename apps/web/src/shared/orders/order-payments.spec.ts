@@ -33,7 +33,7 @@ describe('the payments of an order', () => {
     await page.click('Take payment');
     expect(page.field('Amount').value).toBe('37.60');
     await page.type('By', 'cash');
-    await page.click('Book it');
+    await page.click('Record it');
     const { request } = page.http.expectOne({ method: 'POST', url: '/api/orders/o1/payments' });
     expect(request.body).toEqual({ kind: 'payment', method: 'cash', amountMinor: 3760, version: 3 });
     expect(request.headers.get('x-alnage-person')).toBe('runa');
@@ -44,7 +44,7 @@ describe('the payments of an order', () => {
     const page = await open();
     await page.click('Take payment');
     await page.type('Amount', '');
-    await page.click('Book it');
+    await page.click('Record it');
     page.http.expectNone('/api/orders/o1/payments');
     expect(page.field('Amount').getAttribute('aria-invalid')).toBe('true');
   });
@@ -52,13 +52,13 @@ describe('the payments of an order', () => {
   test('that the device declines say so, and keep what was typed; too much is told at its field', async () => {
     const page = await open();
     await page.click('Take payment');
-    await page.click('Book it');
+    await page.click('Record it');
     page.http
       .expectOne('/api/orders/o1/payments')
       .flush({ code: 'card-declined', errors: [], params: {} }, { status: 409, statusText: 'no' });
     await page.settle();
     expect(page.text()).toContain('The card device declined. Nothing was taken');
-    await page.click('Book it');
+    await page.click('Record it');
     page.http.expectOne('/api/orders/o1/payments').flush(
       {
         code: 'invalid-input',

@@ -64,7 +64,7 @@ const METHOD_WORDS: Readonly<Record<Payment['method'], string>> = { cash: 'cash'
         }
         <div class="row">
           <button matButton="outlined" type="button" (click)="isOpen.set(false)">Cancel</button>
-          <button matButton="filled" type="submit" [disabled]="isPaying()">Book it</button>
+          <button matButton="filled" type="submit" [disabled]="isPaying()">Record it</button>
         </div>
       </form>
     } @else if (isDue()) {

@@ -54,7 +54,7 @@ export function standingOf(order: Order, fate: OrderFate | undefined): Standing 
   if (order.state === 'cancelled') return { word: 'cancelled', mark: '–', tone: 'soft' };
   if (order.state === 'asked' || order.state === 'waiting')
     return { word: 'not made yet', mark: '…', tone: 'soft' };
-  if (order.state === 'not-collected') return { word: 'left behind', mark: '!', tone: 'care' };
+  if (order.state === 'not-collected') return { word: 'not collected', mark: '!', tone: 'care' };
   if (order.state === 'handed-over') return { word: 'gone', mark: '✓', tone: 'soft' };
   if (!fate || !isPlannedFor(order, fate)) return { word: 'not planned', mark: '○', tone: 'care' };
   return STANDINGS[fate.standing];

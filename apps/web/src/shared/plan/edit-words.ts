@@ -7,7 +7,7 @@ import { blockerText } from './plan-words';
 export function refusalText(refusal: EditRefusal, words: PlanWords): string {
   switch (refusal.kind) {
     case 'unknown-batch':
-      return `Batch ${refusal.batch} is not in the plan any more.`;
+      return `Batch ${refusal.batch} is no longer in the plan.`;
     case 'held':
       return `Batch ${refusal.batch} is started or held, so it stays where it is.`;
     case 'pieces':
@@ -15,9 +15,9 @@ export function refusalText(refusal: EditRefusal, words: PlanWords): string {
         ? `${count(refusal.pieces)} pieces are ${count(refusal.pieces - refusal.most)} too many: ${count(refusal.most)} are the most.`
         : `Give 1 to ${count(refusal.most)} pieces.`;
     case 'other-product':
-      return `Batch ${refusal.other} is of other pieces than ${refusal.batch}.`;
+      return `Batch ${refusal.other} is not of the same pieces as ${refusal.batch}.`;
     case 'blocked':
-      return `It cannot be there: ${blockerText(refusal.blocker, words)}`;
+      return `It cannot go there: ${blockerText(refusal.blocker, words)}`;
   }
 }
 

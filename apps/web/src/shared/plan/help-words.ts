@@ -20,8 +20,8 @@ export function helpText(help: Help, words: PlanWords): { what: string; gives: s
           `${trays > 0 ? '+' : '−'}${counted(Math.abs(trays), 'tray')} in the ${words.zone(zone)}`,
       ),
     movedTasks === 0
-      ? 'nothing told moves'
-      : `${count(movedTasks)} told ${movedTasks === 1 ? 'task moves' : 'tasks move'}`,
+      ? 'no planned task moves'
+      : `${count(movedTasks)} planned ${movedTasks === 1 ? 'task moves' : 'tasks move'}`,
   ];
   return { what: `${what.charAt(0).toUpperCase()}${what.slice(1)}`, gives: `${gives.join('; ')}.` };
 }

@@ -15,7 +15,7 @@ export function learnedText(change: LearnedChange, words: PlanWords): string {
     case 'rejects':
       return `${words.piece(change.product)}: ${before} → ${after} started for 100 good ones`;
     case 'set-up':
-      return `${words.coating(change.coating)}: ${before} → ${after} min to make a kilo ready`;
+      return `${words.coating(change.coating)}: ${before} → ${after} min to prepare a kilo`;
   }
 }
 

@@ -38,18 +38,18 @@ describe('the difference of two plans', () => {
 
 describe('a refusal', () => {
   test.each<[EditRefusal, string]>([
-    [{ kind: 'unknown-batch', batch: 'b9' }, 'Batch b9 is not in the plan any more.'],
+    [{ kind: 'unknown-batch', batch: 'b9' }, 'Batch b9 is no longer in the plan.'],
     [{ kind: 'held', batch: 'b1' }, 'Batch b1 is started or held, so it stays where it is.'],
     [{ kind: 'pieces', pieces: 130, most: 120 }, '130 pieces are 10 too many: 120 are the most.'],
     [{ kind: 'pieces', pieces: 0, most: 23 }, 'Give 1 to 23 pieces.'],
-    [{ kind: 'other-product', batch: 'b1', other: 'b2' }, 'Batch b2 is of other pieces than b1.'],
+    [{ kind: 'other-product', batch: 'b1', other: 'b2' }, 'Batch b2 is not of the same pieces as b1.'],
     [
       {
         kind: 'blocked',
         nearest: null,
         blocker: { kind: 'room', stage: 'dip', zone: 'fridge', trays: 4, at: 2340 },
       },
-      'It cannot be there: 4 trays do not fit in the fridge before Fri 19, 15:00.',
+      'It cannot go there: 4 trays do not fit in the fridge before Fri 19, 15:00.',
     ],
   ])('says %j', (refusal, text) => expect(refusalText(refusal, words)).toBe(text));
 
@@ -82,10 +82,13 @@ describe('a change that helps', () => {
   test.each<[Partial<Help>, string]>([
     [
       {},
-      'saves as much as 35 minutes of work; −14 trays in the fridge; +1 tray in the cool rack; 3 told tasks move.',
+      'saves as much as 35 minutes of work; −14 trays in the fridge; +1 tray in the cool rack; 3 planned tasks move.',
     ],
-    [{ meetsPieces: 12, peaks: [], movedTasks: 0 }, '12 pieces more met; nothing told moves.'],
-    [{ peaks: [], movedTasks: 1, savesMinutes: -1 }, 'costs as much as 1 minute of work; 1 told task moves.'],
+    [{ meetsPieces: 12, peaks: [], movedTasks: 0 }, '12 pieces more met; no planned task moves.'],
+    [
+      { peaks: [], movedTasks: 1, savesMinutes: -1 },
+      'costs as much as 1 minute of work; 1 planned task moves.',
+    ],
   ])('tells what it gives: %j', (change, gives) => {
     const told = helpText({ ...help, ...change }, words);
     expect(told).toEqual({ what: 'Dusk berry to the cool rack after dip', gives });
@@ -113,10 +116,7 @@ test.each([
     { kind: 'rejects', product: 'dusk-berry', before: 104, after: 106 },
     'dusk berry: 104 → 106 started for 100 good ones',
   ],
-  [
-    { kind: 'set-up', coating: 'dark-64', before: 24, after: 27 },
-    'dark 64: 24 → 27 min to make a kilo ready',
-  ],
+  [{ kind: 'set-up', coating: 'dark-64', before: 24, after: 27 }, 'dark 64: 24 → 27 min to prepare a kilo'],
 ] as const)('%j is told as %s', (change, text) => {
   expect(learnedText(change, words)).toBe(text);
 });

@@ -89,7 +89,7 @@ export class BowlEditor {
 /** What is wrong with a bowl in its typist's words and units. */
 function refusal({ field, value, range }: InputError, { capacityGrams, form }: BowlDraft): string {
   if (Number.isNaN(value) || typeof value !== 'number')
-    return field === '/tailG' ? 'Give its form or a measured tail.' : '';
+    return field === '/tailG' ? 'Enter its form or a measured tail.' : '';
   if (field === '/tailG')
     return `A tail of ${mass(value)} leaves nothing to dip of the ${mass(capacityGrams)} that the bowl holds.`;
   if (field === '/capacityG' && form && capacityGrams > brimGrams(form))

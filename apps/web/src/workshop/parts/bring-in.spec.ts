@@ -60,10 +60,10 @@ describe('a list that is brought in', () => {
     expect(asked.request.body).toEqual({ text: 'Who,When,What\nÄ,,1 bag', mapping: null, isWanted: false });
     asked.flush(report);
     await page.settle();
-    expect(page.text()).toContain('3 lines: 1 to bring in, 1 there already, 1 at fault');
+    expect(page.text()).toContain('3 lines: 1 to import, 1 already there, 1 with faults');
     expect(page.text()).toContain('“3 coals” is not understood.');
     const button = [...page.page.querySelectorAll('button')].find((each) =>
-      each.textContent!.includes('Bring in 1'),
+      each.textContent!.includes('Import 1'),
     )!;
     expect(button.disabled).toBe(true);
   });
@@ -77,12 +77,12 @@ describe('a list that is brought in', () => {
     expect((mapped.request.body as OrderImport).mapping).toMatchObject({ customer: 0, day: 1, what: 2 });
     mapped.flush({ ...report, faulty: 0 });
     await page.settle();
-    await page.click('Bring in 1 order');
+    await page.click('Import 1 order');
     const wanted = page.http.expectOne('/api/imports/orders');
     expect((wanted.request.body as OrderImport).isWanted).toBe(true);
     wanted.flush({ ...report, taken: 1 });
     await page.settle();
-    expect(page.text()).toContain('1 order brought in.');
+    expect(page.text()).toContain('1 order imported.');
     expect(page.page.querySelector('table')).toBeNull();
   });
 

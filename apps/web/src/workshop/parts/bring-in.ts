@@ -28,8 +28,8 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
   selector: 'al-bring-in',
   imports: [ChoiceField, MatButtonModule],
   template: `
-    <section class="card" aria-label="Bring in orders">
-      <h2>Bring in orders</h2>
+    <section class="card" aria-label="Import orders">
+      <h2>Import orders</h2>
       <p class="soft">
         A list with a head, its cells apart by comma, semicolon or tab, in UTF-8. What is ordered is read as
         one says it: “2 dozen berries, 1 twist bag”. The same list again adds nothing twice. The orders come
@@ -54,9 +54,9 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
           }
         </div>
         <p role="status">
-          {{ counted(report.total, 'line') }}: {{ count(report.fresh) }} to bring in,
-          {{ count(report.known) }} there already,
-          <span [class.over]="report.faulty > 0">{{ count(report.faulty) }} at fault</span>
+          {{ counted(report.total, 'line') }}: {{ count(report.fresh) }} to import,
+          {{ count(report.known) }} already there,
+          <span [class.over]="report.faulty > 0">{{ count(report.faulty) }} with faults</span>
         </p>
         @if (report.lines.length > 0) {
           <div class="scroll">
@@ -94,7 +94,7 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
             [disabled]="isBusy() || report.faulty > 0 || report.fresh === 0"
             (click)="take(file)"
           >
-            Bring in {{ counted(report.fresh, 'order') }}
+            Import {{ counted(report.fresh, 'order') }}
           </button>
         </div>
       }
@@ -143,7 +143,7 @@ export class BringIn {
         ...line,
         pickup: line.pickup.replace('T', ' '),
         isFaulty: text !== '',
-        standing: text || (line.isKnown ? 'there already' : 'to bring in'),
+        standing: text || (line.isKnown ? 'there already' : 'to import'),
       };
     }),
   );
@@ -195,7 +195,7 @@ export class BringIn {
         this.report.set(report);
         if (!isWanted || !input) return;
         this.leave(input);
-        this.done.set(`${counted(report.taken, 'order')} brought in.`);
+        this.done.set(`${counted(report.taken, 'order')} imported.`);
       },
       error: (error: unknown) => {
         this.isBusy.set(false);

@@ -61,7 +61,7 @@ function customerDraftOf({ controls: c }: CustomerForm): CustomerDraft {
       </al-record-editor>
       @if (id()) {
         <section class="card more">
-          <h2>All that is kept</h2>
+          <h2>Their data</h2>
           <p class="soft">
             Removing a customer erases them: their orders stay as figures, without name, notes or history of
             either.
@@ -79,7 +79,7 @@ function customerDraftOf({ controls: c }: CustomerForm): CustomerDraft {
                 (chosen)="into.set($event)"
               />
               <button matButton="outlined" type="button" [disabled]="!into()" (click)="merge()">
-                Put both together
+                Merge the two
               </button>
             }
           </div>

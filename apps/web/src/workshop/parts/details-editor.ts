@@ -64,10 +64,10 @@ const TIME_ZONES: readonly Choice[] = ['UTC', ...Intl.supportedValuesOf('timeZon
       <al-record-editor [record]="record" [hasHeading]="false">
         <h2>The shop</h2>
         <div class="row">
-          <al-text class="wide" label="It is called" [control]="form.controls.name" at="/name" />
+          <al-text class="wide" label="Its name" [control]="form.controls.name" at="/name" />
           <al-choice
             class="wide"
-            label="The season that is worked on"
+            label="The season in use"
             [control]="form.controls.season"
             [choices]="seasons()"
             at="/season"
@@ -75,13 +75,13 @@ const TIME_ZONES: readonly Choice[] = ['UTC', ...Intl.supportedValuesOf('timeZon
         </div>
         <div class="row">
           <al-choice
-            label="Its clock goes by"
+            label="Its time zone"
             [control]="form.controls.timeZone"
             [choices]="timeZones"
             at="/timeZone"
           />
           <al-choice
-            label="It is paid in"
+            label="Its currency"
             [control]="form.controls.currency"
             [choices]="currencies"
             at="/currency"

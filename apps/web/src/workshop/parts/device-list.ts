@@ -43,8 +43,8 @@ const POTS = ' pots';
         <tr>
           <th scope="col">Device</th>
           <th scope="col">Is</th>
-          <th scope="col">Said last</th>
-          <th scope="col">Heard</th>
+          <th scope="col">Last reading</th>
+          <th scope="col">Last heard</th>
           <th scope="col"><span class="visually-hidden">What to do</span></th>
         </tr>
       </thead>
@@ -57,13 +57,13 @@ const POTS = ' pots';
             <td>{{ row.heard }}</td>
             <td>
               @if (!row.isSimulated) {
-                <button matButton="outlined" type="button" (click)="remove(row.id)">Take away</button>
+                <button matButton="outlined" type="button" (click)="remove(row.id)">Remove</button>
               }
             </td>
           </tr>
         } @empty {
           <tr>
-            <td colspan="5" class="soft">No device speaks here yet. Take one in below.</td>
+            <td colspan="5" class="soft">No device is connected yet. Add one below.</td>
           </tr>
         }
       </tbody>
@@ -86,7 +86,7 @@ const POTS = ' pots';
       @if (trouble(); as text) {
         <p class="note over" role="alert">{{ text }}</p>
       }
-      <button matButton="filled" type="button" (click)="take()">Take it in</button>
+      <button matButton="filled" type="button" (click)="take()">Add it</button>
       @if (taken(); as told) {
         <div class="note care" role="status">
           <p>The token of {{ told.device.name }}, told this once. Write it into the device:</p>

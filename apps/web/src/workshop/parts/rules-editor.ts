@@ -76,7 +76,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record" [hasHeading]="false">
-        <h2>What is reckoned with</h2>
+        <h2>Figures used in calculations</h2>
         <div class="row">
           <al-quantity
             label="Labour, an hour"
@@ -85,13 +85,13 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
             at="/labourMinorPerHour"
           />
           <al-quantity
-            label="Sure not to run short"
+            label="Certainty of not running short"
             quantity="share"
             [control]="form.controls.certainty"
             at="/certainty"
           />
           <al-quantity
-            label="Lost of what is left over"
+            label="Share of leftovers lost"
             quantity="share"
             [control]="form.controls.wasteShare"
             at="/wasteShare"

@@ -70,7 +70,7 @@ import {
         <div class="row">
           <al-text label="Supplier" [control]="form.controls.supplier" at="/supplier" />
           <al-quantity
-            label="Bought so long before its use"
+            label="Days bought before use"
             unit="h"
             [control]="form.controls.aheadHours"
             at="/aheadHours"

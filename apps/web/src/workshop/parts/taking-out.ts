@@ -37,10 +37,10 @@ import { troubleOf } from '../../state/problem';
       }
       <div class="row">
         <button matButton="outlined" type="button" (click)="ask(api.renewFeed())">
-          {{ token() ? 'Make a new address' : 'Make an address' }}
+          {{ token() ? 'Create a new address' : 'Create an address' }}
         </button>
         @if (token()) {
-          <button matButton="outlined" type="button" (click)="ask(api.revokeFeed())">Take it back</button>
+          <button matButton="outlined" type="button" (click)="ask(api.revokeFeed())">Withdraw it</button>
         }
       </div>
     </section>

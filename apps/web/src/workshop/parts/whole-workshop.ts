@@ -24,7 +24,7 @@ const FAULTS_TOLD = 8;
         holds names and telephones; keep it as you keep those.
       </p>
       <div class="row">
-        <a matButton="outlined" href="/api/workshop-file" download>Take it out (JSON)</a>
+        <a matButton="outlined" href="/api/workshop-file" download>Export (JSON)</a>
       </div>
       @if (isEmpty()) {
         <label>
@@ -38,7 +38,7 @@ const FAULTS_TOLD = 8;
           />
         </label>
       } @else if (!done()) {
-        <p class="soft">A file is loaded into an empty installation only.</p>
+        <p class="soft">A file can only be loaded into an empty installation.</p>
       }
       @if (isBusy()) {
         <p role="status">Loading it …</p>
