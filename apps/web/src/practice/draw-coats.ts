@@ -2,7 +2,7 @@ import { max, range } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';
 import { COAT_FAULTS, faultsOf, type CoatFault, type CoatOutcome } from '@alnage/core';
-import { drawColumns, drawRows, type ChartLayer } from '../shared/chart/chart-frame';
+import { drawAcross, drawColumns, drawRows, type ChartLayer } from '../shared/chart/chart-frame';
 import { thickness } from '../shared/formats/formats';
 
 type Scale = ScaleLinear<number, number>;
@@ -83,14 +83,8 @@ function drawFaults(root: ChartLayer, coats: readonly CoatOutcome[], x: Scale): 
 }
 
 function drawRight(root: ChartLayer, rightMm: number, at: number): void {
-  const { width, left, right } = COATS_CHART;
-  root
-    .append('line')
-    .attr('class', 'right')
-    .attr('x1', left)
-    .attr('x2', width - right)
-    .attr('y1', at)
-    .attr('y2', at);
+  const { width, right } = COATS_CHART;
+  drawAcross(root, COATS_CHART, { at, what: 'right' });
   root
     .append('text')
     .attr('class', 'right-name')

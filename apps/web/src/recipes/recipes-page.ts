@@ -12,6 +12,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { RecipeVersion } from '@alnage/contract';
 import { recipeAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { Chooser } from '../shared/chooser';
 import { count, listed } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
@@ -27,7 +28,7 @@ import { ScaleRecipe } from './parts/scale-recipe';
 
 /** Recipes: how the centres are made, scaled to what is wanted, and changed with what that touches. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, RecipeEditor, ScaleRecipe],
+  imports: [Chooser, MatButtonModule, RouterLink, Margin, RecipeEditor, ScaleRecipe],
   templateUrl: './recipes-page.html',
   styleUrl: './recipes-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

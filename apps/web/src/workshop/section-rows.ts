@@ -2,15 +2,8 @@ import type { Customer, Workshop } from '@alnage/contract';
 import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
 import { dayText } from '../shared/formats/wall-time';
 import { amountText, SUPPLY_KIND_WORDS } from '../shared/larder/larder-words';
+import type { ChooserRow } from '../shared/chooser';
 import { KIND_WORDS } from './coating-form';
-
-/** One record of a list of settings. */
-export interface Row {
-  readonly id: string;
-  readonly name: string;
-  readonly more: string;
-  readonly figure: string;
-}
 
 /** What the lists of the settings are of. */
 export interface Kept {
@@ -19,7 +12,7 @@ export interface Kept {
 }
 
 /** The records of each section that has a list. */
-export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => readonly Row[]>>> = {
+export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => readonly ChooserRow[]>>> = {
   coatings: ({ workshop }) =>
     workshop.coatings.map((coating) => ({
       id: coating.id,

@@ -10,10 +10,11 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { Chooser, type ChooserRow } from '../shared/chooser';
 import { Margin } from '../shared/margin/margin';
 import { customersFeature } from '../state/customers.state';
 import { workshopFeature } from '../state/workshop.state';
-import { SECTION_ROWS, type Row } from './section-rows';
+import { SECTION_ROWS } from './section-rows';
 import { BowlEditor } from './parts/bowl-editor';
 import { BoxEditor } from './parts/box-editor';
 import { BringIn } from './parts/bring-in';
@@ -113,6 +114,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
 /** Workshop: what it melts, in which bowls, by which rules; and the units of whoever is at this screen. */
 @Component({
   imports: [
+    Chooser,
     RouterLink,
     RouterLinkActive,
     MatButtonModule,
@@ -163,7 +165,7 @@ export class WorkshopPage {
   protected readonly why = computed(() => WHY[this.shown()]);
   protected readonly name = computed(() => this.workshop()?.name ?? '');
 
-  protected readonly rows = computed((): readonly Row[] => {
+  protected readonly rows = computed((): readonly ChooserRow[] => {
     const workshop = this.workshop();
     return workshop ? (SECTION_ROWS[this.shown()]?.({ workshop, customers: this.customers() }) ?? []) : [];
   });

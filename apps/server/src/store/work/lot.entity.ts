@@ -10,6 +10,7 @@ import {
   PrimaryGeneratedColumn,
   type Relation,
 } from 'typeorm';
+import { Recorded } from '../recorded';
 
 /** So much of one item that came in together and is traced by itself. What is left of it is the sum of its moves. */
 @Entity('lot')
@@ -53,7 +54,7 @@ export class LotEntity {
 @Entity('lot_move')
 @Index('lot_move_lot', ['lotId'])
 @Index('lot_move_order', ['orderId'])
-export class LotMoveEntity {
+export class LotMoveEntity extends Recorded {
   @PrimaryGeneratedColumn('identity', { type: 'bigint' })
   id: string;
 
@@ -63,12 +64,6 @@ export class LotMoveEntity {
   @ManyToOne(() => LotEntity, (lot) => lot.moves, { onDelete: 'CASCADE' })
   @JoinColumn({ name: 'lot_id', foreignKeyConstraintName: 'FK_lot_move_lot' })
   lot: Relation<LotEntity>;
-
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
 
   @Column('text')
   kind: LotMoveKind;

@@ -14,6 +14,7 @@ import { CustomerEntity } from './customer.entity';
 import { BoxEntity } from '../workshop/box.entity';
 import { PieceEntity } from '../workshop/piece.entity';
 import { PickupPointEntity } from '../workshop/resources.entity';
+import { Recorded } from '../recorded';
 
 /** Of columns that the database keeps itself. */
 const NEVER_WRITTEN = { select: false, insert: false, update: false } as const;
@@ -143,19 +144,13 @@ export class OrderBoxEntity extends OrderedRow {
 }
 
 /** What was written down of an order: when, and by whom. */
-abstract class OrderEntry {
+abstract class OrderEntry extends Recorded {
   @Column('uuid', { name: 'order_id' })
   orderId: string;
 
   @ManyToOne(() => OrderEntity, { onDelete: 'CASCADE' })
   @JoinColumn({ name: 'order_id' })
   order: Relation<OrderEntity>;
-
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
 }
 
 /** One entry of an order's ledger. */

@@ -1,19 +1,14 @@
 import type { PracticeRecord } from '@alnage/contract';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Recorded } from '../recorded';
 
 /** What became of the coats of one practice. */
 @Entity('practice')
 @Index('practice_at', ['at'])
-export class PracticeEntity {
+export class PracticeEntity extends Recorded {
   /** Given by the screen. */
   @PrimaryColumn('uuid')
   id: string;
-
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
 
   @Column('text', { name: 'coating_id' })
   coating: string;

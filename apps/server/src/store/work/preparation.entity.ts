@@ -1,5 +1,6 @@
 import type { LarderItem } from '@alnage/core';
 import { Column, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
+import { Recorded } from '../recorded';
 
 /**
  * A centre that was made for a batch of a piece, by the version of its recipe. A plan made anew may call another piece's
@@ -7,7 +8,7 @@ import { Column, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
  */
 @Entity('preparation')
 @Unique('preparation_batch', ['horizonStart', 'batch', 'pieceId'])
-export class PreparationEntity {
+export class PreparationEntity extends Recorded {
   @PrimaryGeneratedColumn('uuid')
   id: string;
 
@@ -29,12 +30,6 @@ export class PreparationEntity {
   /** Pieces that it was made for. */
   @Column('integer')
   pieces: number;
-
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
 
   /** What it took that nobody had written down. */
   @Column('jsonb')

@@ -11,6 +11,7 @@ import {
   Unique,
   type Relation,
 } from 'typeorm';
+import { Recorded } from '../recorded';
 
 /** A run as it is sealed, without what is kept beside it. */
 export type SealedRecord = Omit<RunRecord, 'id' | 'code' | 'amendments' | 'batchLots'>;
@@ -82,7 +83,7 @@ export class RunEntity {
 @Entity('bench_event')
 @Unique('bench_event_id', ['id'])
 @Index('bench_event_run', ['runId'])
-export class BenchEventEntity {
+export class BenchEventEntity extends Recorded {
   @PrimaryGeneratedColumn('identity', { type: 'bigint' })
   seq: string;
 
@@ -96,12 +97,6 @@ export class BenchEventEntity {
   @JoinColumn({ name: 'run_id', foreignKeyConstraintName: 'FK_bench_event_run' })
   run: Relation<RunEntity>;
 
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
-
   @Column('jsonb')
   deed: BenchDeed;
 
@@ -112,7 +107,7 @@ export class BenchEventEntity {
 /** What of a sealed run was wrong, and what is right. */
 @Entity('run_amendment')
 @Index('run_amendment_run', ['runId'])
-export class RunAmendmentEntity {
+export class RunAmendmentEntity extends Recorded {
   @PrimaryGeneratedColumn('identity', { type: 'bigint' })
   id: string;
 
@@ -122,12 +117,6 @@ export class RunAmendmentEntity {
   @ManyToOne(() => RunEntity, (run) => run.amendments, { onDelete: 'CASCADE' })
   @JoinColumn({ name: 'run_id', foreignKeyConstraintName: 'FK_run_amendment_run' })
   run: Relation<RunEntity>;
-
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
 
   @Column('text')
   reason: string;

@@ -2,6 +2,7 @@ import type { RecipeDraft } from '@alnage/contract';
 import type { Measures } from '@alnage/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import { KeptRecord } from './kept-record';
+import { Recorded } from '../recorded';
 
 /** How a centre is made, as it is now. */
 @Entity('recipe')
@@ -27,18 +28,12 @@ export class RecipeEntity extends KeptRecord {
 
 /** A recipe as it was at one of its versions: kept for good, since runs were made by it. */
 @Entity('recipe_version')
-export class RecipeVersionEntity {
+export class RecipeVersionEntity extends Recorded {
   @PrimaryColumn('text', { name: 'recipe_id' })
   recipeId: string;
 
   @PrimaryColumn('integer')
   version: number;
-
-  @Column('timestamptz')
-  at: Date;
-
-  @Column('text', { nullable: true })
-  by: string | null;
 
   @Column('jsonb')
   recipe: RecipeDraft;

@@ -19,24 +19,29 @@ export interface ChartTick {
   readonly text: string;
 }
 
-/** A line through the drawing at each value of the upright axis, with its figure before it. */
-export function drawRows(
+/** A line through the whole drawing, at a height; it is drawn by its class. */
+export function drawAcross(
   root: ChartLayer,
   { width, left, right }: ChartFrame,
-  ticks: readonly ChartTick[],
+  { at, what }: { readonly at: number; readonly what: string },
 ): void {
+  root
+    .append('line')
+    .attr('class', what)
+    .attr('x1', left)
+    .attr('x2', width - right)
+    .attr('y1', at)
+    .attr('y2', at);
+}
+
+/** A line through the drawing at each value of the upright axis, with its figure before it. */
+export function drawRows(root: ChartLayer, frame: ChartFrame, ticks: readonly ChartTick[]): void {
   for (const { at, text } of ticks) {
-    root
-      .append('line')
-      .attr('class', 'grid')
-      .attr('x1', left)
-      .attr('x2', width - right)
-      .attr('y1', at)
-      .attr('y2', at);
+    drawAcross(root, frame, { at, what: 'grid' });
     root
       .append('text')
       .attr('class', 'figure')
-      .attr('x', left - 8)
+      .attr('x', frame.left - 8)
       .attr('y', at + 4)
       .attr('text-anchor', 'end')
       .text(text);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ABSENCES_MOST, SHIFTS_MOST, WEEK_MOST, type Person, type PersonDraft } from '@alnage/contract';
 import { Store } from '@ngrx/store';
-import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { DateField } from '../../shared/forms/date-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordEditor } from '../../shared/forms/record-editor';
@@ -11,15 +11,15 @@ import { TextField } from '../../shared/forms/text-field';
 import { TicksField } from '../../shared/forms/ticks-field';
 import { knownSkills } from '../../shared/skills';
 import { workshopFeature } from '../../state/workshop.state';
-import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
 import { HoursFields } from './hours-fields';
+import { WeekRows } from './week-rows';
 import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type PersonForm } from '../person-form';
 
 /** Somebody of the crew: what they can do, how fast, their week, the dates that differ, and when they are away. */
 @Component({
   selector: 'al-person-editor',
   imports: [
-    ChoiceField,
+    DateField,
     HoursFields,
     QuantityField,
     RecordEditor,
@@ -27,6 +27,7 @@ import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type Perso
     RowTemplate,
     TextField,
     TicksField,
+    WeekRows,
   ],
   template: `
     @if (record.form(); as form) {
@@ -41,37 +42,24 @@ import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type Perso
           />
         </div>
         <al-ticks legend="Can do" [choices]="skills()" [control]="form.controls.skills" />
-        <al-rows
+        <al-week-rows
           legend="Every week"
-          thing="day"
+          from="starts"
+          to="ends"
+          at="/week"
           [most]="WEEK_MOST"
-          (added)="form.controls.week.push(weekForm(nextWeekday(form.controls.week)))"
-        >
-          <ng-template [alRow]="form.controls.week" let-span let-index="index">
-            <al-choice class="narrow" label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
-            <al-hours
-              [names]="NAMES"
-              [from]="span.controls.starts"
-              [to]="span.controls.ends"
-              [at]="['/week/' + index + '/starts', '/week/' + index + '/ends']"
-            />
-          </ng-template>
-        </al-rows>
+          [names]="NAMES"
+          [days]="form.controls.week"
+          (added)="form.controls.week.push(weekForm($event))"
+        />
         <al-rows
-          legend="Dates that differ: these hours stand in place of the week’s"
+          legend="Dates that differ: these hours replace the week’s"
           thing="shift"
           [most]="SHIFTS_MOST"
           (added)="form.controls.shifts.push(shiftForm(nextDay(form)))"
         >
           <ng-template [alRow]="form.controls.shifts" let-span let-index="index">
-            <al-text
-              class="narrow"
-              label="Date"
-              type="date"
-              wanted="Give a date."
-              [control]="span.controls.day"
-              [at]="'/shifts/' + index + '/day'"
-            />
+            <al-date label="Date" [control]="span.controls.day" [at]="'/shifts/' + index + '/day'" />
             <al-hours
               [names]="NAMES"
               [from]="span.controls.starts"
@@ -87,22 +75,8 @@ import { absenceForm, personDraftOf, personForm, shiftForm, weekForm, type Perso
           (added)="form.controls.absences.push(absenceForm(firstDay()))"
         >
           <ng-template [alRow]="form.controls.absences" let-away let-index="index">
-            <al-text
-              class="narrow"
-              label="First day"
-              type="date"
-              wanted="Give a date."
-              [control]="away.controls.from"
-              [at]="'/absences/' + index + '/from'"
-            />
-            <al-text
-              class="narrow"
-              label="Last day"
-              type="date"
-              wanted="Give a date."
-              [control]="away.controls.to"
-              [at]="'/absences/' + index + '/to'"
-            />
+            <al-date label="First day" [control]="away.controls.from" [at]="'/absences/' + index + '/from'" />
+            <al-date label="Last day" [control]="away.controls.to" [at]="'/absences/' + index + '/to'" />
             <al-text class="wide" label="Why" [control]="away.controls.why" />
           </ng-template>
         </al-rows>
@@ -124,12 +98,10 @@ export class PersonEditor {
   protected readonly WEEK_MOST = WEEK_MOST;
   protected readonly SHIFTS_MOST = SHIFTS_MOST;
   protected readonly ABSENCES_MOST = ABSENCES_MOST;
-  protected readonly weekdays = choicesOf(WEEKDAY_WORDS as Record<Weekday, string>);
   protected readonly weekForm = weekForm;
   protected readonly shiftForm = shiftForm;
   protected readonly absenceForm = absenceForm;
   protected readonly NAMES = ['From', 'To'] as const;
-  protected readonly nextWeekday = nextWeekday;
   protected readonly skills = computed(() =>
     knownSkills(this.pieces(), this.workshop()?.people ?? []).map((id) => ({ id, name: id })),
   );

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { EXCEPTIONS_MOST, HOURS_MOST, type PickupPointDraft, type PickupPoint } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { DateField } from '../../shared/forms/date-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordEditor } from '../../shared/forms/record-editor';
@@ -10,13 +11,23 @@ import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { workshopFeature } from '../../state/workshop.state';
 import { exceptionForm, hoursForm, pointDraftOf, pointForm, type PointForm } from '../point-form';
-import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
 import { HoursFields } from './hours-fields';
+import { WeekRows } from './week-rows';
 
 /** A pickup point: its opening hours, the days that differ, how far it is, and what a slot hands over. */
 @Component({
   selector: 'al-point-editor',
-  imports: [ChoiceField, HoursFields, QuantityField, RecordEditor, RowsField, RowTemplate, TextField],
+  imports: [
+    DateField,
+    ChoiceField,
+    HoursFields,
+    QuantityField,
+    RecordEditor,
+    RowsField,
+    RowTemplate,
+    TextField,
+    WeekRows,
+  ],
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record">
@@ -41,22 +52,16 @@ import { HoursFields } from './hours-fields';
             at="/slotBoxes"
           />
         </div>
-        <al-rows
+        <al-week-rows
           legend="Open every week"
-          thing="day"
+          from="opens"
+          to="closes"
+          at="/hours"
           [most]="HOURS_MOST"
-          (added)="form.controls.hours.push(hoursForm(nextWeekday(form.controls.hours)))"
-        >
-          <ng-template [alRow]="form.controls.hours" let-span let-index="index">
-            <al-choice class="narrow" label="Day" [control]="span.controls.weekday" [choices]="weekdays" />
-            <al-hours
-              [names]="NAMES"
-              [from]="span.controls.opens"
-              [to]="span.controls.closes"
-              [at]="['/hours/' + index + '/opens', '/hours/' + index + '/closes']"
-            />
-          </ng-template>
-        </al-rows>
+          [names]="NAMES"
+          [days]="form.controls.hours"
+          (added)="form.controls.hours.push(hoursForm($event))"
+        />
         <al-rows
           legend="Dates that differ"
           thing="date"
@@ -64,14 +69,7 @@ import { HoursFields } from './hours-fields';
           (added)="form.controls.exceptions.push(exceptionForm(firstDay()))"
         >
           <ng-template [alRow]="form.controls.exceptions" let-day let-index="index">
-            <al-text
-              class="narrow"
-              label="Date"
-              type="date"
-              wanted="Give a date."
-              [control]="day.controls.date"
-              [at]="'/exceptions/' + index + '/date'"
-            />
+            <al-date label="Date" [control]="day.controls.date" [at]="'/exceptions/' + index + '/date'" />
             <al-choice class="narrow" label="It is" [control]="day.controls.kind" [choices]="kinds" />
             @if (day.controls.kind.value === 'open') {
               <al-hours
@@ -98,12 +96,10 @@ export class PointEditor {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly HOURS_MOST = HOURS_MOST;
   protected readonly EXCEPTIONS_MOST = EXCEPTIONS_MOST;
-  protected readonly weekdays = choicesOf(WEEKDAY_WORDS as Record<Weekday, string>);
   protected readonly kinds = choicesOf({ shut: 'shut', open: 'open, at' });
   protected readonly hoursForm = hoursForm;
   protected readonly exceptionForm = exceptionForm;
   protected readonly NAMES = ['Opens', 'Closes'] as const;
-  protected readonly nextWeekday = nextWeekday;
   protected readonly firstDay = computed(() => this.workshop()?.season?.days[0]?.date ?? '');
   protected readonly record = new RecordForm<PickupPoint, PointForm, PickupPointDraft>(
     {

@@ -12,6 +12,7 @@ import {
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, distinctUntilChanged, of, switchMap } from 'rxjs';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { DateField } from '../../shared/forms/date-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordEditor } from '../../shared/forms/record-editor';
@@ -29,7 +30,16 @@ const NOTHING = { id: '', name: 'no other' };
 /** A season: its days and holidays, what is offered for which of them and until when, and what is hoped for. */
 @Component({
   selector: 'al-season-editor',
-  imports: [ChoiceField, MatButtonModule, QuantityField, RecordEditor, RowsField, RowTemplate, TextField],
+  imports: [
+    DateField,
+    ChoiceField,
+    MatButtonModule,
+    QuantityField,
+    RecordEditor,
+    RowsField,
+    RowTemplate,
+    TextField,
+  ],
   templateUrl: './season-editor.html',
   styleUrl: '../../shared/forms/fields.scss',
   providers: [FieldErrors],
