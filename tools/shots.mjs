@@ -124,7 +124,7 @@ const BENCH_SHOTS = [
       await page.getByRole('heading', { level: 1, name: 'Ridge chip' }).waitFor();
       await page.keyboard.press(' ');
       await page.getByLabel('Coating in the bowl').fill('3010');
-      await page.getByRole('button', { name: 'Write it down' }).click();
+      await page.getByRole('button', { name: 'Save the weight' }).click();
       await page.waitForTimeout(8000);
       await page.keyboard.press(' ');
       await page.waitForTimeout(4000);

@@ -33,13 +33,13 @@ describe('the Larder place', () => {
     expect(why).toContain('for 104 dusk berry104');
     expect(why).toContain('to spare, so that it is enough 90% of the time6');
     expect(why).toContain('needed110');
-    expect(why).toContain('out of what is here−20');
+    expect(why).toContain('in stock−20');
     expect(why).toContain('short of90');
     expect(why).toContain('with 10% that is sorted out100');
     expect(why).toContain('4 × 25 pieces by Thu 18, 20:00, used Fri 19, 08:00');
     expect(why).toContain('One pack of 25 pieces fewer saves €6.50; 4 chances in 10 that it runs short.');
     expect(why).toContain('One pack of 25 pieces more costs €6.50; it is almost certain to be enough.');
-    expect(why).toContain('What is here lasts until Fri 19, 08:00.');
+    expect(why).toContain('What is in stock lasts until Fri 19, 08:00.');
     expect(why).toContain('out of date since Tue 16 Jun');
   });
 

@@ -30,7 +30,7 @@ export function needRows(need: NeedView, context: NeedContext): FigureRow[] {
     ...parts,
     ...spare,
     row('needed', neededText(need.neededAmount, base), true),
-    ...(drawn > 0 ? [row('out of what is here', `−${stockText(drawn, base)}`)] : []),
+    ...(drawn > 0 ? [row('in stock', `−${stockText(drawn, base)}`)] : []),
     ...(need.shortAmount > 0 ? [row('short of', neededText(need.shortAmount, base), true)] : []),
     ...sortedOutRow(need, context),
   ];
@@ -99,7 +99,7 @@ export function chanceText(chance: number): string {
 /** Until when what is here lasts; nothing where it does, or where none is here. */
 export function lastsText({ runsOutAt, hereAmount }: NeedView, { wall }: NeedContext): string {
   if (runsOutAt === null || hereAmount <= 0) return '';
-  return `What is here lasts until ${wall.dayTime(Date.parse(runsOutAt))}.`;
+  return `What is in stock lasts until ${wall.dayTime(Date.parse(runsOutAt))}.`;
 }
 
 /** When to buy how many packs for which uses. */

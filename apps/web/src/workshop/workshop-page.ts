@@ -48,7 +48,7 @@ const SECTIONS = [
   { path: 'seasons', name: 'Seasons' },
   { path: 'customers', name: 'Customers' },
   { path: 'devices', name: 'Devices' },
-  { path: 'out', name: 'Import and export' },
+  { path: 'out', name: 'Data' },
   { path: 'units', name: 'My units' },
 ] as const;
 

@@ -62,7 +62,7 @@ import { PlanPageStore } from '../plan.store';
               [disabled]="isBusy() || !other()"
               (click)="move.merge(batch.id, other())"
             >
-              Join them
+              Join
             </button>
           </div>
         }
