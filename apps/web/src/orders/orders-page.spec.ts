@@ -5,6 +5,7 @@ import { ordersFeature } from '../state/orders.state';
 import { figures } from '../testing/small-season';
 import { order, savedPlan } from '../testing/small-workshop';
 import { press, readList, render, type Rendered } from '../testing/render';
+import { piece } from '../testing/small-piece';
 import { OrdersPage } from './orders-page';
 
 const orders = [order(), order({ id: 'o2', ticket: 'M-0402', customer: 'Quay café', state: 'cancelled' })];
@@ -56,6 +57,19 @@ describe('the Orders place', () => {
     expect(page.text()).toContain('How it is made 24 dusk berry');
     expect(page.text()).toContain('Contains soya.Keep cold.');
     expect(page.text()).toMatch(/batch b\d+, bowl A, dipped by Fri 19, /);
+  });
+
+  test.each([
+    ['', 'Contains soya.'],
+    [' Keep it shut. ', 'Contains soya.Keep it shut.'],
+  ])('says of a piece that is kept as “%s” just that', async (advice, told) => {
+    const kept = { ...piece, keeping: { ...piece.keeping, advice } };
+    const page = await render(OrdersPage, { orders, saved: savedPlan([orders[0]!]), pieces: [kept] });
+    await page.click('M-0401');
+    const section = [...page.page.querySelectorAll('section')].find((each) =>
+      each.textContent!.includes('Say at the counter'),
+    )!;
+    expect(section.textContent!.replace(/\s+/g, ' ').trim()).toBe(`Say at the counter${told}`);
   });
 
   test('says of an order that cannot be met what stands in its way', async () => {

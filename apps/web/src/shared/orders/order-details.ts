@@ -116,7 +116,8 @@ export class OrderDetails {
     const kept = this.order().pieces.flatMap(
       (line) => this.pieces().find((piece) => piece.id === line.piece)?.keeping.advice ?? [],
     );
-    return [...new Set(kept)];
+    const said = kept.map((advice) => advice.trim()).filter((advice) => advice !== '');
+    return [...new Set(said.map((advice) => (/[.!?]$/.test(advice) ? advice : `${advice}.`)))];
   });
 
   /** Until when its place is held, and for what. */
