@@ -112,7 +112,10 @@ export async function take(app: App, change: Partial<OrderDraft> = {}): Promise<
   return (await app.inject({ method: 'POST', url: '/api/orders', payload: draft(change) })).json<Order>();
 }
 
+/** Changes that a plan of a test is bettered by: enough for one that meets what can be met, and no more. */
+const PLAN_STEPS = 1500;
+
 /** Plans at once, without a job. */
 export function makePlan(app: App): Promise<SavedPlan> {
-  return new PlanService(app.db, app.clock).make();
+  return new PlanService(app.db, app.clock).make(PLAN_STEPS);
 }

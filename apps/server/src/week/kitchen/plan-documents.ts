@@ -9,17 +9,17 @@ export type PlanDocuments = Pick<PlanEntity, 'problem' | 'plan' | 'reasons'>;
 const HELD_MOST = 6;
 const held = new WeakMap<DataSource, LRUCache<string, PlanDocuments>>();
 
+/** A version by what is never changed of it: another workshop’s file may bring another one of the same number. */
+export type VersionMark = Pick<PlanEntity, 'version' | 'madeAt' | 'cost' | 'totalPieces' | 'ordersMark'>;
+
 /**
- * The documents of a version, which are megabytes with thousands of orders: read and parsed once. A row that was written
- * again is another one, whatever its version.
+ * The documents of a version, which are megabytes with thousands of orders: read and parsed once, however often it is
+ * published or its pins change.
  */
-export async function planDocuments(manager: EntityManager, version: number): Promise<PlanDocuments> {
+export async function planDocuments(manager: EntityManager, mark: VersionMark): Promise<PlanDocuments> {
+  const { version, madeAt, cost, totalPieces, ordersMark } = mark;
   const cache = cacheOf(manager.connection);
-  const [row] = await manager.query<{ mark: string }[]>(
-    'select xmin::text as mark from plan where version = $1',
-    [version],
-  );
-  const key = `${version} ${row?.mark}`;
+  const key = [version, madeAt.getTime(), cost, totalPieces, ordersMark].join(' ');
   const known = cache.get(key);
   if (known) return known;
   const [documents] = await manager.query<[PlanDocuments]>(

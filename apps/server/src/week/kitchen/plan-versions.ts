@@ -77,5 +77,5 @@ async function wholePlan(
   sought: FindOneOptions<PlanEntity>,
 ): Promise<PlanEntity | null> {
   const head = await manager.findOne(PlanEntity, { ...sought, select: HEAD });
-  return head && Object.assign(head, await planDocuments(manager, head.version));
+  return head && Object.assign(head, await planDocuments(manager, head));
 }

@@ -23,7 +23,7 @@ import { palette } from '../draw/palette';
 import { LABEL_WIDTH } from '../draw/sight';
 import { PLACE_STEP, PlanMoveStore } from '../plan-move.store';
 import { PlanPageStore } from '../plan.store';
-import { ghostOf } from '../scene/ghost';
+import { ghostOf } from './ghost';
 import { hitAt, laneAt, type Hit } from '../scene/hit';
 import { hitText } from '../scene/hit-text';
 import { planScene } from '../scene/plan-scene';

@@ -1,4 +1,4 @@
-import { allergensBefore, toleratedAllergens, walkBowl } from '../allergens';
+import { allergensBefore, toleratedAllergens, walkBowl, type BowlWalkStep } from '../allergens';
 import { setupMinutes, stageGrams, startedPieces, usableMinutes } from '../amounts';
 import { heldMelt } from '../held-melt';
 import type { Batch, HeldCoating, Melt, Product } from '../problem';
@@ -34,12 +34,7 @@ export function checkMelts(catalogue: Catalogue, plan: SoundPlan, report: Report
     checkWindow(catalogue, filling, report);
     checkGrams(catalogue, filling, report);
   }
-  for (const melter of catalogue.problem.melters)
-    checkBowl(
-      catalogue,
-      fillings.filter(({ melt }) => melt.melter === melter.id),
-      report,
-    );
+  for (const melter of catalogue.problem.melters) checkBowl(catalogue, inBowl(fillings, melter), report);
   return fillings.reduce((sum, filling) => sum + Math.max(0, filling.melt.grams - usedGrams(filling)), 0);
 }
 
@@ -141,8 +136,29 @@ function checkGrams(catalogue: Catalogue, filling: Filling, report: Report): voi
     report('melt-grams', melt.id, `grams ${melt.grams} > capacity ${bowl.capacityGrams}`);
 }
 
-/** One bowl's fillings in the order of their set-ups: never two at once, each as clean as the walk asks. */
-function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: Report): void {
+/** Melts that are set up in less time than their grams and the cleaning of their bowls take, by id. */
+export function shortSetUps(catalogue: Catalogue, plan: SoundPlan): string[] {
+  const fillings = fillingsOf(catalogue, plan, () => undefined);
+  return catalogue.problem.melters
+    .flatMap((melter) => setUpsOf(catalogue, inBowl(fillings, melter)))
+    .flatMap(({ filling: { melt, held }, taken, needed }) => (!held && taken < needed ? [melt.id] : []));
+}
+
+function inBowl(fillings: readonly Filling[], { id }: { readonly id: string }): Filling[] {
+  return fillings.filter(({ melt }) => melt.melter === id);
+}
+
+/** One filling of a bowl after the others: what stood in it before, and how long setting it up takes and should. */
+interface SetUp {
+  readonly filling: Filling;
+  readonly before: Filling | null;
+  readonly step: BowlWalkStep;
+  readonly taken: number;
+  readonly needed: number;
+}
+
+/** One bowl's fillings in the order of their set-ups, each as clean as the walk asks. */
+function setUpsOf(catalogue: Catalogue, fillings: readonly Filling[]): SetUp[] {
   const inOrder = [...fillings].sort(
     (a, b) => a.melt.setupStart - b.melt.setupStart || a.melt.setupEnd - b.melt.setupEnd,
   );
@@ -157,26 +173,38 @@ function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: R
     })),
     catalogue.problem.changeovers,
   );
+  return inOrder.map((filling, i): SetUp => {
+    const { melt } = filling;
+    const step = steps[i]!;
+    return {
+      filling,
+      step,
+      before: inOrder[i - 1] ?? null,
+      taken: melt.setupEnd - melt.setupStart,
+      needed: setupMinutes(found(catalogue.coatings, melt.coating), melt.grams, step.cleanMinutes),
+    };
+  });
+}
+
+/** One bowl's fillings: never two at once, none with less cleaning than it needs. */
+function checkBowl(catalogue: Catalogue, fillings: readonly Filling[], report: Report): void {
   const fixed = new Set(catalogue.problem.fixed?.melts.map(({ id }) => id));
   let ownedUntil = 0;
-  inOrder.forEach(({ melt, dips, held }, index) => {
-    const step = steps[index]!;
+  for (const { filling, before, step, taken, needed } of setUpsOf(catalogue, fillings)) {
+    const { melt, dips, held } = filling;
     if (melt.setupStart < ownedUntil)
       report('melter-overlap', melt.id, `${melt.melter} is owned until ${ownedUntil}`);
     ownedUntil = Math.max(ownedUntil, melt.closed);
-    const needed = setupMinutes(found(catalogue.coatings, melt.coating), melt.grams, step.cleanMinutes);
-    const taken = melt.setupEnd - melt.setupStart;
     // what is fixed may be cleaned for longer than it has come to need, never for less
     const isWrong = fixed.has(melt.id) ? taken < needed : taken !== needed;
     if (isWrong && !held) {
-      const before = inOrder[index - 1]?.melt.id;
       // after which melt belongs to it: that fixed work lacks a cleaning does not excuse what is put before it
-      const cleaning = `cleaning ${step.cleanMinutes}${before === undefined ? '' : ` after ${before}`}`;
+      const cleaning = `cleaning ${step.cleanMinutes}${before ? ` after ${before.melt.id}` : ''}`;
       report('setup-duration', melt.id, `takes ${taken}, must take ${needed} (${cleaning})`);
     }
     step.unwanted.forEach((allergen, i) => {
       if (allergen !== null)
         report('allergen', dips[i]!.at, `${allergen} is in bowl ${melt.id} but not declared`);
     });
-  });
+  }
 }

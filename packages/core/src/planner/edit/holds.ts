@@ -1,4 +1,6 @@
 import { carryOver } from '../carry-over';
+import { catalogueOf } from '../catalogue';
+import { shortSetUps } from '../check/check-melts';
 import { checkPlan } from '../check/check-plan';
 import { lineKey } from '../line-key';
 import type { Batch, FixedWork, Melt, Person, Plan, Planned, Problem, Span, Unmet } from '../problem';
@@ -23,14 +25,12 @@ export interface HeldProblem {
   readonly problem: Problem;
   /** The same with no hours left in the locked days beside the work that stays: what a plan is made by. */
   readonly shut: Problem;
-  /** Pinned batches that the orders, the people or the bowls as they are now do not allow. */
+  /** Batches, pinned or of a locked day, that the orders, the people or the bowls as they are now do not allow. */
   readonly lapsed: readonly string[];
 }
 
-/** Codes that say nothing against work which stands among other work: what has made its bowl clean for it does too. */
-const AMONG_OTHERS: ReadonlySet<string> = new Set(['setup-duration', 'melt-unused']);
-/** Codes that say nothing against work which others are still to be put around. */
-const ALONE: ReadonlySet<string> = new Set(['melt-unused']);
+/** Codes that say nothing against work which stands among other work. */
+const OF_NO_WEIGHT: ReadonlySet<string> = new Set(['setup-duration', 'melt-unused']);
 
 /**
  * The problem with the pinned batches of a plan and all work of the locked days among its fixed work, with the melts that
@@ -40,20 +40,20 @@ const ALONE: ReadonlySet<string> = new Set(['melt-unused']);
  * clean enough for it, its melt is begun earlier, with the cleaning.
  */
 export function withHolds(planned: Planned, holds: Holds): HeldProblem {
-  return heldBy(planned, holds, ALONE);
+  return heldBy(planned, holds, { isAlone: true });
 }
 
 function heldBy(
   { problem, plan }: Planned,
   { pins, locks }: Holds,
-  ofNoWeight: ReadonlySet<string>,
+  { isAlone }: { readonly isAlone: boolean },
 ): HeldProblem {
   const base = problem.fixed ?? { batches: [], melts: [] };
   const pinned = new Set(pins);
   const wanted = plan.batches.filter(
     (batch) => pinned.has(batch.id) || locks.some((lock) => isIn(lock, batch)),
   );
-  const holding = new Holding({ problem, plan }, base, ofNoWeight);
+  const holding = new Holding({ problem, plan }, base, isAlone);
   const lapsed = holding.take(wanted.filter(({ id }) => !base.batches.some((batch) => batch.id === id)));
   holding.takeMelts(plan.melts.filter((melt) => locks.some((lock) => isSetUpIn(lock, melt))));
   const fixed = holding.fixed;
@@ -61,7 +61,7 @@ function heldBy(
   return {
     problem: { ...problem, fixed },
     shut: { ...problem, people, fixed },
-    lapsed: lapsed.filter((id) => pinned.has(id)),
+    lapsed,
   };
 }
 
@@ -70,7 +70,7 @@ export function heldAt({ problem, plan }: Planned, minute: number, holds: Holds)
   const { orders, products, places } = problem;
   const now = Math.max(problem.now ?? 0, minute);
   const { fixed } = carryOver({ plan, before: orders, orders, closed: new Set(), products, places, now });
-  return heldBy({ problem: { ...problem, now, fixed }, plan }, holds, AMONG_OTHERS);
+  return heldBy({ problem: { ...problem, now, fixed }, plan }, holds, { isAlone: false });
 }
 
 /** The fixed work as it grows. */
@@ -83,7 +83,8 @@ class Holding {
   constructor(
     { problem, plan }: Planned,
     private readonly base: FixedWork,
-    private readonly ofNoWeight: ReadonlySet<string>,
+    /** Whether all else may go, also what had made its bowls clean. */
+    private readonly isAlone: boolean,
   ) {
     [this.problem, this.plan, this.fixed] = [problem, plan, base];
   }
@@ -166,7 +167,15 @@ class Holding {
 
   private isSoundWith({ batches, melts }: FixedWork): boolean {
     const plan: Plan = { format: 'alnage-plan/1', batches, melts, unmet: openOf(this.problem, batches) };
-    return checkPlan(this.problem, plan).violations.every(({ code }) => this.ofNoWeight.has(code));
+    const isSound = checkPlan(this.problem, plan).violations.every(({ code }) => OF_NO_WEIGHT.has(code));
+    return isSound && !(this.isAlone && this.lacksCleaning(batches, melts));
+  }
+
+  /** Whether a bowl that is still to be set up would not be clean by then. */
+  private lacksCleaning(batches: readonly Batch[], melts: readonly Melt[]): boolean {
+    const known = new Set(this.base.melts.map(({ id }) => id));
+    const plan = { batches, melts, unmet: [], fromStock: [] };
+    return shortSetUps(catalogueOf(this.problem), plan).some((id) => !known.has(id));
   }
 }
 

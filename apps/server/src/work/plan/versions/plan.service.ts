@@ -82,11 +82,11 @@ export class PlanService {
   }
 
   /** Plans from now on and keeps the answer, in one go: for a workshop that is just set up. */
-  make(): Promise<SavedPlan> {
+  make(steps = PLAN_STEPS): Promise<SavedPlan> {
     return this.changing(async (manager, setUp) => {
       const { worked, told } = await this.before(manager, setUp);
       const now = await continued(manager, setUp, { clock: this.clock, worked, told });
-      const planned = makePlan(now.shut, { ...(told && { from: told.plan }), steps: PLAN_STEPS });
+      const planned = makePlan(now.shut, { ...(told && { from: told.plan }), steps });
       const answer = { ...planned, ...nutFreeFirst(now.shut, planned) };
       const made = { ...now, origin: 'planned', by: null, basedOn: told } as const;
       return this.view(manager, setUp, await this.keep(manager, setUp, { answer, made }));

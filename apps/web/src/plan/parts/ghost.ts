@@ -2,7 +2,7 @@ import type { OpenLane } from '@alnage/core';
 import type { PlanWords } from '../../shared/plan/plan-names';
 import type { Ghost } from '../draw/draw-ghost';
 import type { InHand } from '../plan-move.store';
-import type { Lane } from './scene-shapes';
+import type { Lane } from '../scene/scene-shapes';
 
 /** The batch in hand as it is drawn, with the places that are open to it; null where its lane is not drawn. */
 export function ghostOf(
