@@ -165,6 +165,30 @@ test('a box is filled as one likes; a slot is closed, and what waits is promised
   await expectAccessible(demo);
 });
 
+test('an allergy stops an order by one Enter, until somebody says why; the counter tells who it was', async ({
+  demo,
+}) => {
+  await go(demo, '/orders');
+  await beginOrder(demo);
+  await demo.keyboard.type('6 oat ball fri 16.30 for E. Halla');
+  await demo.keyboard.press('Enter');
+  const question = demo.getByRole('alertdialog', { name: 'Stop: this is not for E. Halla' });
+  await expect(question).toContainText('Oat ball contains nuts, which E. Halla must never have.');
+  await expect(question.getByLabel('Why it is right')).toBeFocused();
+  await expectAccessible(demo);
+  await question.getByRole('button', { name: 'Take it knowingly' }).click();
+  await expect(question.getByText('Say why.')).toBeVisible();
+  await question.getByLabel('Why it is right').fill('For the neighbours');
+  await question.getByLabel('Your name').fill('Runa');
+  await question.getByRole('button', { name: 'Take it knowingly' }).click();
+  await expect(demo.getByRole('row', { name: /E\. Halla Fri 19, 16:30 6 oat ball/ })).toBeVisible();
+  await expect(demo.locator('al-margin')).toContainText('Taken knowingly.');
+  await go(demo, '/counter');
+  await demo.getByRole('button', { name: /^Fri 19/ }).click();
+  const row = demo.getByRole('listitem').filter({ hasText: /E\. Halla.*6 oat ball/ });
+  await expect(row).toContainText('Has nuts in spite of the customer’s allergy: For the neighbours (Runa)');
+});
+
 test('a list goes out as CSV and comes in again, once', async ({ demo }) => {
   await go(demo, '/workshop/out');
   const [download] = await Promise.all([

@@ -65,6 +65,7 @@ export const FIELD_CODES = [
   'slot-closed',
   'slot-full',
   'not-makeable',
+  'not-for-customer',
   'hours-cross',
   'more-than-due',
   'empty-list',

@@ -48,6 +48,26 @@ describe('the Counter place', () => {
     expect(page.text()).toContain('1 to collect · 2 collected');
   });
 
+  test('says of an order that was taken knowingly what is in it, and who said why', async () => {
+    const allergyWaiver = {
+      ...{ reason: 'For the neighbours', name: 'Runa' },
+      clashes: [
+        { piece: 'oat-ball', allergens: ['nuts'] },
+        { piece: 'rye-truffle', allergens: ['gluten', 'nuts'] },
+      ],
+    };
+    const page = await render(CounterPage, {
+      orders: [order({ allergyWaiver })],
+      saved: savedPlan([orders[0]!]),
+    });
+    TestBed.inject(EllStore).pick(1, 1);
+    await page.settle();
+    const told = 'Has gluten and nuts in spite of the customer’s allergy: For the neighbours (Runa)';
+    expect(page.page.querySelector('.who')!.textContent).toContain(told);
+    await page.click('M-0401');
+    expect(page.page.querySelector('aside')!.textContent).toContain(told);
+  });
+
   test('shows the chosen order, but does not change it from here', async () => {
     const page = await openFriday();
     await page.click('M-0401');

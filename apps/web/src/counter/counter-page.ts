@@ -9,6 +9,7 @@ import { Keys } from '../shared/keys';
 import { hourText } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { OrderDetails } from '../shared/orders/order-details';
+import { waivedText } from '../shared/orders/waiver-words';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { CounterPageStore } from './counter.store';
 
@@ -48,6 +49,7 @@ export class CounterPage {
   }
 
   protected readonly hourText = hourText;
+  protected readonly waivedText = waivedText;
 
   protected goTo(hour: string): void {
     document.getElementById(`hour-${hour}`)?.scrollIntoView({ block: 'start' });

@@ -156,6 +156,28 @@ describe('the kitchen’s sums', () => {
     expect(page.text()).toContain('hard crack is there: take it off the heat.');
   });
 
+  test.each([
+    [
+      'soft-ball',
+      '117',
+      'Too far for soft ball, 112 °C to 116 °C: the pot is 1 °C over, past soft ball, before firm ball now.',
+    ],
+    [
+      'firm-ball',
+      '156',
+      'Too far for firm ball, 118 °C to 121 °C: the pot is 35 °C over, past hard crack, before caramel now.',
+    ],
+    ['soft-ball', '122', 'the pot is 6 °C over, at hard ball now.'],
+    ['firm-ball', '200', 'past caramel, and burning.'],
+  ])('of sugar say that it is let go too far: %s at %s °C', async (wanted, celsius, told) => {
+    const page = await render(SumsPage);
+    await page.type('Wanted', wanted);
+    await page.type('The pot is at, now', celsius);
+    await page.click('Note it');
+    expect(page.text()).toContain(told);
+    expect(page.text()).not.toContain('is there: take it off');
+  });
+
   test('of sugar are read by the probe of the pots, each reading once', async () => {
     const probe = (value: number, at: string): Device => ({
       ...{ id: 'p', name: 'Long probe', kind: 'probe', bowl: null, isSimulated: false, lastHeardAt: at },

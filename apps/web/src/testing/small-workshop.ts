@@ -233,6 +233,7 @@ export function order({
     giftMessage: '',
     holdUntil: null,
     depositMinor: 0,
+    allergyWaiver: null,
     state: 'promised',
     version: 1,
     createdAt: '2026-06-01T08:00:00.000Z',

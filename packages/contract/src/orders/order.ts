@@ -11,6 +11,7 @@ export const LINE_PIECES_MOST = 5000;
 export const BOX_COUNT = { min: 1, max: 1000, isInteger: true } as const;
 
 export const GIFT_MESSAGE_LENGTH = 200;
+export const WAIVER_REASON_LENGTH = 200;
 
 export const ORDER_STATES = [
   'asked',
@@ -56,8 +57,23 @@ const draft = {
 const GiftMessage = plainText({ maxLength: GIFT_MESSAGE_LENGTH });
 const HoldUntil = Type.Union([WallClock, Type.Null()]);
 
+/** Why an order is taken although its customer must never have what is in it, and who says so. */
+export const AllergyWaiver = closed({
+  reason: plainText({ minLength: 1, maxLength: WAIVER_REASON_LENGTH }),
+  name: plainText({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
+});
+export type AllergyWaiver = Static<typeof AllergyWaiver>;
+
+/** The same with what of the order it is about. */
+export const AllergyWaived = closed({
+  ...AllergyWaiver.properties,
+  clashes: Type.Array(closed({ piece: Id, allergens: Type.Array(Type.String()) })),
+});
+export type AllergyWaived = Static<typeof AllergyWaived>;
+
 /** What may be left out. */
 const extras = {
+  despiteAllergy: Type.Optional(AllergyWaiver),
   /** Written on the gift. */
   giftMessage: Type.Optional(GiftMessage),
   /** Its place is held until then for the deposit. */
@@ -95,6 +111,8 @@ export const Order = closed({
   /** As agreed when it was ordered; null where it had no price. */
   lines: Type.Array(closed({ ...OrderLine.properties, priceMinor: PriceMinor })),
   boxes: Type.Array(closed({ ...OrderBox.properties, priceMinor: PriceMinor })),
+  /** Taken although its customer must never have what is in it; null: nothing of it is. */
+  allergyWaiver: Type.Union([AllergyWaived, Type.Null()]),
   /** Whose it is, where that is somebody who is remembered. */
   customerId: Type.Union([Id, Type.Null()]),
   /** All of its pieces, loose and in boxes, each once. */

@@ -61,6 +61,7 @@ describe('a problem', () => {
     ['/horizon', 527_041, 'out-of-range'],
     ['/horizon', 1.5, 'not-an-integer'],
     ['/weights/melt', -1, 'out-of-range'],
+    ['/weights/unmetPiece', 1e300, 'out-of-range'],
     ['/weights/melt', undefined, 'missing-field'],
     ['/products/0/targetAgeMinutes', 1441, 'out-of-range'],
     ['/products/0/stages', [], 'out-of-range'],

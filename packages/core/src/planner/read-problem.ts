@@ -17,11 +17,11 @@ import type {
   Zone,
 } from './problem';
 import { readProduct } from './read-product';
-import { AMOUNT, COUNT, reference, requireDuration, unique } from './read-parts';
+import { AMOUNT, COUNT, LARGEST, reference, requireDuration, unique } from './read-parts';
 
 const HORIZON: Bound = { min: 1, max: 527_040, isInteger: true };
 const PACE: Bound = { min: 1, max: 100_000, isInteger: true };
-const WEIGHT: Bound = { min: 0, max: Number.MAX_VALUE };
+const WEIGHT: Bound = { min: 0, max: LARGEST };
 
 /**
  * Reads an alnage-problem/1 from parsed JSON and refuses one that is not valid: types, ranges, references, ids.

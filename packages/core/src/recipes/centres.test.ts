@@ -167,14 +167,20 @@ describe('boiling sugar', () => {
       { minute: 6, celsius: 120 },
       { minute: 8, celsius: 124 },
     ];
+    const wanted = { low: 130, high: 133 };
     // 2 K a minute of late, 6 K to go
-    expect(sugarForecast(readings, 130)).toEqual({ kind: 'coming', atMinute: 11, kelvinPerMinute: 2 });
-    expect(sugarForecast(readings, 124)).toEqual({ kind: 'there' });
-    expect(sugarForecast(readings.slice(0, 1), 130)).toEqual({ kind: 'unknown', reason: 'too-few' });
-    expect(sugarForecast([], 130)).toEqual({ kind: 'unknown', reason: 'too-few' });
+    expect(sugarForecast(readings, wanted)).toEqual({ kind: 'coming', atMinute: 11, kelvinPerMinute: 2 });
+    expect(sugarForecast(readings, { low: 124, high: 126 })).toEqual({ kind: 'there' });
+    expect(sugarForecast(readings.slice(0, 1), wanted)).toEqual({ kind: 'unknown', reason: 'too-few' });
+    expect(sugarForecast([], wanted)).toEqual({ kind: 'unknown', reason: 'too-few' });
+    // soft ball is 112 to 116 °C: at 117 it is let go too far
+    expect(sugarForecast([{ minute: 0, celsius: 117 }], { low: 112, high: 116 })).toEqual({
+      kind: 'past',
+      kelvinOver: 1,
+    });
     const still = readings.map(({ minute }) => ({ minute, celsius: 100 }));
-    expect(sugarForecast(still, 130)).toEqual({ kind: 'unknown', reason: 'not-rising' });
-    expect(() => sugarForecast([...readings].reverse(), 130)).toThrow('/readings/1/minute');
+    expect(sugarForecast(still, wanted)).toEqual({ kind: 'unknown', reason: 'not-rising' });
+    expect(() => sugarForecast([...readings].reverse(), wanted)).toThrow('/readings/1/minute');
   });
 });
 

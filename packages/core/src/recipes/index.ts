@@ -80,7 +80,13 @@ export {
   scaleRecipe,
   type ScaleWish,
 } from './scale-recipe';
-export { POT_CELSIUS, sugarForecast, type PotReading, type SugarForecast } from './sugar-forecast';
+export {
+  POT_CELSIUS,
+  sugarForecast,
+  type PotReading,
+  type SugarForecast,
+  type WantedRange,
+} from './sugar-forecast';
 export {
   SUGAR_CELSIUS,
   SUGAR_STAGES,

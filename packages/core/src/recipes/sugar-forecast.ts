@@ -13,32 +13,41 @@ export interface PotReading {
   readonly celsius: number;
 }
 
+/** Between which temperatures a syrup is what it is wanted for, in °C. */
+export interface WantedRange {
+  readonly low: number;
+  readonly high: number;
+}
+
 /** When a pot gets to where it is wanted. */
 export type SugarForecast =
   | { readonly kind: 'there' }
+  /** It was let go too far: so much above where it was wanted. */
+  | { readonly kind: 'past'; readonly kelvinOver: number }
   | { readonly kind: 'coming'; readonly atMinute: number; readonly kelvinPerMinute: number }
   | { readonly kind: 'unknown'; readonly reason: 'too-few' | 'not-rising' };
 
 /**
- * When a syrup reaches a temperature: the straight line of least squares through the readings of the last four minutes,
+ * When a syrup reaches a range of temperatures, or by how much it is past it: the straight line of least squares through the readings of the last four minutes,
  * drawn on from the last of them. By hand: 120 °C at 0 and 124 at 2 min, wanted 130: 2 K a minute, at 5 min.
  * Source: linear regression. @throws InputError for a reading out of range, or minutes that go back
  */
-export function sugarForecast(readings: readonly PotReading[], wantedCelsius: number): SugarForecast {
+export function sugarForecast(readings: readonly PotReading[], { low, high }: WantedRange): SugarForecast {
   readings.forEach(({ minute, celsius }, index) => {
     const bound = { min: readings[index - 1]?.minute ?? POT_MINUTE.min, max: POT_MINUTE.max };
     requireWithin(`/readings/${index}/minute`, minute, bound);
     requireWithin(`/readings/${index}/celsius`, celsius, POT_CELSIUS);
   });
   const last = readings.at(-1);
-  if (last && last.celsius >= wantedCelsius) return { kind: 'there' };
+  if (last && last.celsius > high) return { kind: 'past', kelvinOver: last.celsius - high };
+  if (last && last.celsius >= low) return { kind: 'there' };
   const recent = readings.filter(({ minute }) => minute >= last!.minute - RECENT_MINUTES);
   if (!last || recent[0]!.minute === last.minute) return { kind: 'unknown', reason: 'too-few' };
   const kelvinPerMinute = slope(recent);
   if (kelvinPerMinute < LEAST_KELVIN_PER_MINUTE) return { kind: 'unknown', reason: 'not-rising' };
   return {
     kind: 'coming',
-    atMinute: last.minute + (wantedCelsius - last.celsius) / kelvinPerMinute,
+    atMinute: last.minute + (low - last.celsius) / kelvinPerMinute,
     kelvinPerMinute,
   };
 }

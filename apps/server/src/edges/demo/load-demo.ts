@@ -181,6 +181,7 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
     customerId: DEMO_CUSTOMERS.find(({ name }) => name === order.customer)?.id ?? null,
     note: order.note ?? '',
     giftMessage: '',
+    allergyWaiver: null,
     holdUntil: null,
     depositMinor: depositOf(
       (order.boxes ?? []).map(([box, count]) => ({ box, count })),

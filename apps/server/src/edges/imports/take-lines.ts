@@ -51,6 +51,7 @@ export async function takeLines(
       customerId: customers.get(draft.customer.toLowerCase()) ?? null,
       note: draft.note,
       giftMessage: '',
+      allergyWaiver: null,
       holdUntil: null,
       depositMinor: depositOf(draft.boxes, (box) => context.boxes.get(box)?.depositMinor),
       pickupAt: instantOf(draft.pickup, setUp.timeZone)!,

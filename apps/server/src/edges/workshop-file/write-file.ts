@@ -123,6 +123,7 @@ async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders
     note: order.note,
     giftMessage: order.giftMessage,
     depositMinor: order.depositMinor,
+    allergyWaiver: order.allergyWaiver,
     holdUntil: order.holdUntil?.toISOString() ?? null,
     pickupAt: order.pickupAt.toISOString(),
     pickupPointId: order.pickupPointId,

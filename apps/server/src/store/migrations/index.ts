@@ -11,6 +11,7 @@ import { Warming1791000000000 } from './1791000000000-warming';
 import { BoxStock1792000000000 } from './1792000000000-box-stock';
 import { Practices1793000000000 } from './1793000000000-practices';
 import { Changes1794000000000 } from './1794000000000-changes';
+import { AllergyWaivers1795000000000 } from './1795000000000-allergy-waivers';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   BoxStock1792000000000,
   Practices1793000000000,
   Changes1794000000000,
+  AllergyWaivers1795000000000,
 ];

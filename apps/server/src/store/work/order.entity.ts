@@ -1,4 +1,4 @@
-import type { OrderEvent, OrderLine, OrderState, Payment } from '@alnage/contract';
+import type { AllergyWaived, OrderEvent, OrderLine, OrderState, Payment } from '@alnage/contract';
 import {
   Column,
   Entity,
@@ -49,6 +49,10 @@ export class OrderEntity {
   /** What is asked for it as a deposit, by its boxes when it was ordered. */
   @Column('integer', { name: 'deposit_minor' })
   depositMinor: number;
+
+  /** Why it was taken although its customer must never have what is in it, by whom, and what that is. */
+  @Column('jsonb', { name: 'allergy_waiver', nullable: true })
+  allergyWaiver: AllergyWaived | null;
 
   /** Its place is held until then for the deposit. */
   @Column('timestamptz', { name: 'hold_until', nullable: true })

@@ -1,19 +1,12 @@
 import type { RecipeDraft, RecipeEffects, SupplyDraft } from '@alnage/contract';
-import {
-  coatingAllergens,
-  pieceAllergens,
-  piecesOfOrder,
-  type Declared,
-  type LarderBook,
-} from '@alnage/core';
+import { pieceAllergens, piecesOfOrder, type Declared, type LarderBook } from '@alnage/core';
 import { In, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { orderedIn } from '../../week/orders/ordered';
 import { OrderEntity } from '../../store/work/order.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { findSetUp } from '../../shop/seasons/set-up';
-import { CoatingEntity } from '../../store/workshop/coating.entity';
-import { loadBook } from '../../shop/recipe-book/load-book';
+import { loadDeclared } from '../../shop/recipe-book/load-declared';
 
 /** Orders that a change can still be told to: what is handed over is eaten. */
 const OPEN_STATES = ['promised', 'ready'] as const;
@@ -47,13 +40,8 @@ async function effectsOf(
   manager: EntityManager,
   change: (book: LarderBook) => LarderBook,
 ): Promise<RecipeEffects> {
-  const book = await loadBook(manager);
-  const all = await manager.find(CoatingEntity);
-  const coatings = all.map((coating) => ({ id: coating.id, allergens: coatingAllergens(coating, all) }));
-  const [before, after]: [Declared, Declared] = [
-    { coatings, book },
-    { coatings, book: change(book) },
-  ];
+  const before = await loadDeclared(manager);
+  const after: Declared = { ...before, book: change(before.book) };
   const pieces = (await manager.find(PieceEntity, { order: { position: 'ASC' } })).flatMap((piece) => {
     const [was, will] = [pieceAllergens(piece, before), pieceAllergens(piece, after)];
     const gains = will.filter((each) => !was.includes(each));

@@ -24,6 +24,8 @@ const TOLD: Readonly<Record<string, (order: Order) => string>> = {
       .join(', '),
   note: ({ note }) => note,
   giftMessage: ({ giftMessage }) => giftMessage,
+  despiteAllergy: ({ allergyWaiver }) =>
+    allergyWaiver ? `${allergyWaiver.reason} (${allergyWaiver.name})` : '',
   holdUntil: ({ holdUntil }) => holdUntil ?? '',
   total: ({ totalMinor }) => String(totalMinor),
   paid: ({ paidMinor }) => String(paidMinor),

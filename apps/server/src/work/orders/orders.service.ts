@@ -26,6 +26,7 @@ import { canMove, draftProblems } from '../../week/orders/order-rules';
 import { contentsOf, orderView, pricedContentsOf } from '../../week/orders/order-view';
 import { pickupWithin } from '../../week/orders/pickup-within';
 import { escapedLike } from '../../platform/database/escaped-like';
+import { requireFit, type FitWanted } from './allergy-gate';
 import { orderPage } from './order-pages';
 import { orderHistory, recordEvent } from './order-events';
 import {
@@ -69,6 +70,8 @@ export class OrdersService {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const context = await this.judge(manager, draft, setUp);
+      const customerId = await customerNamed(manager, draft.customer);
+      const allergyWaiver = await requireFit(manager, fitOf(draft, context, { customerId, before: null }));
       if (state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
           ...asked(draft, context),
@@ -80,7 +83,8 @@ export class OrdersService {
       ];
       const order = manager.create(OrderEntity, {
         ...fields(draft, setUp, context),
-        customerId: await customerNamed(manager, draft.customer),
+        customerId,
+        allergyWaiver,
         ...orderedRows(draft, context, null),
         ticket: `${setUp.season.ticketPrefix}-${number.padStart(4, '0')}`,
         state,
@@ -100,6 +104,9 @@ export class OrdersService {
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
       if (!CHANGEABLE.includes(order.state)) throw new ProblemError('order-state', { state: order.state });
       const context = await this.judge(manager, withoutKeptHold(draft, order, setUp), setUp);
+      const customerId = await customerNamed(manager, draft.customer);
+      const known = order.customerId === customerId ? order.allergyWaiver : null;
+      const allergyWaiver = await requireFit(manager, fitOf(draft, context, { customerId, before: known }));
       if (order.state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
           ...asked(draft, context),
@@ -110,8 +117,8 @@ export class OrdersService {
       const rows = orderedRows(draft, context, order);
       await manager.delete(OrderLineEntity, { orderId: id });
       await manager.delete(OrderBoxEntity, { orderId: id });
-      const customerId = await customerNamed(manager, draft.customer);
-      Object.assign(order, fields(draft, setUp, context), rows, { customerId, version: version + 1 });
+      const others = { customerId, allergyWaiver, version: version + 1 };
+      Object.assign(order, fields(draft, setUp, context), rows, others);
       await manager.save(order);
       return this.told(manager, { what: 'changed', before, after: orderView(order, setUp.timeZone) }, by);
     });
@@ -123,7 +130,9 @@ export class OrdersService {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
       if (!canMove(order.state, to)) throw new ProblemError('order-state', { state: order.state, to });
-      if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state))
+      if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state)) {
+        const { customerId, allergyWaiver: before } = order;
+        await requireFit(manager, { customerId, contents: contentsOf(order), waiver: null, before });
         await this.gate.requireRoom(manager, setUp, {
           contents: contentsOf(order),
           pickup: wallClockOf(order.pickupAt, setUp.timeZone),
@@ -131,6 +140,7 @@ export class OrdersService {
           changing: id,
           despiteKitchen,
         });
+      }
       const before = orderView(order, setUp.timeZone);
       Object.assign(order, { state: to, version: order.version + 1 });
       await manager.save(order);
@@ -267,6 +277,15 @@ function withoutKeptHold(draft: Fields, { holdUntil }: OrderEntity, { timeZone }
 }
 
 type Fields = Omit<OrderDraft, 'state' | 'despiteKitchen'>;
+
+function fitOf(
+  draft: Fields,
+  { boxes }: OrderContext,
+  { customerId, before }: Pick<FitWanted, 'customerId' | 'before'>,
+): FitWanted {
+  const contents = filledContents(draft, boxes);
+  return { customerId, contents, waiver: draft.despiteAllergy ?? null, before };
+}
 
 function asked(draft: Fields, { boxes }: OrderContext) {
   const { pickup, pickupPoint } = draft;

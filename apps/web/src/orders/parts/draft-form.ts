@@ -181,7 +181,7 @@ export function pointerOf({ controls }: DraftForm, line: LineForm): string {
 }
 
 /** How an order is taken. */
-export type Taking = Pick<OrderDraft, 'state' | 'despiteKitchen'>;
+export type Taking = Pick<OrderDraft, 'state' | 'despiteKitchen' | 'despiteAllergy'>;
 
 /** What a valid form says, as the API takes it. */
 export function draftOf(form: DraftForm, taking: Taking): OrderDraft {

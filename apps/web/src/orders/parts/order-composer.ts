@@ -13,7 +13,13 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { LINES_MOST, type FieldCode, type Order, type PromiseAsk } from '@alnage/contract';
+import {
+  LINES_MOST,
+  type AllergyWaiver,
+  type FieldCode,
+  type Order,
+  type PromiseAsk,
+} from '@alnage/contract';
 import {
   agreedPrices,
   depositOf,
@@ -58,6 +64,7 @@ import {
   type DraftForm,
   type Taking,
 } from './draft-form';
+import { AllergyQuestion } from './allergy-question';
 import { FilledBox } from './filled-box';
 import { OrderPhrase } from './order-phrase';
 import { PromiseGrid } from './promise-grid';
@@ -82,6 +89,7 @@ const REFUSALS: readonly FieldCode[] = [
 @Component({
   selector: 'al-order-composer',
   imports: [
+    AllergyQuestion,
     MatButtonModule,
     ChoiceField,
     CustomerNote,
@@ -214,6 +222,14 @@ export class OrderComposer {
     return { text, nearest, canBeForced: error.code === 'not-makeable' };
   });
 
+  /** What of the order its customer must never have. */
+  protected readonly clashes = computed(
+    () => this.trouble()?.errors.filter(({ code }) => code === 'not-for-customer') ?? [],
+  );
+
+  /** What else stood in the way. */
+  protected readonly otherTrouble = computed(() => (this.clashes().length > 0 ? null : this.trouble()));
+
   /** Days that are not over yet, as they are called. */
   protected readonly days = computed(() => {
     const workshop = this.workshop();
@@ -232,6 +248,8 @@ export class OrderComposer {
     return trouble?.code === 'order-changed' ? (trouble.params['current'] as Order) : null;
   });
   protected readonly troubleText = troubleText;
+  /** How it was tried to take the order last. */
+  private taking = PROMISED;
 
   constructor() {
     // untracked: the clock's tick must not take away what is typed
@@ -290,9 +308,15 @@ export class OrderComposer {
     }
     const known = this.known();
     if (known) form.controls.customer.setValue(known.name);
+    this.taking = taking;
     const composing = this.composing();
     const original = composing.kind === 'change' ? (this.theirs() ?? composing.order) : null;
     this.store.dispatch(OrderActions.saveAsked({ draft: draftOf(form, taking), original }));
+  }
+
+  /** Takes it as it was tried, with why its customer may have it all the same. */
+  protected takeKnowingly(form: DraftForm, despiteAllergy: AllergyWaiver): void {
+    this.save(form, { ...this.taking, despiteAllergy });
   }
 
   private freshForm(composing: NonNullable<Composing>): DraftForm {

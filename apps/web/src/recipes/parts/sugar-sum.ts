@@ -146,7 +146,7 @@ export class SugarSum {
       const last = this.readings().at(-1);
       const progress = last && sugarProgress(last.celsius, boils);
       const rows = sugarStagesAt(boils).map(({ stage, low, high }) => ({
-        ...{ stage, low },
+        ...{ stage, low, high },
         name: STAGE_WORDS[stage],
         range: `${temperature(low)} to ${temperature(high)}`,
       }));
@@ -163,10 +163,12 @@ export class SugarSum {
     const wanted = rows.find(({ stage }) => stage === this.form.controls.wanted.value);
     const last = readings.at(-1);
     if (!wanted || !last) return '';
-    const told = sugarForecast(readings, wanted.low);
+    const told = sugarForecast(readings, wanted);
     switch (told.kind) {
       case 'there':
         return `${wanted.name} is there: take it off the heat.`;
+      case 'past':
+        return `Too far for ${wanted.name}, ${wanted.range}: the pot is ${temperatureStep(told.kelvinOver)} over, ${this.standing(last.celsius)}.`;
       case 'unknown':
         return told.reason === 'too-few'
           ? 'Note it again in half a minute, and the pace is known.'
@@ -181,6 +183,22 @@ export class SugarSum {
       }
     }
   });
+
+  /** What a pot of a temperature is: in a stage, or between two. */
+  private standing(celsius: number): string {
+    const progress = sugarProgress(celsius, this.boils());
+    switch (progress.kind) {
+      case 'in':
+        return `at ${STAGE_WORDS[progress.stage]} now`;
+      case 'before': {
+        const stages = Object.keys(STAGE_WORDS) as SugarStage[];
+        const last = stages[stages.indexOf(progress.next) - 1];
+        return `past ${last ? STAGE_WORDS[last] : 'boiling'}, before ${STAGE_WORDS[progress.next]} now`;
+      }
+      case 'over':
+        return 'past caramel, and burning';
+    }
+  }
 
   /** What the probe said last. */
   protected readonly shown = computed(() => {

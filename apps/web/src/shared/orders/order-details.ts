@@ -11,6 +11,7 @@ import type { OrderFate } from '../../state/order-fate';
 import { OrderActions } from '../../state/orders.state';
 import { customersFeature } from '../../state/customers.state';
 import { RecordActions } from '../../state/records.state';
+import { waivedText } from './waiver-words';
 import { planFeature } from '../../state/plan.state';
 import { workshopFeature } from '../../state/workshop.state';
 import { CustomerNote } from './customer-note';
@@ -111,6 +112,7 @@ export class OrderDetails {
     return { contains: listed([...contains].sort()), may: listed(may.sort()) };
   });
 
+  protected readonly waivedText = waivedText;
   /** How each of its pieces is kept, said once. */
   protected readonly advice = computed(() => {
     const kept = this.order().pieces.flatMap(

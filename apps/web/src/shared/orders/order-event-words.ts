@@ -25,6 +25,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   lines: 'loose pieces',
   boxes: 'boxes',
   note: 'note',
+  despiteAllergy: 'taken in spite of an allergy',
   total: 'comes to',
   paid: 'paid',
   state: 'state',

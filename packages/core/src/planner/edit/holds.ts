@@ -128,10 +128,12 @@ class Holding {
     const { problem, plan } = this;
     const [byEnd, byStart] = [refitted(problem, batch, 'end'), refitted(problem, batch, 'start')];
     if (!byEnd || !byStart || !isOrdered(problem, batch)) return false;
-    const asItWas = [byEnd, byStart].find((each) => this.isSound([each]));
-    if (asItWas) {
-      this.fixed = this.with([asItWas]);
-      return true;
+    for (const each of [byEnd, byStart]) {
+      if (this.isSound([each])) {
+        this.fixed = this.with([each]);
+        return true;
+      }
+      if (this.takeCleaned(each)) return true;
     }
     const around = { problem: { ...problem, fixed: this.fixed }, plan };
     const fixed = [batch, byStart]

@@ -84,7 +84,7 @@ export function bowlLines({ problem, plan, words }: SheetAsk, bowl: string): She
         ...steps.map((step) => ({
           start: step.start,
           end: step.end,
-          what: `${capital(words.stage(step.product, step.stage))} ${started(catalogue, { product: step.product, pieces: step.pieces })} ${words.piece(step.product)}`,
+          what: `${capital(words.stage(step.product, step.stage))} ${step.pieces} ${words.piece(step.product)}`,
           with: `${step.batch}, ${words.person(personOf(plan, step.batch, step.stage))}`,
           then: `${kilograms(step.gramsAfter)} in the bowl after it`,
         })),

@@ -60,6 +60,21 @@ describe('a run sheet', () => {
     }
   });
 
+  test('says of a dip as many pieces as the sheet of who dips them', async () => {
+    const ask = { ...(await saved()), words };
+    const dips = ask.problem.melters.flatMap(({ id }) =>
+      bowlLines(ask, id).filter(({ what }) => !what.startsWith('Melt ')),
+    );
+    expect(dips.length).toBeGreaterThan(10);
+    for (const dip of dips) {
+      const person = dip.with.split(', ')[1]!;
+      expect(personLines(ask, person).map(({ start, what }) => [start, what])).toContainEqual([
+        dip.start,
+        dip.what,
+      ]);
+    }
+  });
+
   test('is a PDF with a page a day, which says whose it is, of which version, and what is to be done', async () => {
     const response = await sheet('people/runa.pdf');
     expect(response.headers['content-type']).toBe('application/pdf');

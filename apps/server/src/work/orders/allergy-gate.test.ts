@@ -1,0 +1,111 @@
+import type { Order, OrderDraft, OrderEvent } from '@alnage/contract';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ordersOf } from '../../testing/ask';
+import { change, draft, openApp, type WorkshopApp } from '../../testing/workshop-app';
+
+let shop: WorkshopApp;
+beforeAll(async () => {
+  shop = await openApp();
+  await shop.db.query('update pickup_point set slot_boxes = null');
+});
+afterAll(() => shop.close());
+
+const HALLA = 'E. Halla';
+const WAIVER = { reason: 'For the neighbours, not for her', name: 'Runa' };
+const REFUSED = {
+  code: 'invalid-input',
+  errors: [
+    {
+      pointer: '/customer',
+      code: 'not-for-customer',
+      params: { customer: HALLA, piece: 'oat-ball', allergens: 'nuts' },
+    },
+  ],
+};
+/** Oat balls, which have nuts, for somebody who must never have them. */
+const oats = (what: Partial<OrderDraft> = {}): OrderDraft =>
+  draft({ customer: HALLA, lines: [{ piece: 'oat-ball', pieces: 12 }], ...what });
+const take = async (what: OrderDraft) =>
+  shop.app.inject({ method: 'POST', url: '/api/orders', payload: what });
+const put = async (order: Order, what: Partial<OrderDraft>) =>
+  shop.app.inject({
+    method: 'PUT',
+    url: `/api/orders/${order.id}`,
+    payload: change(order.version, { customer: HALLA, lines: order.lines.map(unpriced), ...what }),
+  });
+const unpriced = ({ piece, pieces }: Order['lines'][number]) => ({ piece, pieces });
+const waived = async (): Promise<Order> => (await take(oats({ despiteAllergy: WAIVER }))).json<Order>();
+
+describe('an order of what its customer must never have', () => {
+  test.each(['promised', 'waiting', 'asked'] as const)(
+    'is not taken as %s, and nothing is stored',
+    async (state) => {
+      const before = (await ordersOf(shop.app)).length;
+      const refused = await take(oats({ state }));
+      expect(refused.statusCode).toBe(400);
+      expect(refused.json()).toMatchObject(REFUSED);
+      expect((await ordersOf(shop.app)).length).toBe(before);
+    },
+  );
+
+  test('is found by a name in other capitals, in a box, and for all of its pieces', async () => {
+    const refused = await take(
+      oats({
+        customer: 'e. halla',
+        lines: ['oat-ball', 'dusk-berry'].map((piece) => ({ piece, pieces: 6 })),
+      }),
+    );
+    expect(refused.json()).toMatchObject(REFUSED);
+  });
+
+  test('is taken where somebody says why, with their name; the order and its history remember it', async () => {
+    const order = await waived();
+    const clashes = [{ piece: 'oat-ball', allergens: ['nuts'] }];
+    expect(order.allergyWaiver).toEqual({ ...WAIVER, clashes });
+    const found = (await shop.app.inject(`/api/orders/${order.id}`)).json<Order>();
+    expect(found.allergyWaiver).toEqual({ ...WAIVER, clashes });
+    const history = (await shop.app.inject(`/api/orders/${order.id}/history`)).json<OrderEvent[]>();
+    expect(history[0]!.changes).toContainEqual({
+      field: 'despiteAllergy',
+      from: null,
+      to: `${WAIVER.reason} (${WAIVER.name})`,
+    });
+  });
+
+  test.each<[string, object]>([
+    ['no reason', { ...WAIVER, reason: '' }],
+    ['a reason too long', { ...WAIVER, reason: 'x'.repeat(201) }],
+    ['nobody’s name', { ...WAIVER, name: '' }],
+    ['half of it', { reason: WAIVER.reason }],
+  ])('is not taken with %s', async (_, despiteAllergy) => {
+    const refused = await take(oats({ despiteAllergy: despiteAllergy as OrderDraft['despiteAllergy'] }));
+    expect(refused.json()).toMatchObject({ code: 'invalid-input' });
+  });
+
+  test('is asked about again where something else is against it, and not for what was said already', async () => {
+    const order = await waived();
+    const noted = (await put(order, { note: 'Back door' })).json<Order>();
+    expect(noted).toMatchObject({ note: 'Back door', allergyWaiver: WAIVER });
+    await shop.db.query(`update piece set allergens = '{nuts}' where id = 'salt-twist'`);
+    const lines = [...noted.lines.map(unpriced), { piece: 'salt-twist', pieces: 6 }];
+    expect((await put(noted, { lines })).json()).toMatchObject({
+      errors: [{ params: { piece: 'oat-ball' } }, { params: { piece: 'salt-twist' } }],
+    });
+    const other = (await put(noted, { lines: [{ piece: 'dusk-berry', pieces: 6 }] })).json<Order>();
+    expect(other.allergyWaiver).toBeNull();
+  });
+
+  test('is asked about when it becomes theirs: by another name, or once they must not have it', async () => {
+    const order = (await take(oats({ customer: 'Somebody' }))).json<Order>();
+    expect(order.allergyWaiver).toBeNull();
+    expect((await put(order, {})).json()).toMatchObject(REFUSED);
+    const waiting = (await take(oats({ customer: 'I. Varg', state: 'waiting' }))).json<Order>();
+    await shop.db.query(`update customer set allergies = '["nuts"]' where name = 'I. Varg'`);
+    const moved = await shop.app.inject({
+      method: 'POST',
+      url: `/api/orders/${waiting.id}/move`,
+      payload: { to: 'promised', version: waiting.version, despiteKitchen: true },
+    });
+    expect(moved.json()).toMatchObject({ errors: [{ code: 'not-for-customer' }] });
+  });
+});
