@@ -76,7 +76,7 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'not-makeable': ({ piece, nearest }) =>
     `The kitchen cannot make ${pieceText(piece)} for then.${nearestText(nearest)}`,
   'not-for-customer': ({ customer, piece, allergens }) =>
-    `${capital(pieceText(piece))} contains ${allergens}, which ${customer ?? 'this customer'} must never have.`,
+    `${capital(pieceText(piece))} contains ${allergens ?? 'something'}, which ${customer ?? 'this customer'} must never have.`,
   'more-than-due': ({ range }) => `That is more than ${range ?? 'is due'}.`,
   'empty-list': () => 'There is nothing in this list below its head.',
   'broken-list': ({ line }) => `The list breaks off in line ${line ?? 1}: a quote or a separator is missing.`,
