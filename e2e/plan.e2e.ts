@@ -226,7 +226,7 @@ test('a what-if with one more bowl tells what it would come to and leaves all as
 test('the season finds out what would help, and hands it over to be tried', async ({ demo }) => {
   await go(demo, '/season');
   await margin(demo).getByRole('button', { name: 'Find out' }).click();
-  await expect(margin(demo).getByText(/Each was planned with|None of these helps/)).toBeVisible({
+  await expect(margin(demo).getByText(/Each was tried by planning|None of these helps/)).toBeVisible({
     timeout: 60_000,
   });
   const tried = margin(demo).getByRole('link', { name: /^Try: / });
