@@ -37,42 +37,6 @@ export interface ChooserRow {
     :host {
       display: contents;
     }
-    .chooser {
-      margin: 0;
-      padding: 0;
-      list-style: none;
-
-      button {
-        display: flex;
-        align-items: center;
-        gap: 10px;
-        width: 100%;
-        min-height: 58px;
-        padding: 6px 10px;
-        border: 0;
-        border-bottom: 1px solid var(--rule);
-        background: none;
-        color: inherit;
-        font: inherit;
-        text-align: left;
-        cursor: pointer;
-      }
-
-      button.chosen {
-        background: var(--woad-wash);
-        box-shadow: inset 3px 0 var(--woad);
-      }
-
-      .name {
-        flex: 1;
-      }
-
-      small {
-        display: block;
-        color: var(--soft-ink);
-        font: 400 12px var(--text);
-      }
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
