@@ -1,9 +1,8 @@
-import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { at, root } from './paths.mjs';
 import { runQuiet, runTold } from './run.mjs';
 import { say } from './say.mjs';
+import { sourceHash } from './sources.mjs';
 
 /** What the built application is made of. */
 const SOURCES = [
@@ -21,7 +20,7 @@ const SOURCES = [
  */
 export async function requireBuild({ checksTypes = true } = {}) {
   const mark = at('dist', 'built');
-  const sources = sourceHash();
+  const sources = sourceHash(SOURCES);
   const known = existsSync(mark) && existsSync(at('dist/web/index.html')) ? readFileSync(mark, 'utf8') : '';
   if (known === `${sources} checked` || (known === sources && !checksTypes)) return;
   say('Building the server …');
@@ -33,19 +32,4 @@ export async function requireBuild({ checksTypes = true } = {}) {
   });
   mkdirSync(at('dist'), { recursive: true });
   writeFileSync(mark, checksTypes ? `${sources} checked` : sources);
-}
-
-function sourceHash() {
-  const hash = createHash('sha256');
-  for (const path of SOURCES.flatMap((source) => filesIn(at(source))))
-    hash.update(path).update(readFileSync(path));
-  return hash.digest('hex');
-}
-
-function filesIn(path) {
-  if (!statSync(path).isDirectory()) return [path];
-  return readdirSync(path)
-    .filter((name) => name !== 'node_modules')
-    .sort()
-    .flatMap((name) => filesIn(join(path, name)));
 }

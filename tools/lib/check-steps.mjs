@@ -29,9 +29,9 @@ export async function runChecks(steps) {
     ['lint proof', [node, at('tools/lint-proof.mjs')]],
   ]);
 
-  for (const [name, folder] of [
-    ['tests of the core', 'packages/core'],
-    ['tests of the server', 'apps/server'],
+  for (const [name, folder, sources] of [
+    ['tests of the core', 'packages/core', ['packages/core']],
+    ['tests of the server', 'apps/server', ['packages', 'apps/server', 'docs']],
   ]) {
     const report = at('.alnage', `${folder.replace('/', '-')}.json`);
     await steps.tests(
@@ -45,7 +45,7 @@ export async function runChecks(steps) {
         '--reporter=json',
         `--outputFile=${report}`,
       ],
-      { report, count: vitestCounts },
+      { report, count: vitestCounts, sources },
     );
   }
   const report = at('.alnage', 'web.json');
@@ -59,6 +59,6 @@ export async function runChecks(steps) {
       '--reporters=json',
       `--output-file=${report}`,
     ],
-    { report, count: vitestCounts },
+    { report, count: vitestCounts, sources: ['packages', 'apps/web', 'angular.json'] },
   );
 }

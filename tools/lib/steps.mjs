@@ -1,16 +1,25 @@
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { spawn } from 'node:child_process';
 import { text } from 'node:stream/consumers';
 import { at, ownFolder, root } from './paths.mjs';
 import { say } from './say.mjs';
+import { sourceHash } from './sources.mjs';
 
 /** Commands that only read the sources go side by side. */
 const AT_ONCE = 2;
+
+/** What any test may depend on beside its own sources. */
+const EVERYWHERE = ['package-lock.json', 'tsconfig.base.json', 'tools/lib'];
 
 /** Runs the steps of a check and counts what passed and what failed over all of them. */
 export class Steps {
   passed = 0;
   failed = 0;
+
+  /** With `remembers`, tests that passed on the very same sources are counted and not run again. */
+  constructor({ remembers = false } = {}) {
+    this.remembers = remembers;
+  }
 
   /** Commands that do not touch each other, some at a time. */
   async commands(all) {
@@ -28,13 +37,19 @@ export class Steps {
   }
 
   /** A test runner that writes its counts to a report; one that ran nothing has failed. */
-  async tests(name, args, { report, count, env }) {
+  async tests(name, args, { report, count, env, sources = [] }) {
     mkdirSync(ownFolder, { recursive: true });
+    const memory = `${report}.passed`;
+    const mark = sourceHash([...sources, ...EVERYWHERE]);
+    if (this.remembers && sources.length && readMark(memory) === mark)
+      return this.tell(`${name}, on the same sources as before`, {}, readCounts(report, count));
+    rmSync(memory, { force: true });
     rmSync(report, { force: true });
     const done = await this.run(args, env);
     const counts = readCounts(report, count);
     const hasRun = counts.passed + counts.failed > 0;
     if (!hasRun || (done.status !== 0 && counts.failed === 0)) counts.failed++;
+    if (!counts.failed) writeFileSync(memory, mark);
     this.tell(name, done, counts);
   }
 
@@ -69,6 +84,10 @@ export class Steps {
     process.stdout.write(`\n${this.passed} passed, ${this.failed} failed\n`);
     process.exitCode = this.failed ? 1 : 0;
   }
+}
+
+function readMark(path) {
+  return existsSync(path) ? readFileSync(path, 'utf8') : '';
 }
 
 function readCounts(report, count) {
