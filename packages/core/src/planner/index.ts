@@ -52,7 +52,15 @@ export type {
   Weights,
   Zone,
 } from './problem';
-export { promises, slotMaking, type PromiseAsk, type SlotMaking, type SlotPromise } from './promise';
+export {
+  layIn,
+  promises,
+  slotMaking,
+  type LaidIn,
+  type PromiseAsk,
+  type SlotMaking,
+  type SlotPromise,
+} from './promise';
 export { readProblem } from './read-problem';
 export { MOVE_PRICE, repairPlan, type RepairLimits, type RepairResult } from './repair-plan';
 export { bowlLevels, type BowlLevel, type LevelStep } from './view/bowl-level';

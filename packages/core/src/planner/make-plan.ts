@@ -3,6 +3,7 @@ import { compile, type CompiledProblem } from './engine/compiled';
 import { loadPlan } from './engine/keep';
 import { layInOrders } from './engine/lay-in';
 import { loadFixed } from './engine/load';
+import { meets, metLines } from './engine/met-lines';
 import { meetTheRest, type UnmetReason } from './engine/unmet';
 import { firstPlan, Search } from './engine/search';
 import { scheduleOf, snapshotOf, type Snapshot } from './engine/snapshot';
@@ -23,7 +24,10 @@ export interface PlanLimits {
   readonly steps?: number;
   /** How much of the time is over, from 0 to 1, where the work ends; asked again and again. Absent: steps alone count. */
   readonly progress?: () => number;
-  /** An earlier plan: what still holds of it is one of the first plans, so that what it met stays met. */
+  /**
+   * An earlier plan. What still holds of it, with what is new laid in, is one of the first plans; every line that this meets
+   * is met by the plan that comes of it.
+   */
   readonly from?: Plan;
   /** What chance is drawn from; 1 if absent. */
   readonly seed?: number;
@@ -57,8 +61,8 @@ const FIRST_SHARE = 0.25;
  * @throws Error when a plan breaks a rule, which is a fault of this code and never of the input
  */
 export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult {
-  const { compiled, before } = startOf(compile(problem), limits);
-  const { best, steps } = new Course(compiled, { ...limits, before }).run();
+  const { compiled, ...start } = startOf(compile(problem), limits);
+  const { best, steps } = new Course(compiled, { ...limits, ...start }).run();
   return finished(compiled, best, steps);
 }
 
@@ -69,8 +73,8 @@ export function makePlan(problem: Problem, limits: PlanLimits = {}): PlanResult 
 function startOf(
   plain: CompiledProblem,
   { from, progress, tell }: PlanLimits,
-): { compiled: CompiledProblem; before: Snapshot | null } {
-  if (!from) return { compiled: plain, before: null };
+): { compiled: CompiledProblem } & Start {
+  if (!from) return { compiled: plain, before: null, kept: [] };
   const schedule = loadPlan(plain, from);
   if (tell) {
     const still = snapshotOf(schedule);
@@ -82,7 +86,8 @@ function startOf(
     weight: line.weight * (schedule.open[i] === 0 ? PROMISED : 1),
   }));
   const compiled = { ...plain, lines };
-  return { compiled, before: snapshotOf(scheduleOf(compiled, snapshotOf(schedule))) };
+  const before = snapshotOf(scheduleOf(compiled, snapshotOf(schedule)));
+  return { compiled, before, kept: metLines(schedule) };
 }
 
 /** Lays what is open into the best plan where it fits, says why of the rest, and judges all by every rule. */
@@ -105,21 +110,29 @@ export function readBest(compiled: CompiledProblem, best: Snapshot): BestSoFar {
   return { plan, report: checkPlan(compiled.problem, plan) };
 }
 
+/** What a plan is begun from, and the lines that it has to meet. */
+interface Start {
+  readonly before: Snapshot | null;
+  readonly kept: readonly number[];
+}
+
 /** The work on one plan: the first plans, the heats, and the long search from the best of them. */
 class Course {
   private steps = 0;
   private readonly mostSteps: number;
   private readonly seed: number;
   private readonly before: Snapshot | null;
+  private readonly kept: readonly number[];
   private readonly progress: () => number;
   private readonly tell: PlanLimits['tell'];
   private bestCost = Infinity;
 
   constructor(
     private readonly compiled: CompiledProblem,
-    { steps, progress, seed = 1, before, tell }: PlanLimits & { readonly before: Snapshot | null },
+    { steps, progress, seed = 1, before, kept, tell }: PlanLimits & Start,
   ) {
     this.before = before;
+    this.kept = kept;
     this.mostSteps = steps ?? (progress ? Infinity : USUAL_STEPS);
     this.progress = progress ?? (() => 0);
     this.seed = seed;
@@ -143,7 +156,9 @@ class Course {
   private first(): Snapshot {
     const goesOn = (): boolean => this.done() < FIRST_SHARE;
     const anew = firstPlan(loadFixed(this.compiled), { seed: this.seed, goesOn });
-    return this.before && this.before.cost < anew.cost ? this.before : anew;
+    const { before, compiled } = this;
+    if (!before) return anew;
+    return anew.cost < before.cost && meets(scheduleOf(compiled, anew), this.kept) ? anew : before;
   }
 
   private tellOf(best: Snapshot): void {
@@ -165,7 +180,9 @@ class Course {
     const start = this.done();
     if (start >= until) return from;
     const seed = this.seed * 1000 + heat + (until === 1 ? HEATS.length : 0);
-    const search = new Search(this.compiled, from, { seed, unmetShare: HEATS[heat]!, isCalm: false });
+    const search = new Search(this.compiled, from, {
+      ...{ seed, unmetShare: HEATS[heat]!, isCalm: false, kept: this.kept },
+    });
     search.onBest = (best) => this.tellOf(best);
     search.anneal(() => {
       const at = (this.done() - start) / (until - start);

@@ -4,7 +4,7 @@ import { checkPlan } from './check/check-plan';
 import { Insertion } from './engine/insertion';
 import { toPlan } from './engine/to-plan';
 import { makePlan } from './make-plan';
-import { promises, slotMaking } from './promise';
+import { layIn, promises, slotMaking } from './promise';
 import type { Plan, Planned } from './problem';
 import { randomProblem, smallProblem } from './testing/small-problem';
 import { seeds } from './testing/seeds';
@@ -18,6 +18,11 @@ function at(now: number): Planned {
   return { problem: { ...smallProblem, ...carried, now }, plan };
 }
 const berries = (pieces: number) => [{ product: 'berry', pieces }];
+/** Says that it is over at the first question only. */
+function first(): () => boolean {
+  let asked = 0;
+  return () => asked++ === 0;
+}
 /** Says that it is over once it was asked so many times. */
 function after(times: number): () => boolean {
   let asked = 0;
@@ -126,6 +131,7 @@ describe('a promise', () => {
 
   test('is given for a pickup that what is made for the one before can wait for, also once time is over', () => {
     let waited = 0;
+    let laidByWaiting = 0;
     for (let seed = 1; seed <= 40 && waited < 12; seed++) {
       const own = randomProblem(seed);
       if (own.orders.length === 0) continue;
@@ -148,6 +154,13 @@ describe('a promise', () => {
 
         const order = { id: 'new', due, weight: 1, lines };
         const problem = { ...own, orders: [...own.orders, order] };
+        const earlier = dues.filter((each) => each < due);
+        expect('plan' in layIn(week, order, { earlier }), `seed ${seed}, ${due}`).toBe(true);
+        // where others cannot be moved for its own pickup, what is made for an earlier one waits for it
+        const [waits, atOnce] = [{ earlier }, {}].map((limits) =>
+          layIn(week, order, { ...limits, isOver: first() }),
+        );
+        if ('plan' in waits! && 'reason' in atOnce!) laidByWaiting++;
         const next = makePlan(problem, { steps: 1500, from: made.plan });
         expect(
           next.plan.unmet.filter((line) => line.order === 'new'),
@@ -157,6 +170,7 @@ describe('a promise', () => {
       }
     }
     expect(waited).toBeGreaterThanOrEqual(12);
+    expect(laidByWaiting).toBeGreaterThan(0);
   });
 
   test('is refused with what stands in the way', () => {

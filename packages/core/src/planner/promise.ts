@@ -115,6 +115,51 @@ function waiting(problem: Problem, earlier: Laid | null, due: number): Laid | nu
   return { order, plan: earlier.plan, standing: { ...earlier.standing, ageMinutes } };
 }
 
+/** A plan in which an order is made with all that was met before, or what stood in its way. */
+export type LaidIn = { readonly plan: Plan } | { readonly reason: UnmetReason };
+
+export interface LayInLimits {
+  /** Minutes of pickups before its own: what was laid out for one of these may wait for it, as `promises` tells. */
+  readonly earlier?: readonly number[];
+  readonly isOver?: () => boolean;
+}
+
+/**
+ * Takes an order into a plan: the witness that it can be made. Finds room wherever `promises` finds it for the same plan,
+ * pickups and time. An order of this id that the problem has already is replaced, and what is planned for it stays where it can.
+ * Source: the planning rules, by insertion.
+ */
+export function layIn(
+  { problem, plan }: Planned,
+  order: PlanOrder,
+  { earlier = [], isOver = () => false }: LayInLimits = {},
+): LaidIn {
+  const others = { ...problem, orders: problem.orders.filter(({ id }) => id !== order.id) };
+  const { lines, place } = order;
+  const before = ordersFor({ lines, dues: earlier, ...(place !== undefined && { place }) });
+  const insertion = new Insertion({ problem: others, plan }, [order, ...before], isOver);
+  const own = insertion.try(0, 1, toPlan);
+  if ('made' in own) return { plan: own.made };
+  for (const { index } of inOrder(earlier).reverse()) {
+    const other = insertion.try(index + 1, 1, toPlan);
+    if (!('made' in other)) continue;
+    const served = servingInstead(other.made, { asked: before[index]!.id, order: order.id });
+    if (checkPlan({ ...others, orders: [...others.orders, order] }, served).ok) return { plan: served };
+  }
+  return { reason: { ...reasonOf(own), order: order.id } };
+}
+
+/** The plan with all that is made for one order made for another. */
+function servingInstead(plan: Plan, { asked, order }: { asked: string; order: string }): Plan {
+  return {
+    ...plan,
+    batches: plan.batches.map((batch) => ({
+      ...batch,
+      serves: batch.serves.map((serve) => (serve.order === asked ? { ...serve, order } : serve)),
+    })),
+  };
+}
+
 /**
  * How an order would be made for one pickup beside all that is planned, and how many times it would fit, up to `most`: found by doubling and halving, each count laid out in full. Source: the planning rules, by insertion.
  */

@@ -18,11 +18,14 @@ export class Insertion {
   private readonly schedule: Schedule;
   private readonly laying: LayingIn;
   private readonly linesOf: readonly (readonly number[])[];
+  /** Pieces of each line asked for that the plan does not make already. */
+  private readonly wanted = new Map<number, number>();
   private inTheWay: InTheWay | null = null;
 
   /**
    * What is begun stands; all else that is planned stays where it is as long as the orders fit beside it. Orders of the
-   * problem that are not planned are laid in first, as far as they fit. When `isOver` says so no more room is made for what is asked.
+   * problem that are not planned are laid in first, as far as they fit. What the plan makes already for an order that is asked
+   * counts for it. When `isOver` says so no more room is made for what is asked.
    */
   constructor(
     { problem, plan }: { problem: Problem; plan: Plan },
@@ -35,7 +38,10 @@ export class Insertion {
     this.linesOf = asked.map((_, i) =>
       compiled.lines.flatMap(({ order }, line) => (order === first + i ? [line] : [])),
     );
-    for (const line of this.linesOf.flat()) this.schedule.open[line] = 0;
+    for (const line of this.linesOf.flat()) {
+      this.wanted.set(line, this.schedule.open[line]!);
+      this.schedule.open[line] = 0;
+    }
     layInOrders(this.schedule, { orders: first });
     this.laying = new LayingIn(this.schedule);
     this.laying.isOver = isOver;
@@ -55,7 +61,7 @@ export class Insertion {
     const { lines } = schedule.compiled;
     const own = this.linesOf[order]!;
     const mark = schedule.journal.mark();
-    for (const line of own) schedule.open[line] = lines[line]!.pieces * times;
+    for (const line of own) schedule.open[line] = this.wanted.get(line)! + lines[line]!.pieces * (times - 1);
     this.inTheWay = null;
     const isBeside = laying.beside(own);
     const hasMoved =

@@ -16,7 +16,7 @@ function searched(
 ): { compiled: CompiledProblem; from: Snapshot; search: Search } {
   const compiled = compile(randomProblem(seed));
   const from = first(compiled);
-  const search = new Search(compiled, from, { seed, unmetShare: 1, isCalm: false });
+  const search = new Search(compiled, from, { seed, unmetShare: 1, isCalm: false, kept: [] });
   let step = 0;
   search.anneal(() => step++ / steps);
   return { compiled, from, search };
@@ -50,7 +50,7 @@ describe('a search', () => {
   test('goes the same way for the same seed, and another for another', () => {
     const cost = (seed: number): string => {
       const compiled = compile(randomProblem(12));
-      const search = new Search(compiled, first(compiled), { seed, unmetShare: 1, isCalm: false });
+      const search = new Search(compiled, first(compiled), { seed, unmetShare: 1, isCalm: false, kept: [] });
       let step = 0;
       search.anneal(() => step++ / 40);
       return JSON.stringify(toPlan(scheduleOf(compiled, search.best)));
@@ -61,14 +61,19 @@ describe('a search', () => {
 
   test('has nothing to do where there is nothing to place', () => {
     const compiled = compile({ ...smallProblem, orders: [] });
-    const search = new Search(compiled, first(compiled), { seed: 1, unmetShare: 1, isCalm: false });
+    const search = new Search(compiled, first(compiled), { seed: 1, unmetShare: 1, isCalm: false, kept: [] });
     search.anneal(() => 0);
     expect(search.steps).toBe(0);
   });
 
   test('ends where nobody can do anything, with all of it unmet', () => {
     const compiled = compile({ ...smallProblem, people: [] });
-    const search = new Search(compiled, first(compiled), { seed: 1, unmetShare: 0.1, isCalm: false });
+    const search = new Search(compiled, first(compiled), {
+      seed: 1,
+      unmetShare: 0.1,
+      isCalm: false,
+      kept: [],
+    });
     let step = 0;
     search.anneal(() => step++ / 50);
     const pieces = smallProblem.orders.flatMap(({ lines, weight }) =>

@@ -1,6 +1,7 @@
 import { Builder, type Grouping } from './builder';
 import type { CompiledProblem } from './compiled';
 import { plainManner } from './manner';
+import { meets } from './met-lines';
 import { Random } from '../../chance/random';
 import { Rebuilding } from './rebuilding';
 import type { Schedule } from './schedule';
@@ -50,6 +51,8 @@ export interface SearchSettings {
   readonly unmetShare: number;
   /** Cold from the start and with nothing priced otherwise than it costs: a plan that is mended is not turned over. */
   readonly isCalm: boolean;
+  /** Lines that the best plan always meets, as the one that it starts from does. */
+  readonly kept: readonly number[];
 }
 
 /**
@@ -73,8 +76,10 @@ export class Search {
   private readonly unmetShare: number;
   private readonly hot: number;
   private readonly hoursPrice: number;
+  private readonly kept: readonly number[];
 
-  constructor(compiled: CompiledProblem, from: Snapshot, { seed, unmetShare, isCalm }: SearchSettings) {
+  constructor(compiled: CompiledProblem, from: Snapshot, { seed, unmetShare, isCalm, kept }: SearchSettings) {
+    this.kept = kept;
     this.random = new Random(seed);
     this.unmetShare = unmetShare;
     this.hot = isCalm ? COLD : HOT;
@@ -119,7 +124,7 @@ export class Search {
   }
 
   private keepBest(): void {
-    if (this.schedule.trueCost >= this.best.cost) return;
+    if (this.schedule.trueCost >= this.best.cost || !meets(this.schedule, this.kept)) return;
     this.best = snapshotOf(this.schedule);
     this.onBest(this.best);
   }
