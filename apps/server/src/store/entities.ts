@@ -9,6 +9,7 @@ import {
 } from './work/order.entity';
 import { PieceEntity } from './workshop/piece.entity';
 import { PlanJobEntity } from './work/plan-job.entity';
+import { PlanWitnessEntity } from './work/plan-witness.entity';
 import { PlanEntity } from './work/plan.entity';
 import { LotEntity, LotMoveEntity } from './work/lot.entity';
 import { PreparationEntity } from './work/preparation.entity';
@@ -43,6 +44,7 @@ export const ENTITIES = [
   OrderEventEntity,
   PlanEntity,
   PlanJobEntity,
+  PlanWitnessEntity,
   WeighingEntity,
   BoxEntity,
   CustomerEntity,

@@ -80,42 +80,6 @@ describe('the Orders place', () => {
     );
   });
 
-  test('fills in an order that is said in one line, and keeps it until all of it is understood', async () => {
-    const page = await open();
-    press('+');
-    await page.settle();
-    await page.type(
-      'Say it in one line',
-      '2 dozen dusk berry, 1 six berries blue fri 9.30 at the quay for E. Halla',
-    );
-    const said = [...page.page.querySelectorAll('.said li')].map((item) =>
-      item.textContent!.replace(/\s+/g, ' ').trim(),
-    );
-    expect(said).toEqual([
-      'order 24 dusk berry',
-      'order 1 six berries: 6 dusk berry',
-      'day Fri 19',
-      'time 09:30',
-      'where Stall on the quay',
-      'who E. Halla',
-    ]);
-    expect(page.text()).toContain('“blue” is not understood');
-    page.page.querySelector('form')!.dispatchEvent(new Event('submit'));
-    page.http.expectNone('/api/orders');
-    await page.click('Remove it');
-    page.page.querySelector('form')!.dispatchEvent(new Event('submit'));
-    expect(page.http.expectOne('/api/orders').request.body).toEqual({
-      customer: 'E. Halla',
-      lines: [{ piece: 'dusk-berry', pieces: 24 }],
-      boxes: [{ box: 'six', count: 1, contents: [] }],
-      pickup: '2026-06-19T09:30',
-      pickupPoint: 'quay',
-      note: '',
-      state: 'promised',
-      despiteKitchen: false,
-    });
-  });
-
   test('shows when the order could be collected, and takes an hour that is clicked, none that cannot be', async () => {
     const page = await open();
     press('+');
@@ -158,16 +122,6 @@ describe('the Orders place', () => {
     await page.settle();
     expect(page.text()).toContain('3 more such orders fit this slot.');
     expect(page.text()).toContain(`It would be made in ${batches.length} batch`);
-  });
-
-  test('offers what an unclear word may be, in its place', async () => {
-    const page = await open();
-    press('+');
-    await page.settle();
-    await page.type('Say it in one line', 'six berries');
-    expect(page.text()).toContain('“six berries” how many?');
-    await page.click('6 six berries');
-    expect(page.text()).toContain('6 six berries: 36 dusk berry');
   });
 
   test('takes an order that is typed in, once, and shows it', async () => {

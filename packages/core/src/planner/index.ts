@@ -52,8 +52,10 @@ export type {
   Weights,
   Zone,
 } from './problem';
+export { planDifference, withDifference, type PlanDifference } from './plan-difference';
 export {
   layIn,
+  layInOpen,
   promises,
   slotMaking,
   type LaidIn,

@@ -1,5 +1,8 @@
 import { checkPlan } from './check/check-plan';
+import { compile } from './engine/compiled';
 import { Insertion, type InTheWay } from './engine/insertion';
+import { loadPlan } from './engine/keep';
+import { layInOrders } from './engine/lay-in';
 import type { Schedule } from './engine/schedule';
 import { toPlan } from './engine/to-plan';
 import type { UnmetReason } from './engine/unmet';
@@ -147,6 +150,13 @@ export function layIn(
     if (checkPlan({ ...others, orders: [...others.orders, order] }, served).ok) return { plan: served };
   }
   return { reason: { ...reasonOf(own), order: order.id } };
+}
+
+/** Lays what is open of a plan's orders into it, order by order, as far as it fits. */
+export function layInOpen({ problem, plan }: Planned): Plan {
+  const schedule = loadPlan(compile(problem), plan);
+  layInOrders(schedule);
+  return toPlan(schedule);
 }
 
 /** The plan with all that is made for one order made for another. */

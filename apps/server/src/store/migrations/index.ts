@@ -12,6 +12,7 @@ import { BoxStock1792000000000 } from './1792000000000-box-stock';
 import { Practices1793000000000 } from './1793000000000-practices';
 import { Changes1794000000000 } from './1794000000000-changes';
 import { AllergyWaivers1795000000000 } from './1795000000000-allergy-waivers';
+import { Witnesses1796000000000 } from './1796000000000-witnesses';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   Practices1793000000000,
   Changes1794000000000,
   AllergyWaivers1795000000000,
+  Witnesses1796000000000,
 ];

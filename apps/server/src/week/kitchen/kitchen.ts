@@ -1,12 +1,16 @@
 import {
   carryOver,
   clockStageIndex,
+  layIn,
+  layInOpen,
   promises,
   withHolds,
   slotMaking,
+  type LaidIn,
   type OrderContents,
   type OrderLine,
   type Plan,
+  type PlanOrder,
   type Planned,
   type Problem,
   type Batch,
@@ -20,13 +24,18 @@ import { minutesFrom } from '../../platform/time/workshop-time';
 import { holdsOf } from './continued';
 import { buildProblem, productLines } from './build-problem';
 import { newestPlan, workedPlan } from './plan-versions';
-import type { PlanEntity } from '../../store/work/plan.entity';
+import { keepWitness, withWitness, type BaseWeek, type PlannedWeek } from './witness';
 
 /** What the kitchen is asked: an order, where it goes, and the order that it would replace. */
 export interface KitchenAsk {
   readonly contents: OrderContents;
   readonly pickupPoint: string;
   readonly changing: string | null;
+}
+
+/** The same of an order that is to be taken, by its id. */
+export interface OrderAsk extends KitchenAsk {
+  readonly id: string;
 }
 
 /** What the plan makes already of the order that would be replaced, for the pickup that it had. */
@@ -48,16 +57,14 @@ export interface Making {
   readonly times: number | null;
 }
 
-/** A plan with the problem that it answers. */
-type PlannedWeek = Pick<PlanEntity, 'problem' | 'plan' | 'pins' | 'locks'>;
-
 /** Before the first plan so many orders at most are laid out anew for every promise; shop default. */
 const UNPLANNED_ORDERS = 60;
 /** So long at most others are moved on trial for an order that does not fit beside them; shop default. */
 const ROOM_MILLISECONDS = 1000;
 
-function unplanned(problem: Problem): PlannedWeek {
+function unplanned(problem: Problem): BaseWeek {
   return {
+    version: 0,
     problem: { ...problem, orders: [] },
     plan: { format: 'alnage-plan/1', batches: [], melts: [], unmet: [] },
     pins: [],
@@ -65,10 +72,17 @@ function unplanned(problem: Problem): PlannedWeek {
   };
 }
 
-/** The kitchen's week as the newest plan has it, to be asked about any number of orders. */
+/**
+ * The kitchen’s week as the newest plan has it, with what was promised since laid in, to be asked about any number of
+ * orders.
+ */
 export class Kitchen {
   private constructor(
-    private readonly plans: { readonly newest: PlannedWeek; readonly worked: PlannedWeek },
+    private readonly plans: {
+      readonly base: BaseWeek;
+      readonly newest: PlannedWeek;
+      readonly worked: PlannedWeek;
+    },
     private readonly asked: Problem,
     private readonly setUp: SetUp,
   ) {}
@@ -83,8 +97,13 @@ export class Kitchen {
     const now = minutesFrom(setUp.span.start, clock.now());
     const asked = { ...(await buildProblem(manager, setUp, clock)), now };
     if (!newest && asked.orders.length > UNPLANNED_ORDERS) return null;
-    const told = newest ?? unplanned(asked);
-    return new Kitchen({ newest: told, worked: (await workedPlan(manager, setUp)) ?? told }, asked, setUp);
+    const base = newest ?? unplanned(asked);
+    const plans = {
+      base,
+      newest: await withWitness(manager, setUp, base),
+      worked: (await workedPlan(manager, setUp)) ?? base,
+    };
+    return new Kitchen(plans, asked, setUp);
   }
 
   /**
@@ -109,6 +128,40 @@ export class Kitchen {
       const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
       return { kind: 'tight', due, packed, ageMinutes, clocks };
     });
+  }
+
+  /**
+   * Takes an order into the week, for good with `keep`: what answers with yes for its pickup, asked with those before it,
+   * is taken.
+   */
+  take(ask: OrderAsk, pickup: Date, earlier: readonly Date[]): LaidIn & { readonly order: PlanOrder } {
+    const { id, changing, contents, pickupPoint: place } = ask;
+    const due = this.minuteOf(pickup);
+    const order: PlanOrder = { id, due, weight: 1, place, lines: productLines(contents) };
+    const others = this.asked.orders.filter((each) => each.id !== changing);
+    const start = performance.now();
+    const laid = layIn(this.with([...others, order]), order, {
+      earlier: earlier.map((each) => this.minuteOf(each)),
+      isOver: () => performance.now() - start > ROOM_MILLISECONDS,
+    });
+    return { ...laid, order };
+  }
+
+  /** Lays in what was promised and is not planned, such as what was taken while this plan was made. */
+  takeOpen(): Plan {
+    return layInOpen(this.with(this.asked.orders));
+  }
+
+  /** Keeps a plan of this week as the witness of what is promised, with the order that was taken, if there is one. */
+  async keep(
+    manager: EntityManager,
+    { plan, at, taken = null }: { plan: Plan; at: Date; taken?: PlanOrder | null },
+  ): Promise<void> {
+    const { base } = this.plans;
+    const before = new Map(base.problem.orders.map((order) => [order.id, order]));
+    const all = [...this.asked.orders.filter(({ id }) => id !== taken?.id), ...(taken ? [taken] : [])];
+    const orders = all.filter((order) => !isAsBefore(order, before.get(order.id)));
+    await keepWitness(manager, this.setUp, { base, plan, orders, at });
   }
 
   /** How an order would be made for a pickup, and how often up to `most`; no batches where it cannot be. */
@@ -141,7 +194,7 @@ export class Kitchen {
     pickup: Date,
   ): { due: number; lines: OrderLine[]; held: Held | null } {
     const { problem, plan } = this.plans.newest;
-    const due = minutesFrom(this.setUp.span.start, pickup);
+    const due = this.minuteOf(pickup);
     const before = heldOf(problem, plan, changing);
     const held = before?.due === due && before.place === pickupPoint ? before : null;
     const wanted = productLines(contents);
@@ -150,10 +203,15 @@ export class Kitchen {
 
   /** The plan as it stands with what is begun or pinned held fast, and all orders but the one that would be replaced. */
   private besides({ changing }: KitchenAsk): Planned {
+    return this.with(this.asked.orders.filter(({ id }) => id !== changing));
+  }
+
+  /** The same with these orders. */
+  private with(wanted: readonly PlanOrder[]): Planned {
     const { fixed, orders } = carryOver({
       plan: this.plans.worked.plan,
       before: this.plans.worked.problem.orders,
-      orders: this.asked.orders.filter(({ id }) => id !== changing),
+      orders: wanted,
       closed: new Set(),
       products: this.asked.products,
       places: this.asked.places,
@@ -163,6 +221,21 @@ export class Kitchen {
     const planned = { problem: { ...this.asked, fixed, orders }, plan: newest.plan };
     return { problem: withHolds(planned, holdsOf(newest, this.setUp)).shut, plan: newest.plan };
   }
+
+  private minuteOf(instant: Date): number {
+    return minutesFrom(this.setUp.span.start, instant);
+  }
+}
+
+function isAsBefore(order: PlanOrder, before: PlanOrder | undefined): boolean {
+  if (!before || order.due !== before.due || order.place !== before.place) return false;
+  return (
+    order.lines.length === before.lines.length &&
+    order.lines.every(({ product, pieces }, i) => {
+      const line = before.lines[i]!;
+      return product === line.product && pieces === line.pieces;
+    })
+  );
 }
 
 function heldOf({ orders, products }: Problem, { batches }: Plan, id: string | null): Held | null {

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import {
   PROMISED_STATES,
   type Order,
@@ -72,9 +73,11 @@ export class OrdersService {
       const context = await this.judge(manager, draft, setUp);
       const customerId = await customerNamed(manager, draft.customer);
       const allergyWaiver = await requireFit(manager, fitOf(draft, context, { customerId, before: null }));
+      const id = randomUUID();
       if (state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
           ...asked(draft, context),
+          id,
           changing: null,
           despiteKitchen,
         });
@@ -82,6 +85,7 @@ export class OrdersService {
         { number: string },
       ];
       const order = manager.create(OrderEntity, {
+        id,
         ...fields(draft, setUp, context),
         customerId,
         allergyWaiver,
@@ -110,6 +114,7 @@ export class OrdersService {
       if (order.state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
           ...asked(draft, context),
+          id,
           changing: id,
           despiteKitchen,
         });
@@ -137,6 +142,7 @@ export class OrdersService {
           contents: contentsOf(order),
           pickup: wallClockOf(order.pickupAt, setUp.timeZone),
           pickupPoint: order.pickupPointId,
+          id,
           changing: id,
           despiteKitchen,
         });
@@ -208,6 +214,7 @@ export class OrdersService {
       contents: contentsOf(order),
       pickup: wallClockOf(order.pickupAt, setUp.timeZone),
       pickupPoint: order.pickupPointId,
+      id: order.id,
       changing: order.id,
     }));
     const found = await this.gate.withRoom(manager, setUp, wanted);

@@ -15,6 +15,8 @@ import { lockUntilCommit } from '../../platform/database/locks';
 
 /** An order that is about to be promised. */
 export interface PromiseWanted {
+  /** The order’s id, of one that is new as well. */
+  readonly id: string;
   readonly contents: OrderContents;
   readonly pickup: string;
   readonly pickupPoint: string;
@@ -47,17 +49,18 @@ export class PromiseGate {
   async requireRoom(manager: EntityManager, setUp: SetUp, wanted: PromiseWanted): Promise<void> {
     await lockUntilCommit(manager, 'promises');
     const place = await this.placeOf(manager, setUp, wanted);
+    const { point } = place;
+    const { timeZone } = setUp;
+    const others = slotsToCome(point, { days: setUp.days, timeZone, now: this.clock.now() });
     const ask = (): Promise<Kitchen | null> => Kitchen.load(manager, setUp, this.clock);
     // who overrules the kitchen does not wait for it
     const asked = wanted.despiteKitchen ? null : await ask();
-    const fault = faultIn({ ...place, kitchen: asked }, setUp, wanted);
+    const fault =
+      shopFaultIn(place, setUp, wanted) ?? (await this.take(manager, asked, { wanted, setUp, others }));
     if (!fault) return;
     const kitchen = asked ?? (await ask());
     const situation = { ...place, kitchen };
-    const { timeZone } = setUp;
-    const { point } = situation;
     const slot = slotStart(point, wanted.pickup)!;
-    const others = slotsToCome(point, { days: setUp.days, timeZone, now: this.clock.now() });
     const open = nearestTo(slot, others).filter(
       (other) => !shopFault(situation, setUp, { wanted, slot: other }),
     );
@@ -65,6 +68,21 @@ export class PromiseGate {
     throw new ProblemError('invalid-input', {}, [
       { ...fault, params: { ...fault.params, value: wanted.pickup, nearest: nearest?.at ?? null } },
     ]);
+  }
+
+  /** Lays the order into the week and keeps that as what its promise stands on; or tells what is in the way. */
+  private async take(
+    manager: EntityManager,
+    kitchen: Kitchen | null,
+    { wanted, setUp, others }: { wanted: PromiseWanted; setUp: SetUp; others: readonly Slot[] },
+  ): Promise<FieldProblem | null> {
+    if (!kitchen) return null;
+    const pickup = instantOf(wanted.pickup, setUp.timeZone)!;
+    const earlier = others.map(({ instant }) => instant).filter((instant) => instant < pickup);
+    const taken = kitchen.take(wanted, pickup, earlier);
+    if ('reason' in taken) return notMakeable(taken.reason.product);
+    await kitchen.keep(manager, { plan: taken.plan, at: this.clock.now(), taken: taken.order });
+    return null;
   }
 
   /** Those of these orders that could be promised as they are, with nothing overruled. */
@@ -96,18 +114,25 @@ export class PromiseGate {
 }
 
 function faultIn(situation: Situation, setUp: SetUp, wanted: PromiseWanted): FieldProblem | null {
-  const { point, kitchen } = situation;
+  const instant = instantOf(wanted.pickup, setUp.timeZone)!;
+  return shopFaultIn(situation, setUp, wanted) ?? kitchenFault(situation.kitchen, wanted, instant);
+}
+
+function shopFaultIn(
+  place: Omit<Situation, 'kitchen'>,
+  setUp: SetUp,
+  wanted: PromiseWanted,
+): FieldProblem | null {
+  const { point } = place;
   const at = slotStart(point, wanted.pickup);
   if (at === null) return fieldProblem('/pickup', 'pickup-shut', { point: point.name });
   const instant = instantOf(wanted.pickup, setUp.timeZone)!;
-  const fault = shopFault(situation, setUp, { wanted, slot: { at, instant } });
-  if (fault || wanted.despiteKitchen) return fault;
-  return kitchenFault(kitchen, wanted, instant);
+  return shopFault(place, setUp, { wanted, slot: { at, instant } });
 }
 
 /** What the shop's own terms say of a slot: whether the pieces are offered for it, and whether it hands over. */
 function shopFault(
-  { room, terms }: Situation,
+  { room, terms }: Omit<Situation, 'kitchen'>,
   { timeZone }: SetUp,
   { wanted, slot }: { readonly wanted: PromiseWanted; readonly slot: Slot },
 ): FieldProblem | null {
@@ -129,9 +154,11 @@ function slotFault(slot: string, room: SlotRoom, { contents }: PromiseWanted): F
 
 function kitchenFault(kitchen: Kitchen | null, wanted: PromiseWanted, pickup: Date): FieldProblem | null {
   const answer = kitchen?.answer(wanted, [pickup])[0];
-  return answer?.kind === 'no'
-    ? fieldProblem('/pickup', 'not-makeable', { piece: answer.reason.product })
-    : null;
+  return answer?.kind === 'no' ? notMakeable(answer.reason.product) : null;
+}
+
+function notMakeable(piece: string): FieldProblem {
+  return fieldProblem('/pickup', 'not-makeable', { piece });
 }
 
 /** The first of the slots that the kitchen can make the order for, asked about several at once. */

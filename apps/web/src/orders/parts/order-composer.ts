@@ -280,22 +280,20 @@ export class OrderComposer {
     form.patchValue({ day: at.slice(0, 10), time: timeText(at.slice(11)) });
   }
 
-  /** Fills in what a phrase says; what it says nothing of stays as it is. */
-  protected fillIn(form: DraftForm, phrase: Phrase): void {
+  /** Fills in what a phrase says anew; what it says nothing of stays as it is. */
+  protected fillIn(form: DraftForm, { customer, day, time, point, note, lines = [] }: Partial<Phrase>): void {
     const workshop = this.workshop();
     if (!workshop) return;
-    const { customer, day, time, point, note } = phrase;
     form.patchValue({
-      ...(customer !== null && { customer }),
-      ...(day !== null && { day }),
-      ...(time !== null && { time: timeText(time) }),
-      ...(point !== null && { pickupPoint: point }),
-      ...(note !== null && { note }),
+      ...(customer && { customer }),
+      ...(day && { day }),
+      ...(time && { time: timeText(time) }),
+      ...(point && { pickupPoint: point }),
+      ...(note && { note }),
     });
-    const lines = linesOfPhrase(phrase.lines, workshop.boxes);
     if (lines.length === 0) return;
     form.controls.lines.clear();
-    for (const line of lines) form.controls.lines.push(lineForm(line));
+    for (const line of linesOfPhrase(lines, workshop.boxes)) form.controls.lines.push(lineForm(line));
   }
 
   protected save(form: DraftForm, taking = PROMISED): void {

@@ -3,7 +3,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
   inject,
   output,
   signal,
@@ -34,7 +33,7 @@ import { corrections, understood, vocabularyOf, type Correction } from './phrase
         placeholder="2 dozen dusk berry, 1 twist bag fri 10.30 for Varg"
         aria-describedby="al-understood"
         [value]="text()"
-        (input)="text.set(field.value)"
+        (input)="read(field.value)"
       />
     </mat-form-field>
     <div id="al-understood" aria-live="polite">
@@ -85,7 +84,8 @@ import { corrections, understood, vocabularyOf, type Correction } from './phrase
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OrderPhrase {
-  readonly understood = output<Phrase>();
+  /** What a line says, whenever it is written on; what was said before is not said again. */
+  readonly understood = output<Partial<Phrase>>();
 
   private readonly store = inject(Store);
   private readonly clock = inject(WorkshopClock);
@@ -109,11 +109,15 @@ export class OrderPhrase {
   });
 
   constructor() {
-    effect(() => {
-      const phrase = this.phrase();
-      if (phrase && this.text() !== '') untracked(() => this.understood.emit(phrase));
-    });
     afterNextRender(() => this.focus());
+  }
+
+  /** Reads the line at once: who presses Enter right after the last letter means that one as well. */
+  protected read(text: string): void {
+    const before = this.phrase();
+    this.text.set(text);
+    const phrase = this.phrase();
+    if (phrase) this.understood.emit(newIn(phrase, before));
   }
 
   focus(): void {
@@ -123,7 +127,14 @@ export class OrderPhrase {
   /** Puts other words in place of those that were not understood. */
   protected putRight({ part }: Correction, offer: string): void {
     const text = this.text();
-    this.text.set((text.slice(0, part.from) + offer + text.slice(part.to)).replace(/ {2,}/g, ' ').trim());
+    this.read((text.slice(0, part.from) + offer + text.slice(part.to)).replace(/ {2,}/g, ' ').trim());
     this.focus();
   }
+}
+
+/** The parts of a phrase that were not in the one before it, so that what was put right by hand meanwhile stays. */
+function newIn(phrase: Phrase, before: Phrase | null): Partial<Phrase> {
+  const isNew = ([part, said]: [string, unknown]): boolean =>
+    JSON.stringify(said) !== JSON.stringify(before?.[part as keyof Phrase]);
+  return Object.fromEntries(Object.entries(phrase).filter(isNew));
 }

@@ -1,11 +1,12 @@
 import type { BestPlan } from '@alnage/contract';
-import type { Problem } from '@alnage/core';
+import type { Plan, Problem } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { announce } from '../../../platform/database/live';
 import { ProblemError } from '../../../platform/http/problem-error';
 import type { WorkshopClock } from '../../../platform/time/workshop-clock';
 import { requireSetUp } from '../../../shop/seasons/set-up';
 import { continued, type Continued } from '../../../week/kitchen/continued';
+import { withWitness } from '../../../week/kitchen/witness';
 import { PlanService } from '../versions/plan.service';
 import type { PlanEntity } from '../../../store/work/plan.entity';
 import { requirePlan } from '../../../week/kitchen/plan-versions';
@@ -18,10 +19,18 @@ const HEARTBEAT_EVERY = 2000;
 /** The origin of what each kind of job makes. */
 const ORIGINS = { plan: 'planned', repair: 'repaired', restore: 'restored' } as const;
 
+/** So often a job begins again because what was promised meanwhile has no room in what it made; then it only keeps all. */
+const MOST_AGAIN = 2;
+
 /** What a job goes on from. */
 interface Start extends Continued {
   readonly told: PlanEntity | null;
+  /** The same with what was promised since laid in. */
+  readonly from: Plan | null;
 }
+
+/** What was promised while a plan was made has no room in it. */
+class PromisesLost extends Error {}
 
 /** Runs one job from its claim to its end. Whoever else claimed it meanwhile has it; then nothing is written any more. */
 export class PlanRunner {
@@ -52,7 +61,7 @@ export class PlanRunner {
     this.job = job;
     const beat = setInterval(() => void this.beat(job), HEARTBEAT_EVERY);
     try {
-      await this.finish(job, await this.workOut(job));
+      await this.makeWithAll(job);
     } catch (error) {
       await this.fail(job, error);
     } finally {
@@ -89,14 +98,32 @@ export class PlanRunner {
     return this.db.manager.findOneByOrFail(PlanJobEntity, { id });
   }
 
+  /** Works it out and keeps it; again where orders that were taken meanwhile would be lost by it. */
+  private async makeWithAll(job: PlanJobEntity): Promise<void> {
+    for (let again = 0; ; again++) {
+      const isLast = again === MOST_AGAIN;
+      // what it had so far is without them
+      const made = await this.workOut(again === 0 ? job : { ...job, best: null, progress: 0 }, isLast);
+      try {
+        return await this.finish(job, { ...made, mayLose: isLast || job.kind === 'restore' });
+      } catch (error) {
+        if (!(error instanceof PromisesLost)) throw error;
+      }
+    }
+  }
+
   private async workOut(
     job: PlanJobEntity,
+    isLast: boolean,
   ): Promise<{ answer: Awaited<PlanRunning['answer']>; start: Start }> {
     const start = await this.start(job);
-    const { kind, seconds, progress: done, best } = job;
+    const { seconds, progress: done, best } = job;
     this.trail = best?.trail ?? [];
-    const told = best?.plan ?? start.told?.plan ?? null;
-    this.running = this.parts.pool.run({ kind, problem: start.shut, told, seconds, done }, (news) => {
+    const told = start.told?.plan ?? null;
+    const from = best?.plan ?? start.from;
+    // the last time nothing is bettered: all that is promised stays as it was laid in
+    const kind = isLast && from ? 'restore' : job.kind;
+    this.running = this.parts.pool.run({ kind, problem: start.shut, told, from, seconds, done }, (news) => {
       this.writing = this.writing.then(() => this.note(job, start.problem, news)).catch(() => undefined);
     });
     if (job.isStopping) this.running.stop();
@@ -112,7 +139,9 @@ export class PlanRunner {
     const told = baseVersion === null ? newest : await requirePlan(manager, setUp, baseVersion);
     // what begins while the plan is being made is begun when it is there
     const clock = { now: () => new Date(this.clock.now().getTime() + seconds * 1000) };
-    return { ...(await continued(manager, setUp, { clock, worked, told })), told };
+    // who goes back to a version wants that one
+    const from = told && (baseVersion === null ? (await withWitness(manager, setUp, told)).plan : told.plan);
+    return { ...(await continued(manager, setUp, { clock, worked, told })), told, from };
   }
 
   private async note(job: PlanJobEntity, problem: Problem, news: PlanNews): Promise<void> {
@@ -134,14 +163,16 @@ export class PlanRunner {
 
   private async finish(
     job: PlanJobEntity,
-    { answer, start }: { answer: Awaited<PlanRunning['answer']>; start: Start },
+    { answer, start, mayLose }: { answer: Awaited<PlanRunning['answer']>; start: Start; mayLose: boolean },
   ): Promise<void> {
     if (!this.job) return;
     await this.plans.changing(async (manager, setUp) => {
       if (!(await this.isMine(manager, job))) return;
       const { askedBy: by, kind } = job;
       const made = { ...start, origin: ORIGINS[kind], by, basedOn: start.told };
-      const { version } = await this.plans.keep(manager, setUp, { answer, made });
+      const { saved, lost } = await this.plans.keep(manager, setUp, { answer, made });
+      if (lost.length > 0 && !mayLose) throw new PromisesLost();
+      const { version } = saved;
       await manager.update(
         PlanJobEntity,
         { id: job.id },

@@ -18,6 +18,8 @@ export interface PlanTask {
   readonly problem: Problem;
   /** What people were told, to go on from; null before anything was planned. */
   readonly told: Plan | null;
+  /** The same with what was promised since, or the best so far: what it meets is met by what comes of it. */
+  readonly from: Plan | null;
   readonly seconds: number;
   /** How much of the work is over already, where another process began it. */
   readonly done: number;
@@ -39,13 +41,16 @@ const NEWS_EVERY = 350;
 
 /** Works out a plan in a thread of its own, telling of the best so far. */
 export default function planWork(task: PlanTask): Answer {
-  const { kind, problem, told } = task;
-  if (kind === 'restore') return repairPlan(problem, told!, { steps: 0 });
+  const { kind, problem, told, from } = task;
+  if (kind === 'restore') return repairPlan(problem, from!, { steps: 0 });
   const teller = new Teller(task);
-  const limits: PlanLimits = { progress: () => teller.progress(), tell: (read) => teller.hear(read) };
+  const limits: PlanLimits = {
+    ...{ progress: () => teller.progress(), tell: (read) => teller.hear(read) },
+    ...(from && { from }),
+  };
   return kind === 'repair' && told
     ? repairPlan(problem, told, limits)
-    : tidied(problem, makePlan(problem, { ...limits, ...(told && { from: told }) }));
+    : tidied(problem, makePlan(problem, limits));
 }
 
 /** The same with nut-free work first where that costs next to nothing. */

@@ -27,6 +27,8 @@ import {
   requirePlan,
   workedPlan,
 } from '../../../week/kitchen/plan-versions';
+import { renewWitness } from '../../../week/kitchen/renew-witness';
+import { withWitness } from '../../../week/kitchen/witness';
 import { planHead, planText, planView } from './plan-view';
 import { lockUntilCommit } from '../../../platform/database/locks';
 
@@ -86,10 +88,12 @@ export class PlanService {
     return this.changing(async (manager, setUp) => {
       const { worked, told } = await this.before(manager, setUp);
       const now = await continued(manager, setUp, { clock: this.clock, worked, told });
-      const planned = makePlan(now.shut, { ...(told && { from: told.plan }), steps });
+      const from = told && (await withWitness(manager, setUp, told)).plan;
+      const planned = makePlan(now.shut, { ...(from && { from }), steps });
       const answer = { ...planned, ...nutFreeFirst(now.shut, planned) };
       const made = { ...now, origin: 'planned', by: null, basedOn: told } as const;
-      return this.view(manager, setUp, await this.keep(manager, setUp, { answer, made }));
+      const { saved } = await this.keep(manager, setUp, { answer, made });
+      return this.view(manager, setUp, saved);
     });
   }
 
@@ -127,7 +131,8 @@ export class PlanService {
         return known ? [{ ...known, pieces: line.pieces }] : [];
       });
       const answer = { plan: edited.plan, reasons };
-      return this.view(manager, setUp, await this.keep(manager, setUp, { answer, made }));
+      const { saved } = await this.keep(manager, setUp, { answer, made });
+      return this.view(manager, setUp, saved);
     });
   }
 
@@ -149,13 +154,18 @@ export class PlanService {
     });
   }
 
-  /** Keeps an answer as the next version, with the pins and locks of the one that it goes on from. */
+  /**
+   * Keeps an answer as the next version, with the pins and locks of the one that it goes on from. What was promised since the
+   * version before it is laid in beside it; `lost` are the orders among that for which there is no room any more.
+   */
   async keep(
     manager: EntityManager,
     setUp: SetUp,
     { answer, made }: { readonly answer: Answer; readonly made: Made },
-  ): Promise<PlanEntity> {
+  ): Promise<{ saved: PlanEntity; lost: readonly string[] }> {
     const { plan, reasons } = answer;
+    await lockUntilCommit(manager, 'promises');
+    const [newest] = await planHeads(manager, setUp, 1);
     const report = checkPlan(made.problem, plan);
     if (!report.ok) throw new Error(`a plan broke a rule: ${JSON.stringify(report.violations[0])}`);
     const lapsed = new Set(made.lapsed);
@@ -179,8 +189,9 @@ export class PlanService {
         reasons: [...reasons],
       }),
     );
+    const lost = await renewWitness(manager, setUp, { clock: this.clock, before: newest?.version ?? 0 });
     await announce(manager, 'plan');
-    return saved;
+    return { saved, lost };
   }
 
   /** Runs a change to the versions alone, one after the other over all processes. */
