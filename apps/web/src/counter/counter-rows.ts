@@ -89,7 +89,7 @@ function readyText(
   if (order.state === 'handed-over') return { word: 'handed over', tone: 'soft' };
   if (order.state === 'ready') return { word: 'on the shelf', tone: 'well' };
   if (order.state === 'not-collected') return { word: 'not collected', tone: 'care' };
-  if (!fate) return { word: 'not planned', tone: 'care' };
+  if (!fate || fate.standing === 'unplanned') return { word: 'not planned', tone: 'care' };
   if (fate.packed === null) return { word: 'cannot be met', tone: 'over' };
   return { word: `packed by ${time(fate.packed)}`, tone: fate.standing === 'tight' ? 'care' : 'soft' };
 }

@@ -31,6 +31,18 @@ describe('the Plan place', () => {
     expect(page.text()).toContain('Every order is met.');
   });
 
+  test('does not say that every order is met while one that was promised since is not planned', async () => {
+    const saved = {
+      ...savedPlan(orders),
+      isStale: true,
+      unplanned: [{ order: 'o9', product: 'dusk-berry', pieces: 24 }],
+      unplannedTickets: ['M-0409'],
+    };
+    const page = await render(PlanPage, { orders, saved });
+    expect(page.text()).not.toContain('Every order is met.');
+    expect(page.text()).toContain('24 pieces of M-0409: promised or changed since, and not planned yet.');
+  });
+
   test('tells why the chosen batch is there, who does it and for whom', async () => {
     const page = await openFriday();
     press('ArrowDown');

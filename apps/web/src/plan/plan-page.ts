@@ -18,6 +18,7 @@ import { count, counted, duration, mass } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
+import { unplannedText } from '../shared/plan/unplanned-words';
 import { troubleText } from '../shared/problem-text';
 import { PlanActions, planFeature } from '../state/plan.state';
 import { BatchActions } from './parts/batch-actions';
@@ -72,6 +73,11 @@ export class PlanPage {
       : null;
   });
   /** Lines that are not met, the first of them where they are many. */
+  /** What of the promised orders the newest plan leaves out. */
+  protected readonly unplanned = computed(() => {
+    const saved = this.page.isNewest() && !this.page.isPlanning() ? this.page.saved() : null;
+    return saved && unplannedText(saved);
+  });
   protected readonly isAllShown = signal(false);
   protected readonly openLines = computed(() =>
     this.isAllShown() ? this.page.unmet() : this.page.unmet().slice(0, FIRST_OPEN),

@@ -258,6 +258,8 @@ const FIRST = {
   locks: [],
   lapsed: [],
   tickets: {},
+  unplanned: [],
+  unplannedTickets: [],
   totalPieces: 0,
 } as const;
 

@@ -9,6 +9,7 @@ import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { planWords } from '../shared/plan/plan-names';
 import { blockerText } from '../shared/plan/plan-words';
+import { unplannedText } from '../shared/plan/unplanned-words';
 import { planFeature } from '../state/plan.state';
 import { seasonFeature } from '../state/season.state';
 import { WorkshopClock } from '../state/workshop-clock';
@@ -66,6 +67,11 @@ export class SeasonPage {
   protected readonly story = computed(() => {
     const input = this.input();
     return input ? dayStory({ ...input, rows: this.rows(), day: this.day(), words: this.words() }) : null;
+  });
+  /** What of the promised orders the plan leaves out. */
+  protected readonly unplanned = computed(() => {
+    const saved = this.views()?.saved;
+    return saved ? unplannedText(saved) : null;
   });
   /** What the plan does not meet, and what stands in its way. */
   protected readonly unmet = computed(() => {

@@ -75,7 +75,9 @@ export class Notices {
       this.tell(`The plan was not made. ${PROBLEM_TEXT[(fault ?? 'internal-error') as Trouble['code']]}`);
     } else if (saved && saved.version >= version!) {
       this.awaited = null;
-      const unmet = saved.unmetPieces > 0 ? `, ${saved.unmetPieces} pieces not met` : ', every order met';
+      const unplanned = saved.unplanned.reduce((sum, { pieces }) => sum + pieces, 0);
+      const missing = saved.unmetPieces + unplanned;
+      const unmet = missing > 0 ? `, ${counted(missing, 'piece')} not met` : ', every order met';
       this.tell(
         `Planned: ${counted(saved.plan.batches.length, 'batch')} in ${counted(saved.plan.melts.length, 'melt')}${unmet}`,
       );

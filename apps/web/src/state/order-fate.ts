@@ -12,7 +12,8 @@ export interface MadeBy {
 
 /** What the plan does with an order: what makes it, how sure it is, what it cannot make. */
 export interface OrderFate {
-  readonly standing: 'met' | 'tight' | 'unmet';
+  /** Unplanned: it was taken or changed since, and the plan does not make all that it wants now. */
+  readonly standing: 'met' | 'tight' | 'unmet' | 'unplanned';
   readonly madeBy: readonly MadeBy[];
   readonly unmet: readonly UnmetReason[];
   /** Minute at which its last piece is packed; null while something is missing. */
@@ -24,6 +25,7 @@ const TIGHT_MINUTES = 30;
 
 /** Each order's fate under a plan, by its id. */
 export function orderFates(catalogue: Catalogue, saved: SavedPlan): ReadonlyMap<string, OrderFate> {
+  const unplanned = new Set(saved.unplanned.map(({ order }) => order));
   return new Map(
     saved.problem.orders.map((order) => {
       const madeBy = saved.plan.batches.flatMap((batch): MadeBy[] => {
@@ -36,7 +38,8 @@ export function orderFates(catalogue: Catalogue, saved: SavedPlan): ReadonlyMap<
       const unmet = saved.reasons.filter((reason) => reason.order === order.id);
       const last = Math.max(...madeBy.map((made) => made.packed));
       const isTight = catalogue.leaves.get(order.id)! - last < TIGHT_MINUTES;
-      const standing = unmet.length > 0 ? 'unmet' : isTight ? 'tight' : 'met';
+      const planned = unmet.length > 0 ? 'unmet' : isTight ? 'tight' : 'met';
+      const standing = unplanned.has(order.id) ? 'unplanned' : planned;
       return [order.id, { standing, madeBy, unmet, packed: unmet.length > 0 ? null : last }] as const;
     }),
   );

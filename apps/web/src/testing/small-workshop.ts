@@ -325,6 +325,8 @@ export function savedPlan(orders: readonly Order[], change: Partial<Problem> = {
     pins: [],
     locks: [],
     lapsed: [],
+    unplanned: [],
+    unplannedTickets: [],
     tickets: Object.fromEntries(orders.map(({ id, ticket }) => [id, ticket])),
     cost: report.cost!,
     totalPieces: report.totalPieces,

@@ -1,4 +1,4 @@
-import type { Blocker, Plan, Problem, UnmetReason } from '@alnage/core';
+import type { Blocker, Plan, Problem, UnmetReason, UnplannedLine } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { closed, Day, Id, Instant } from '../shared/closed';
 
@@ -96,6 +96,10 @@ export const SavedPlan = closed({
     unmet: Type.Array(UnmetSchema),
   }),
   reasons: Type.Array(closed({ order: Id, product: Id, pieces, blocker: open('What stood in the way') })),
+  unplanned: Type.Array(closed({ order: Id, product: Id, pieces }), {
+    description: 'Pieces that were promised or changed since it was made and that it does not make in time',
+  }),
+  unplannedTickets: Type.Array(Type.String(), { description: 'Tickets of the orders of these, by pickup' }),
 });
 
 /** As the schema says, in the core's own types. */
@@ -110,6 +114,8 @@ export interface SavedPlan extends PlanHead {
   readonly problem: Problem;
   readonly plan: Plan;
   readonly reasons: readonly UnmetReason[];
+  readonly unplanned: readonly UnplannedLine[];
+  readonly unplannedTickets: readonly string[];
 }
 
 export type { Blocker };

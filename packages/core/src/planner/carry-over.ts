@@ -1,6 +1,6 @@
-import { clockStageIndex, leaveMinute } from './amounts';
 import { lineKey } from './line-key';
 import type { Batch, FixedWork, Melt, Place, Plan, PlanOrder, Product, Serve } from './problem';
+import { canGoTo } from './unplanned-lines';
 
 /** What a plan under way leaves to the next one. */
 export interface CarriedOver {
@@ -126,12 +126,7 @@ class Demand {
   /** Whether the order, as it is now, leaves and is collected within what the batch allows. */
   private canStill(batch: Batch, id: string): boolean {
     const order = this.course.orders.find((each) => each.id === id);
-    if (!order) return false;
-    const product = this.course.products.find((each) => each.id === batch.product)!;
-    const last = product.stages.at(-1)!.then;
-    const wait = leaveMinute(order, this.course.places) - batch.stages.at(-1)!.end;
-    const age = order.due - batch.stages[clockStageIndex(product)]!.end;
-    return wait >= last.minMinutes && wait <= last.maxMinutes && age <= product.lifeMinutes;
+    return order !== undefined && canGoTo(batch, order, this.course);
   }
 
   private addSpare(batch: Batch, serve: Serve): string {

@@ -65,6 +65,7 @@ export {
 } from './promise';
 export { readProblem } from './read-problem';
 export { MOVE_PRICE, repairPlan, type RepairLimits, type RepairResult } from './repair-plan';
+export { unplannedLines, type UnplannedLine } from './unplanned-lines';
 export { bowlLevels, type BowlLevel, type LevelStep } from './view/bowl-level';
 export { dayLoads, loadShare, zoneProfiles, type DayLoad, type ResourceLoad } from './view/day-load';
 export { lifeTape, type LifeTape, type TapePickup } from './view/life-tape';

@@ -156,7 +156,8 @@ function personOf(person: PersonEntity, { days, span, timeZone }: SetUp): Person
 /** An order is the same object until it is written again, and so is what the planner is told of it. */
 const told = new WeakMap<Ordered, { readonly start: number; readonly order: PlanOrder }>();
 
-function orderOf(order: Ordered, { span }: SetUp): PlanOrder {
+/** An order as the planner is told of it. */
+export function orderOf(order: Ordered, { span }: SetUp): PlanOrder {
   const known = told.get(order);
   if (known?.start === span.start.getTime()) return known.order;
   const planOrder = planOrderOf(order, span.start);

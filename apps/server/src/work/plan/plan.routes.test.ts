@@ -62,10 +62,15 @@ describe('planning on Thursday', () => {
 
   test('takes in a new order, after the plan was called stale for it', async () => {
     const order = await take(shop.app, { lines: [{ piece: 'salt-twist', pieces: 24 }] });
-    expect((await newest()).isStale).toBe(true);
+    // it is not in the plan, so the plan does not meet it
+    expect(await newest()).toMatchObject({
+      isStale: true,
+      unplanned: [{ order: order.id, product: 'salt-twist', pieces: 24 }],
+      unplannedTickets: [order.ticket],
+    });
     const saved = await makePlan(shop.app);
     expectSound(saved);
-    expect(saved.isStale).toBe(false);
+    expect(saved).toMatchObject({ isStale: false, unplanned: [], unplannedTickets: [] });
     const served = saved.plan.batches
       .flatMap((batch) => batch.serves)
       .filter((serve) => serve.order === order.id);

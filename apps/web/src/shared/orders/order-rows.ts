@@ -31,10 +31,13 @@ export const STATE_WORDS: Readonly<Record<OrderState, string>> = {
   cancelled: 'cancelled',
 };
 
+const NOT_PLANNED: Standing = { word: 'not planned', mark: '○', tone: 'care' };
+
 const STANDINGS: Readonly<Record<OrderFate['standing'], Standing>> = {
   met: { word: 'planned', mark: '●', tone: 'well' },
   tight: { word: 'tight', mark: '▬', tone: 'care' },
   unmet: { word: 'not met', mark: '✕', tone: 'over' },
+  unplanned: NOT_PLANNED,
 };
 
 /** What is ordered, in words: 2 twist bag, 12 dusk berry; a box that was filled as chosen tells what is in it. */
@@ -56,7 +59,7 @@ export function standingOf(order: Order, fate: OrderFate | undefined): Standing 
     return { word: 'not made yet', mark: '…', tone: 'soft' };
   if (order.state === 'not-collected') return { word: 'not collected', mark: '!', tone: 'care' };
   if (order.state === 'handed-over') return { word: 'gone', mark: '✓', tone: 'soft' };
-  if (!fate || !isPlannedFor(order, fate)) return { word: 'not planned', mark: '○', tone: 'care' };
+  if (!fate || !isPlannedFor(order, fate)) return NOT_PLANNED;
   return STANDINGS[fate.standing];
 }
 

@@ -1,5 +1,5 @@
 import type { PlanHead, SavedPlan } from '@alnage/contract';
-import type { Problem } from '@alnage/core';
+import { unplannedLines, type PlanOrder, type Problem } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { planTickets } from '../../../week/kitchen/plan-tickets';
 import type { PlanHeadRow } from '../../../week/kitchen/plan-versions';
@@ -20,7 +20,7 @@ export function planHead(plan: PlanHeadRow, published: number | null): PlanHead 
   };
 }
 
-/** A plan as it is told: `mark` is that of what would be planned now, `published` the version that is worked by. */
+/** A plan as it is told now. */
 export async function planView(manager: EntityManager, plan: PlanEntity, told: Told): Promise<SavedPlan> {
   return { ...headView(plan, told), ...(await bodyView(manager, plan)) };
 }
@@ -35,15 +35,25 @@ export async function planText(manager: EntityManager, plan: PlanEntity, told: T
 
 const bodies = new WeakMap<Problem, string>();
 
-interface Told {
+/** By what it is told whether a plan is stale, what it leaves out, and which one is worked by. */
+export interface Told {
+  /** The mark that a plan made now would have. */
   readonly mark: string;
+  /** The version that is worked by. */
   readonly published: number | null;
+  /** What is promised and not made yet, by pickup, with its tickets. */
+  readonly promised: readonly PlanOrder[];
+  readonly tickets: ReadonlyMap<string, string>;
 }
 
 type Body = Pick<SavedPlan, 'tickets' | 'problem' | 'plan' | 'reasons'>;
 
 /** What of a version changes while people work with it. */
-function headView(plan: PlanEntity, { mark, published }: Told): Omit<SavedPlan, keyof Body> {
+function headView(
+  plan: PlanEntity,
+  { mark, published, promised, tickets }: Told,
+): Omit<SavedPlan, keyof Body> {
+  const unplanned = unplannedLines(plan, promised);
   return {
     ...planHead(plan, published),
     horizonStart: plan.horizonStart.toISOString(),
@@ -52,6 +62,8 @@ function headView(plan: PlanEntity, { mark, published }: Told): Omit<SavedPlan, 
     locks: plan.locks,
     lapsed: plan.lapsed,
     publishedVersion: published,
+    unplanned,
+    unplannedTickets: [...new Set(unplanned.map(({ order }) => tickets.get(order)!))],
   };
 }
 

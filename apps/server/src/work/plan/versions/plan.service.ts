@@ -16,7 +16,9 @@ import { ProblemError } from '../../../platform/http/problem-error';
 import type { WorkshopClock } from '../../../platform/time/workshop-clock';
 import { requireSetUp, type SetUp } from '../../../shop/seasons/set-up';
 import { begunOtherwise } from './begun-otherwise';
+import { orderOf } from '../../../week/kitchen/build-problem';
 import { continued, continuedIn, markNow, minuteNow } from '../../../week/kitchen/continued';
+import { orderedIn } from '../../../week/orders/ordered';
 import { PlanJobEntity } from '../../../store/work/plan-job.entity';
 import { PlanEntity } from '../../../store/work/plan.entity';
 import {
@@ -29,7 +31,7 @@ import {
 } from '../../../week/kitchen/plan-versions';
 import { renewWitness } from '../../../week/kitchen/renew-witness';
 import { withWitness } from '../../../week/kitchen/witness';
-import { planHead, planText, planView } from './plan-view';
+import { planHead, planText, planView, type Told } from './plan-view';
 import { lockUntilCommit } from '../../../platform/database/locks';
 
 /** A plan that is made at once is bettered by so many changes; those of jobs take the time they are given. */
@@ -244,10 +246,12 @@ export class PlanService {
   }
 }
 
-/** By what it is told whether a plan is stale, and which one is worked by. */
-async function toldNow(
-  manager: EntityManager,
-  setUp: SetUp,
-): Promise<{ mark: string; published: number | null }> {
-  return { mark: await markNow(manager, setUp), published: await publishedVersion(manager, setUp) };
+async function toldNow(manager: EntityManager, setUp: SetUp): Promise<Told> {
+  const promised = await orderedIn(manager, setUp.span, ['promised']);
+  return {
+    mark: await markNow(manager, setUp),
+    published: await publishedVersion(manager, setUp),
+    promised: promised.map((order) => orderOf(order, setUp)),
+    tickets: new Map(promised.map(({ id, ticket }) => [id, ticket])),
+  };
 }
