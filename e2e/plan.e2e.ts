@@ -124,9 +124,14 @@ test('a batch is dragged to a place that lights up, and stays there in the next 
   const planned = await planNow(demo);
   expect(planned.version).toBe(moved.version + 1);
   expect(planned.pins).toContain(batch);
-  // begins may differ: the bench has taught other paces since the demo was planned
-  const ends = (saved: Saved) => tasks(saved).map(({ stage, person, end }) => ({ stage, person, end }));
-  expect(ends(planned)).toEqual(ends(moved));
+  // the bench has taught other paces since the demo was planned: what does not fit round the dip any more moves, it does not
+  const dip = (saved: Saved) => {
+    const { product, stages } = saved.plan.batches.find(({ id }) => id === batch)!;
+    const { person, end } =
+      stages[clockStageIndex(saved.problem.products.find(({ id }) => id === product)!)]!;
+    return { person, end };
+  };
+  expect(dip(planned)).toEqual(dip(moved));
   await demo.request.post(`${address()}/api/plan/holds`, {
     data: { version: planned.version, hold: { batch }, isHeld: false },
   });

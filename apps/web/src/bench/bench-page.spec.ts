@@ -55,6 +55,28 @@ describe('the bench', () => {
     expect(text()).toMatch(/Next at this bench.*Prepare 3\.00 kg dark 64/);
   });
 
+  test('asks for the stage before, which nobody wrote down, and says in whose name it is done', async () => {
+    const rolled = { ...pack, key: 'stage/b1/roll', stage: 'roll', start: 600, end: 610 };
+    const works = [melt, rolled, { ...dip, coats: 2 }, pack];
+    // its hour is past, and the path does not take it for done
+    const page = await open({ works, events: [deedAt(640, { kind: 'begin' }, melt.key)] });
+    page.page.querySelector<HTMLElement>('.coming')!.click();
+    await page.settle();
+    expect(page.text()).toContain('Dip dusk berry100 good pieces');
+    expect(page.text()).not.toContain('done, then');
+    press(' ');
+    await page.settle();
+    expect(page.text()).toContain(
+      'Nobody has written down that it is. It was planned for 10:00–10:10, Runa.',
+    );
+    expect(await page.sent()).toEqual([]);
+    await page.click('It is done; begin');
+    expect(await page.sent()).toEqual([
+      { work: rolled.key, deed: { kind: 'end' } },
+      { work: dip.key, deed: { kind: 'begin' } },
+    ]);
+  });
+
   test('writes down a tray by Space', async () => {
     const page = await open({ events: begun });
     press(' ');
@@ -155,6 +177,7 @@ describe('the bench', () => {
       confirmed: ['few-pieces'],
       toLarderGrams: 900,
       note: '',
+      by: 'runa',
     });
     request.flush(sealedRun);
   });

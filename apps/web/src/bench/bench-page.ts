@@ -76,7 +76,7 @@ export class BenchPage {
   });
   protected readonly path = computed(() => {
     const [at, words] = [this.page.current(), this.page.words()];
-    return at && words ? pathOf(at, this.page.all(), { words, nowMinute: this.page.nowMinute() }) : [];
+    return at && words ? pathOf(at, this.page.all(), words) : [];
   });
   /** What being late, short or without a bowl means for today’s pickups. */
   private readonly allTroubles = computed(() => {

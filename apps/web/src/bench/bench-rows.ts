@@ -18,7 +18,10 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 export function workTitle(work: BenchWork, words: PlanWords): string {
   if (work.kind === 'melt') return `Prepare ${mass(work.grams)} ${words.coating(work.coating)}`;
   const piece = words.piece(work.product);
-  return isDip(work) ? capital(piece) : `${capital(words.stage(work.product, work.stage))} ${piece}`;
+  // which of several coats it is has to be said
+  return isDip(work) && work.coats === 1
+    ? capital(piece)
+    : `${capital(words.stage(work.product, work.stage))} ${piece}`;
 }
 
 /** Bowl A · dark 64 · planned 09:54–11:02 · Tove. */
@@ -95,21 +98,14 @@ export interface StageStep {
   readonly standing: 'done' | 'here' | 'next';
 }
 
-export function pathOf(
-  at: WorkAtBench,
-  all: readonly WorkAtBench[],
-  { words, nowMinute }: { readonly words: PlanWords; readonly nowMinute: number },
-): StageStep[] {
+export function pathOf(at: WorkAtBench, all: readonly WorkAtBench[], words: PlanWords): StageStep[] {
   const { work } = at;
   if (work.kind !== 'stage') return [];
   const own = all.filter((each) => each.work.kind === 'stage' && each.work.batch === work.batch);
   return own.flatMap((each): StageStep[] => {
     const stage = each.work;
     if (stage.kind !== 'stage') return [];
-    const isDone =
-      each.code !== null ||
-      each.state.endedAt !== null ||
-      (each.state.begunAt === null && stage.end <= nowMinute);
+    const { isDone } = each;
     const isHere = stage.key === work.key;
     const { zone, minMinutes } = stage.rest;
     const rest =

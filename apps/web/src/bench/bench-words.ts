@@ -132,6 +132,8 @@ export const EFFECT_WORDS: Readonly<Record<TroubleEffect, string>> = {
 /** What cannot well be, as a question. */
 export function doubtWords(doubt: SealDoubt): string {
   switch (doubt.kind) {
+    case 'coat-before-open':
+      return 'Nobody has written down that the coat before this one is done. Is it on all of them?';
     case 'none-dipped':
       return 'No piece was counted. Was nothing dipped?';
     case 'not-weighed':

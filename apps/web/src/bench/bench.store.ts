@@ -8,6 +8,7 @@ import {
   isDip,
   queueOf,
   runShown,
+  stageBefore,
   worksAtBench,
   type BenchDeed,
   type BenchLens,
@@ -41,7 +42,7 @@ const AHEAD_MINUTES = 30;
 const CALLED_MINUTES = 240;
 
 /** What is open beside the run. */
-export type BenchPanel = 'weigh' | 'reject' | 'trouble' | 'mend' | null;
+export type BenchPanel = 'weigh' | 'reject' | 'trouble' | 'mend' | 'before' | null;
 
 interface BenchPageState {
   /** Whose bench somebody wants to see. */
@@ -147,6 +148,17 @@ export const BenchStore = signalStore(
     const clock = inject(WorkshopClock);
     const { current, workshop, start, contents, devices, bowl, heat, climate } = page;
     return {
+      /** Who signs what is done here: whose bench it is, else who is at the screen. */
+      signer: computed(() => {
+        const lens = page.lens();
+        return lens?.kind === 'person' ? lens.id : personHere();
+      }),
+      /** The stage before the work in hand, while nobody has written down that it is done. */
+      before: computed(() => {
+        const at = current();
+        const before = at && at.state.begunAt === null ? stageBefore(at, page.all()) : null;
+        return before?.isDone ? null : before;
+      }),
       wall: computed(() => new WallTime(workshop()?.timeZone ?? 'UTC')),
       humidity: computed(() => climate()?.last.find(({ kind }) => kind === 'humidity')?.value ?? null),
       run: computed(() => {
@@ -200,11 +212,11 @@ export const BenchStore = signalStore(
         if (rest.minMinutes < 1 || rest.minMinutes > CALLED_MINUTES) return;
         const name = `${words.piece(product)}, ${words.zone(rest.zone)}`.slice(0, 60);
         const endsAt = Math.round(clock.precise() + rest.minMinutes * MS_PER_MINUTE);
-        outbox.add(key, { kind: 'timer', name, endsAt });
+        outbox.add(key, { kind: 'timer', name, endsAt }, page.signer());
       },
       /** Writes down what is done of the work in hand. */
       do(deed: BenchDeed, work = page.current()?.work.key): void {
-        if (work) outbox.add(work, deed);
+        if (work) outbox.add(work, deed, page.signer());
       },
     };
   }),

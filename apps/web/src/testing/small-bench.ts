@@ -14,7 +14,7 @@ export const dip: StageWork & { melt: NonNullable<StageWork['melt']> } = {
   ...{ kind: 'stage', key: 'stage/b1/dip', batch: 'b1', product: 'dusk-berry', stage: 'dip', skill: 'dip' },
   ...{ pieces: 100, startPieces: 104, person: 'runa', start: 680, end: 732 },
   melt: { id: 'm1', bowl: 'bowl-a', coating: 'dark-64', gramsPerPiece: 10 },
-  ...{ secondsPerPiece: 30, fixedMinutes: 0 },
+  ...{ coats: 1, secondsPerPiece: 30, fixedMinutes: 0 },
   rest: { zone: 'fridge', piecesPerTray: 24, minMinutes: 20, maxMinutes: 1200 },
   orders: [{ order: 'o1', pieces: 100 }],
 };
@@ -36,6 +36,7 @@ export const bench: Bench = {
   ...{ version: 3, horizonStart: new Date(START).toISOString(), works: [melt, dip, pack], events: [] },
   ...{
     sealed: [],
+    ended: [],
     ahead: [],
     troubles: [],
     lost: [],

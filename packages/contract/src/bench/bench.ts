@@ -19,6 +19,7 @@ const WorkSchema = Type.Union([
     skill: Type.String(),
     pieces: Type.Integer(),
     startPieces: Type.Integer(),
+    coats: Type.Integer({ minimum: 0, description: 'Stages of its route that put a coat on' }),
     melt: orNull(closed({ id: Id, bowl: Id, coating: Id, gramsPerPiece: Type.Number() })),
     secondsPerPiece: Type.Number(),
     fixedMinutes: Type.Number(),
@@ -67,6 +68,7 @@ export const Bench = closed({
   works: Type.Array(WorkSchema),
   events: Type.Array(EventSchema),
   sealed: Type.Array(SealedWork),
+  ended: Type.Array(Id, { description: 'Works that somebody wrote down as done, however long ago' }),
   ahead: Type.Array(
     closed({ key: Type.String(), start: Type.Number(), end: Type.Number(), lateMinutes: Type.Number() }),
   ),
@@ -85,6 +87,7 @@ export interface Bench {
   readonly works: readonly BenchWork[];
   readonly events: readonly BenchEvent[];
   readonly sealed: readonly SealedWork[];
+  readonly ended: readonly string[];
   readonly ahead: readonly ExpectedWork[];
   readonly troubles: readonly DayTrouble[];
   readonly lost: readonly string[];

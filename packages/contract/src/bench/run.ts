@@ -5,6 +5,7 @@ import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 
 const Uuid = Type.String({ format: 'uuid' });
 const doubts = [
+  'coat-before-open',
   'none-dipped',
   'not-weighed',
   'few-pieces',
@@ -21,6 +22,8 @@ export const SealAsk = closed({
   /** Grams of what is left that go to the larder as a lot of their own; the rest stays in the bowl. */
   toLarderGrams: within(BOWL_GRAMS),
   note: plainText({ maxLength: 200 }),
+  /** Whose bench it is, where it is not whoever is at the screen. */
+  by: Type.Optional(Id),
 });
 export type SealAsk = Static<typeof SealAsk>;
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { queueOf, canBeDone, timersAtBench, worksAtBench, type BenchRead } from './at-bench';
+import { queueOf, canBeDone, timersAtBench, stageBefore, worksAtBench, type BenchRead } from './at-bench';
 import type { BenchDeed, BenchEvent } from './bench-event';
 import type { MeltWork, StageWork } from './bench-works';
 import { contentsOf } from './bowl-contents';
@@ -17,11 +17,11 @@ const dip: StageWork & { melt: NonNullable<StageWork['melt']> } = {
   ...{ kind: 'stage', key: 'stage/b1/dip', batch: 'b1', product: 'berry', stage: 'dip', skill: 'dip' },
   ...{ pieces: 100, startPieces: 104, person: 'runa', start: 680, end: 732 },
   melt: { id: 'm1', bowl: 'bowl-a', coating: 'dark', gramsPerPiece: 10 },
-  ...{ secondsPerPiece: 30, fixedMinutes: 0, orders: [{ order: 'o1', pieces: 100 }] },
+  ...{ coats: 1, secondsPerPiece: 30, fixedMinutes: 0, orders: [{ order: 'o1', pieces: 100 }] },
   rest: { zone: 'fridge', piecesPerTray: 24, minMinutes: 20, maxMinutes: 1200 },
 };
 const pack: StageWork = { ...dip, key: 'stage/b1/pack', stage: 'pack', start: 760, end: 770, melt: null };
-const bench: BenchRead = { works: [melt, dip, pack], events: [], sealed: [] };
+const bench: BenchRead = { works: [melt, dip, pack], events: [], sealed: [], ended: [] };
 
 let order = 0;
 /** A deed at a minute of the day. */
@@ -110,6 +110,18 @@ describe('a bowl', () => {
       leftGrams: 1000,
     };
     expect(contentsOf('m1', at(...dipped, weighed), { ...bench, sealed: [sealed] }).grams).toBe(1000);
+  });
+});
+
+describe('a stage', () => {
+  test('is done when somebody writes it down, however late it is by the plan', () => {
+    const [before] = [stageBefore(at()[2]!, at())];
+    expect(before).toMatchObject({ work: { key: dip.key }, isDone: false });
+    expect(stageBefore(at()[1]!, at())).toBeNull();
+    expect(stageBefore(at()[0]!, at())).toBeNull();
+    expect(at(deedAt(690, { kind: 'end' }))[1]!.isDone).toBe(true);
+    // of what was done long ago only its key is told
+    expect(worksAtBench({ ...bench, ended: [dip.key] }, [])[1]!.isDone).toBe(true);
   });
 });
 

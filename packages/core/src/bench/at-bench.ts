@@ -18,6 +18,8 @@ export interface BenchRead {
   readonly works: readonly BenchWork[];
   readonly events: readonly BenchEvent[];
   readonly sealed: readonly SealedAtBench[];
+  /** Keys of works that are over, those too of which the deeds are not here any more. */
+  readonly ended: readonly string[];
 }
 
 /** The works with what was done of each. */
@@ -26,6 +28,8 @@ export interface WorkAtBench {
   readonly state: WorkState;
   /** Code of the sealed record; null while it is open. */
   readonly code: string | null;
+  /** Whether somebody wrote down that it is done; that its hour is past says nothing. */
+  readonly isDone: boolean;
 }
 
 /** All works with their states, by the server's deeds and those of this screen that are on their way. */
@@ -34,11 +38,22 @@ export function worksAtBench(bench: BenchRead, mine: readonly BenchEvent[]): Wor
   const events = new Map<string, BenchEvent[]>();
   for (const event of [...bench.events, ...mine])
     events.set(event.work, [...(events.get(event.work) ?? []), event]);
-  return bench.works.map((work) => ({
-    work,
-    state: workState(events.get(work.key) ?? []),
-    code: sealed.get(work.key) ?? null,
-  }));
+  const ended = new Set(bench.ended);
+  return bench.works.map((work) => {
+    const own = events.get(work.key);
+    const state = workState(own ?? []);
+    const code = sealed.get(work.key) ?? null;
+    const isDone = code !== null || state.endedAt !== null || (!own && ended.has(work.key));
+    return { work, state, code, isDone };
+  });
+}
+
+/** The stage of its batch that comes right before a work; null for the first, and for a melt. */
+export function stageBefore({ work }: WorkAtBench, all: readonly WorkAtBench[]): WorkAtBench | null {
+  if (work.kind !== 'stage') return null;
+  const isEarlier = (other: BenchWork): boolean =>
+    other.kind === 'stage' && other.batch === work.batch && other.start < work.start;
+  return all.filter((each) => isEarlier(each.work)).sort((a, b) => b.work.start - a.work.start)[0] ?? null;
 }
 
 /** A wait that is running at some work, kept by the server. */

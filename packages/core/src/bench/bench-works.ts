@@ -36,6 +36,8 @@ export interface StageWork {
     readonly coating: string;
     readonly gramsPerPiece: number;
   } | null;
+  /** Stages of its route that put a coat on. */
+  readonly coats: number;
   readonly secondsPerPiece: number;
   readonly fixedMinutes: number;
   readonly rest: Rest;
@@ -87,6 +89,7 @@ export function benchWorks(problem: Problem, plan: Plan): BenchWork[] {
           ...{ id: melt.id, bowl: melt.melter, coating: melt.coating },
           gramsPerPiece: coatGrams(stage.coating),
         },
+        coats: product.stages.filter(({ coating }) => coating !== null).length,
         ...{ secondsPerPiece: stage.secondsPerPiece, fixedMinutes: stage.fixedMinutes, rest: stage.then },
         orders: batch.serves,
       });

@@ -146,6 +146,14 @@ describe('a run', () => {
 });
 
 describe('a time that was taken', () => {
+  test('is not moved beyond belief by one time: nought seconds a piece count as the least that can be', () => {
+    const fast = { minutes: 0.01, describedMinutes: 30, seasonsBack: 0 };
+    // ln 2.5 = 0.916: 25 of 41 parts of it are 0.559, a factor 0.57
+    expect(factorRange(learnFactor([fast])).factor).toBeCloseTo(0.572, 3);
+    const slow = { ...fast, minutes: 3000 };
+    expect(factorRange(learnFactor([slow])).factor).toBeCloseTo(1.748, 3);
+  });
+
   test('moves the belief between what was described and what was seen', () => {
     const learned = learnFactor([{ minutes: 45, describedMinutes: 30, seasonsBack: 0 }]);
     // precisions 1/0.25² = 16 and 1/0.2² = 25: 25·ln 1.5/41

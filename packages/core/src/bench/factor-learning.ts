@@ -19,12 +19,14 @@ export interface FactorSeen {
 const FIRST_LOG_SD = 0.25;
 /** From one time to the next. Source: shop default. */
 const TIMED_LOG_SD = 0.2;
+/** What took longer than so many times what was described, or went faster by as much, counts as that. Source: shop default. */
+export const MOST_TIMES = 2.5;
 const MINUTES: Bound = { min: 1e-3, max: 1e5 };
 
 export const FIRST_FACTOR: FactorBelief = { logMean: 0, logVariance: FIRST_LOG_SD ** 2, seen: 0 };
 
 /**
- * The belief after what was timed: the normal–normal update of the log of minutes/described, faded by 0.7 a season.
+ * The belief after what was timed, of which no one time counts for more than `MOST_TIMES`: the normal–normal update of the log of minutes/described, faded by 0.7 a season.
  * By hand: one run that took 1.5 times as long: precisions 16 and 25, ln 1.5 = 0.405: 25·0.405/41 = 0.247, a factor 1.28.
  * Source: Gelman, Bayesian Data Analysis (normal model with known variance); the variances are shop defaults.
  * @throws InputError for a time out of range
@@ -36,7 +38,8 @@ export function learnFactor(seen: readonly FactorSeen[], first: FactorBelief = F
     requireWithin(`/seen/${index}/seasonsBack`, seasonsBack, SEASONS_BACK);
     const precision = SEASON_FADE ** seasonsBack / TIMED_LOG_SD ** 2;
     const whole = 1 / belief.logVariance + precision;
-    const logSeen = Math.log(minutes / describedMinutes);
+    const times = Math.min(MOST_TIMES, Math.max(1 / MOST_TIMES, minutes / describedMinutes));
+    const logSeen = Math.log(times);
     return {
       logMean: (belief.logMean / belief.logVariance + precision * logSeen) / whole,
       logVariance: 1 / whole,

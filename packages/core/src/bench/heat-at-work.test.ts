@@ -17,14 +17,15 @@ const dip: StageWork = {
   ...{ kind: 'stage', key: 'stage/b1/dip', batch: 'b1', product: 'berry', stage: 'dip', skill: 'dip' },
   ...{ pieces: 100, startPieces: 104, person: 'runa', start: 680, end: 732 },
   melt: { id: 'm1', ...vessel, gramsPerPiece: 10 },
-  ...{ secondsPerPiece: 30, fixedMinutes: 0, orders: [{ order: 'o1', pieces: 100 }] },
+  ...{ coats: 1, secondsPerPiece: 30, fixedMinutes: 0, orders: [{ order: 'o1', pieces: 100 }] },
   rest: { zone: 'fridge', piecesPerTray: 24, minMinutes: 20, maxMinutes: 1200 },
 };
 const deed = (minutesAgo: number, what: BenchDeed, work = dip.key): BenchEvent => ({
   ...{ id: `${minutesAgo} ${what.kind}`, work, at: NOW - minutesAgo * MINUTE, by: 'runa', deed: what },
 });
 /** The melt and the dip at their bench after these deeds. */
-const after = (...events: BenchEvent[]) => worksAtBench({ works: [melt, dip], events, sealed: [] }, []);
+const after = (...events: BenchEvent[]) =>
+  worksAtBench({ works: [melt, dip], events, sealed: [], ended: [] }, []);
 const berry: PieceForm = {
   ...{
     kind: 'dipped',

@@ -1,3 +1,4 @@
+import { MOST_TIMES } from './factor-learning';
 import {
   BOWL_GRAMS,
   PIECE_LOG_SD,
@@ -53,6 +54,7 @@ export function runFigures(state: WorkState, now: number): RunFigures {
 
 /** What cannot well be, and is asked about before a run is sealed. */
 export type SealDoubt =
+  | { readonly kind: 'coat-before-open'; readonly stage: string }
   | { readonly kind: 'none-dipped' }
   | { readonly kind: 'not-weighed' }
   | { readonly kind: 'few-pieces'; readonly good: number; readonly planned: number }
@@ -60,15 +62,20 @@ export type SealDoubt =
   | { readonly kind: 'coat-far-off'; readonly gramsPerPiece: number; readonly expectedGrams: number }
   | { readonly kind: 'pace-far-off'; readonly secondsPerPiece: number; readonly expectedSeconds: number };
 
+/** Doubts of what a run would teach: one that was sealed with such a doubt is not learned from by itself. */
+const TEACHES: ReadonlySet<SealDoubt['kind']> = new Set(['many-pieces', 'coat-far-off', 'pace-far-off']);
+
+/** Whether a run that was sealed with these doubts confirmed is learned from only when somebody takes it in on purpose. */
+export function isLessonDoubted(confirmed: readonly string[]): boolean {
+  return confirmed.some((kind) => TEACHES.has(kind as SealDoubt['kind']));
+}
+
 /** What was expected of a run. */
 export interface RunExpected {
   readonly pieces: number;
   readonly coat: CoatBelief;
   readonly secondsPerPiece: number;
 }
-
-/** A pace this many times the planned one, or a part of it, is asked about. Source: shop default. */
-const PACE_TIMES = 2.5;
 
 /** What of a run's figures cannot well be: each is asked about. Further than three standard deviations is far off. */
 export function sealDoubts(figures: RunFigures, expected: RunExpected): SealDoubt[] {
@@ -98,7 +105,7 @@ function paceDoubts(
 ): SealDoubt[] {
   if (secondsPerPiece === null || expectedSeconds <= 0) return [];
   const times = secondsPerPiece / expectedSeconds;
-  return times > PACE_TIMES || times < 1 / PACE_TIMES
+  return times > MOST_TIMES || times < 1 / MOST_TIMES
     ? [{ kind: 'pace-far-off', secondsPerPiece, expectedSeconds }]
     : [];
 }

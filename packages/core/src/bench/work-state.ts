@@ -124,6 +124,7 @@ const APPLY: { readonly [K in BenchDeed['kind']]: Apply<K> } = {
     troubles: [...state.troubles, { at, trouble, note }],
   }),
   end: (state, { at }) => ({
+    ...begun(state, at),
     endedAt: at,
     pausedSince: null,
     pausedMs: state.pausedMs + (state.pausedSince === null ? 0 : at - state.pausedSince),
@@ -139,7 +140,7 @@ function afterDeed<K extends BenchDeed['kind']>(
   return (APPLY[deed.kind as K] as Apply<K>)(state, event, deed);
 }
 
-/** Who sets a tray down has begun, whether he said so or not. */
+/** Who sets a tray down, or says that it is done, has begun, whether he said so or not. */
 function begun({ begunAt }: WorkState, at: number): Change {
   return { begunAt: begunAt ?? at };
 }

@@ -144,6 +144,7 @@ export function layIn(
   const own = insertion.try(0, 1, toPlan);
   if ('made' in own) return { plan: own.made };
   for (const { index } of inOrder(earlier).reverse()) {
+    if (isOver()) break;
     const other = insertion.try(index + 1, 1, toPlan);
     if (!('made' in other)) continue;
     const served = servingInstead(other.made, { asked: before[index]!.id, order: order.id });

@@ -112,9 +112,7 @@ export class Kitchen {
    */
   answer(ask: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
     const planned = this.besides(ask);
-    // the time counts from when room is made, not from when the week is laid out
-    let start: number | null = null;
-    const isOver = (): boolean => performance.now() - (start ??= performance.now()) > ROOM_MILLISECONDS;
+    const isOver = roomTime();
     const place = ask.pickupPoint;
     const open = pickups.map((pickup) => this.openOf(ask, pickup));
     const dues = open.filter(({ held }) => !held).map(({ due }) => due);
@@ -139,10 +137,9 @@ export class Kitchen {
     const due = this.minuteOf(pickup);
     const order: PlanOrder = { id, due, weight: 1, place, lines: productLines(contents) };
     const others = this.asked.orders.filter((each) => each.id !== changing);
-    const start = performance.now();
     const laid = layIn(this.with([...others, order]), order, {
       earlier: earlier.map((each) => this.minuteOf(each)),
-      isOver: () => performance.now() - start > ROOM_MILLISECONDS,
+      isOver: roomTime(),
     });
     return { ...laid, order };
   }
@@ -225,6 +222,12 @@ export class Kitchen {
   private minuteOf(instant: Date): number {
     return minutesFrom(this.setUp.span.start, instant);
   }
+}
+
+/** Whether the time is over; it counts from when room is made, not from when the week is laid out. */
+function roomTime(): () => boolean {
+  let start: number | null = null;
+  return () => performance.now() - (start ??= performance.now()) > ROOM_MILLISECONDS;
 }
 
 function isAsBefore(order: PlanOrder, before: PlanOrder | undefined): boolean {

@@ -7,17 +7,25 @@ import { ProblemError } from '../../platform/http/problem-error';
 import { loadDippery } from '../../shop/dippery/dippery';
 import { WeighingEntity } from '../../store/work/weighing.entity';
 
-/** Keeps a weighing that was made at an instant. @throws ProblemError and InputError naming the field at fault */
+/**
+ * Keeps a weighing that was made at an instant; with a reason it is set aside from the start.
+ * @throws ProblemError and InputError naming the field at fault
+ */
 export async function keepWeighing(
   manager: EntityManager,
-  { at: _at, piece: pieceId, ...draft }: WeighingDraft,
+  {
+    at: _at,
+    piece: pieceId,
+    setAsideReason = null,
+    ...draft
+  }: WeighingDraft & { readonly setAsideReason?: string | null },
   at: Date,
 ): Promise<WeighingEntity> {
   gramsShown(draft.weighed, draft.pieces);
   if (draft.rejects > draft.pieces)
     throw outOfRange('/rejects', draft.rejects, `no more than the pieces dipped, ${draft.pieces}`);
   const { estimateGrams } = await portionOf(manager, { piece: pieceId, ...draft });
-  const row = { ...draft, pieceId, at, estimateGrams, setAsideReason: null, version: 1 };
+  const row = { ...draft, pieceId, at, estimateGrams, setAsideReason, version: 1 };
   const saved = await manager.save(manager.create(WeighingEntity, row));
   await announce(manager, 'weighings');
   return saved;

@@ -1,9 +1,10 @@
-import { factorRange, learnFactor, type FactorSeen } from '@alnage/core';
-import { IsNull, Not, type EntityManager } from 'typeorm';
+import { factorRange, isLessonDoubted, learnFactor, type FactorSeen } from '@alnage/core';
+import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { SeasonsBack } from './seasons-back';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { RunEntity } from '../../store/work/run.entity';
+import { WeighingEntity } from '../../store/work/weighing.entity';
 
 /** How much longer or shorter work takes than it was described, as the bench timed it. */
 export interface LearnedTimes {
@@ -23,10 +24,11 @@ export async function learnedTimes(manager: EntityManager, now: Date): Promise<L
     order: { endedAt: 'ASC' },
   });
   const coatings = await manager.find(CoatingEntity);
+  const doubted = await doubtedRuns(manager);
   const seen = new Map<string, FactorSeen[]>();
   for (const run of ended) {
     const timed = timedOf(run, coatings);
-    if (!timed) continue;
+    if (!timed || doubted.has(run.id)) continue;
     const seasonsBack = seasons.of(run.endedAt!, now);
     seen.set(timed.key, [...(seen.get(timed.key) ?? []), { ...timed, seasonsBack }]);
   }
@@ -35,6 +37,17 @@ export async function learnedTimes(manager: EntityManager, now: Date): Promise<L
     paceOf: (piece, stage) => factor(`pace/${piece}/${stage}`),
     setUpOf: (coating) => factor(`set-up/${coating}`),
   };
+}
+
+/** Runs that were sealed in doubt and that nobody has taken in on purpose since, by counting their weighing again. */
+async function doubtedRuns(manager: EntityManager): Promise<ReadonlySet<string>> {
+  const sealed = await manager.find(RunEntity, { where: { sealedAt: Not(IsNull()) } });
+  const doubted = sealed.filter(({ record }) => isLessonDoubted(record!.confirmed));
+  const weighed = doubted.map(({ weighingId }) => weighingId).filter((id) => id !== null);
+  const counted = new Set(
+    (await manager.findBy(WeighingEntity, { id: In(weighed), setAsideReason: IsNull() })).map(({ id }) => id),
+  );
+  return new Set(doubted.filter(({ weighingId }) => !counted.has(weighingId ?? '')).map(({ id }) => id));
 }
 
 type Timed = Pick<FactorSeen, 'minutes' | 'describedMinutes'> & { readonly key: string };

@@ -15,7 +15,7 @@ const MS_PER_MINUTE = 60_000;
 const TOUCHED_MS = 36 * 60 * MS_PER_MINUTE;
 
 const NOTHING: Bench = {
-  ...{ version: null, horizonStart: null, works: [], events: [], sealed: [] },
+  ...{ version: null, horizonStart: null, works: [], events: [], sealed: [], ended: [] },
   ...{ ahead: [], troubles: [], lost: [], shortages: [], tickets: {}, freeFrom: {} },
 };
 
@@ -40,6 +40,7 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
     works,
     events: open.flatMap(eventsOf),
     sealed: sealed.map(sealedWork),
+    ended: seen.runs.filter(({ endedAt, sealedAt }) => endedAt ?? sealedAt).map(({ work }) => work),
     ahead: [...ahead],
     troubles: [...troubles],
     lost: [...seen.lost],

@@ -35,6 +35,15 @@ const seal = (work: string, more: Record<string, unknown> = {}) =>
     note: '',
     ...more,
   });
+/** The weighing that a sealed run left. */
+const learnedFrom = async (run: string): Promise<Weighing | undefined> => {
+  const [row] = await shop.db.query<{ weighing_id: string }[]>('select weighing_id from run where id = $1', [
+    run,
+  ]);
+  return (await shop.app.inject('/api/weighings'))
+    .json<Weighing[]>()
+    .find(({ id }) => id === row!.weighing_id);
+};
 const runs = async (): Promise<RunRecord[]> => (await shop.app.inject('/api/runs')).json<RunRecord[]>();
 /** Everything of a run that went as planned, its bowl weighed before and after. */
 function wholeRun({ key, startPieces, pieces, secondsPerPiece }: StageWork, gramsPerPiece: number) {
@@ -212,7 +221,35 @@ describe('a seal', () => {
     expect(asked).toMatchObject({ status: 409, body: { code: 'seal-doubtful' } });
     const doubts = (asked.body.params['doubts'] as SealDoubt[]).map(({ kind }) => kind);
     expect(doubts).toContain('coat-far-off');
-    expect((await seal(work.key, { confirmed: doubts })).status).toBe(201);
+    const counts = async (id: string) => (await learnedFrom(id))!.setAsideReason === null;
+    const { status, body } = await seal(work.key, { confirmed: doubts, by: 'runa' });
+    expect(status).toBe(201);
+    // it is kept, signed by whose bench it is, and nothing is learned from it until somebody says so
+    expect(body).toMatchObject({ taught: null, sealedBy: 'runa', confirmed: doubts });
+    expect(await counts(body.id)).toBe(false);
+    const { id, version } = (await learnedFrom(body.id))!;
+    const ways = ['POST', `/api/weighings/${id}/set-aside`] as const;
+    expect((await ask(shop.app, ways, { reason: null, version })).status).toBe(200);
+    expect(await counts(body.id)).toBe(true);
+    expect((await ask(shop.app, ways, { reason: 'A test', version: version + 1 })).status).toBe(200);
+  });
+
+  test('of a second coat asks for the first, where nobody wrote down that it is on', async () => {
+    const { works, ended } = await bench();
+    const dips = works.filter(isDip).filter(({ key }) => !ended.includes(key));
+    const firstOf = ({ batch }: StageWork) =>
+      dips.find((each) => each.batch === batch && each.stage === 'dip');
+    const second = dips.find((each) => each.stage === 'drizzle' && firstOf(each))!;
+    const first = firstOf(second)!;
+    expect(second.coats).toBe(2);
+    await send(wholeRun(second, second.melt!.gramsPerPiece));
+    const refused = await seal(second.key);
+    expect(refused.body.params['doubts']).toContainEqual({ kind: 'coat-before-open', stage: 'dip' });
+    await send([event(first.key, { kind: 'end' })]);
+    expect((await bench()).ended).toContain(first.key);
+    const { body } = await seal(second.key);
+    const doubts = ((body.params?.['doubts'] ?? []) as SealDoubt[]).map(({ kind }) => kind);
+    expect(doubts).not.toContain('coat-before-open');
   });
 
   test('is for good: nothing more is written down, and it is not sealed twice', async () => {

@@ -2,14 +2,17 @@ import type { AmendAsk, RunRecord, SealAsk } from '@alnage/contract';
 import {
   centreAllergens,
   runFigures,
+  isLessonDoubted,
   sealDoubts,
+  workKey,
   workState,
   type RunFigures,
+  type SealDoubt,
   type StageWork,
   type WorkState,
 } from '@alnage/core';
 import { randomUUID } from 'node:crypto';
-import { IsNull, type DataSource, type EntityManager } from 'typeorm';
+import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import { drawnLots, takeOut, type MovedBy } from '../../week/stock/drawn-lots';
 import { loadBook } from '../../shop/recipe-book/load-book';
 import { lockLarder } from '../../week/stock/lock-larder';
@@ -20,6 +23,8 @@ import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { keepWeighing } from '../../week/learned/keep-weighing';
 import { WeighingEntity } from '../../store/work/weighing.entity';
+import { PersonEntity } from '../../store/workshop/resources.entity';
+import { PieceEntity } from '../../store/workshop/piece.entity';
 import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
 import { wallClockOf } from '../../platform/time/workshop-time';
 import { countsOf } from '../../week/begun/run-counts';
@@ -47,6 +52,8 @@ interface Sealing {
   readonly figures: RunFigures;
   readonly known: KnownRun;
   readonly ask: SealAsk;
+  /** What cannot well be of it. */
+  readonly doubts: readonly SealDoubt[];
   readonly by: string | null;
   readonly now: Date;
 }
@@ -74,9 +81,10 @@ export class SealService {
       const { run, now, state } = sealing;
       if (state.endedAt === null) await end(sealing);
       const weighingId = await learn(sealing);
-      const taught = weighingId && (await taughtBy(sealing));
+      const isLearned = weighingId !== null && !isLessonDoubted(record.confirmed);
+      const taught = isLearned ? await taughtBy(sealing) : null;
       const leftoverLot = await keepLeftover(sealing);
-      const whole: SealedRecord = { ...record, taught: taught || null, leftoverLot };
+      const whole: SealedRecord = { ...record, taught, leftoverLot };
       await manager.update(
         RunEntity,
         { id: run.id },
@@ -131,14 +139,31 @@ export class SealService {
     const state = workState(eventsOf(run));
     const figures = runFigures(state, now.getTime());
     const known = await knownRun(manager, run.planned, now);
-    return { manager, setUp, run, work: run.planned, state, figures, known, ask, by, now };
+    const doubts = [...(await coatBeforeOpen(manager, run)), ...sealDoubts(figures, known)];
+    const signer = ask.by === undefined ? null : await manager.findOneBy(PersonEntity, { id: ask.by });
+    const signed = signer?.id ?? by;
+    return { manager, setUp, run, work: run.planned, state, figures, known, ask, doubts, by: signed, now };
   }
 }
 
 /** @throws ProblemError `seal-doubtful` for each figure that cannot well be, until somebody says that it stands */
-function requireSure({ figures, known, ask }: Sealing): void {
-  const open = sealDoubts(figures, known).filter(({ kind }) => !ask.confirmed.includes(kind));
+function requireSure({ doubts, ask }: Sealing): void {
+  const open = doubts.filter(({ kind }) => !ask.confirmed.includes(kind));
   if (open.length > 0) throw new ProblemError('seal-doubtful', { doubts: open });
+}
+
+/** The coat before this one where nobody wrote down that it is done: a second coat goes on the first. */
+async function coatBeforeOpen(
+  manager: EntityManager,
+  { horizonStart, planned }: RunEntity,
+): Promise<SealDoubt[]> {
+  if (planned.kind !== 'stage') return [];
+  const piece = await manager.findOneBy(PieceEntity, { id: planned.product });
+  const coats = piece?.route.filter(({ coat }) => coat !== null).map(({ id }) => id) ?? [];
+  const stage = coats[coats.indexOf(planned.stage) - 1];
+  if (stage === undefined) return [];
+  const where = { horizonStart, work: workKey({ batch: planned.batch, stage }), endedAt: Not(IsNull()) };
+  return (await manager.existsBy(RunEntity, where)) ? [] : [{ kind: 'coat-before-open', stage }];
 }
 
 /** @throws ProblemError for more leftover than there is */
@@ -165,7 +190,7 @@ async function end({ manager, run, by, now }: Sealing): Promise<void> {
 type Unlearned = Omit<SealedRecord, 'taught' | 'leftoverLot'>;
 
 async function recordOf(sealing: Sealing): Promise<Unlearned> {
-  const { manager, run, work, state, figures, known, ask, by, now } = sealing;
+  const { manager, run, work, state, figures, known, ask, doubts, by, now } = sealing;
   const { pieces, good, startGrams, addedGrams, leftGrams, gramsPerPiece, minutes, secondsPerPiece } =
     figures;
   const startedAt = new Date(state.begunAt ?? now.getTime());
@@ -192,7 +217,8 @@ async function recordOf(sealing: Sealing): Promise<Unlearned> {
     lots: drawn.lots,
     missing: drawn.missing,
     orders: await ordersOf(manager, work),
-    ...{ confirmed: [...ask.confirmed], note: ask.note.trim(), sealedAt: now.toISOString(), sealedBy: by },
+    confirmed: doubts.map(({ kind }) => kind),
+    ...{ note: ask.note.trim(), sealedAt: now.toISOString(), sealedBy: by },
   };
 }
 
@@ -238,8 +264,8 @@ function movedBy({ run, by, now }: Sealing, reason: string): MovedBy {
   return { at: now, by, reason, runId: run.id };
 }
 
-/** The weighing that the piece learns from; null where nothing was weighed. */
-async function learn({ manager, run, figures, known, setUp, now }: Sealing): Promise<string | null> {
+/** The weighing that the piece learns from, set aside where it was doubted; null where nothing was weighed. */
+async function learn({ manager, run, figures, known, doubts, setUp, now }: Sealing): Promise<string | null> {
   if (figures.gramsPerPiece === null || figures.gramsPerPiece <= 0) return null;
   const at = run.endedAt ?? now;
   const { startGrams, addedGrams, leftGrams, pieces, rejected: rejects } = figures;
@@ -250,6 +276,9 @@ async function learn({ manager, run, figures, known, setUp, now }: Sealing): Pro
     {
       ...{ piece: known.piece.id, coat: portion.role, sizeClass, weighed, pieces, rejects },
       at: wallClockOf(at, setUp.timeZone),
+      setAsideReason: isLessonDoubted(doubts.map(({ kind }) => kind))
+        ? `Doubtful when run ${run.code} was sealed; not learned from until it is counted again.`
+        : null,
     },
     at,
   );

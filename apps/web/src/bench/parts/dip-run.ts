@@ -4,6 +4,7 @@ import { count, duration, mass, temperature } from '../../shared/formats/formats
 import { Keys } from '../../shared/keys';
 import { adviceWords, forecastWords, PROBE_WORDS } from '../../shared/bench/temper-words';
 import { BenchStore } from '../bench.store';
+import { BeforePanel } from './before-panel';
 import { RejectPanel } from './reject-panel';
 import { SealPanel } from './seal-panel';
 import { TroublePanel } from './trouble-panel';
@@ -15,7 +16,7 @@ const TAP_MS = 700;
 /** One run of dipping, very large: temperature, count, what is left, when it is done; and the one big target. */
 @Component({
   selector: 'al-dip-run',
-  imports: [BowlChart, RejectPanel, SealPanel, TroublePanel, WeighPanel],
+  imports: [BeforePanel, BowlChart, RejectPanel, SealPanel, TroublePanel, WeighPanel],
   templateUrl: './dip-run.html',
   styleUrl: './dip-run.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -96,11 +97,16 @@ export class DipRun {
     this.tappedAt = now;
     const run = this.bench.run()!;
     if (!this.isBegun()) {
-      this.bench.do({ kind: 'begin' });
-      if (run.startGrams === null) this.bench.open('weigh');
+      if (this.bench.before()) return this.bench.open('before');
+      this.begin();
     } else if (this.isPaused()) this.bench.do({ kind: 'resume' });
     else if (run.good >= run.wanted) this.end();
     else this.bench.do({ kind: 'tray', pieces: run.tray });
+  }
+
+  protected begin(): void {
+    this.bench.do({ kind: 'begin' });
+    if (this.bench.run()!.startGrams === null) this.bench.open('weigh');
   }
 
   protected end(): void {

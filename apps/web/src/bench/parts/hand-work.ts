@@ -4,13 +4,14 @@ import { workedMinutes, type StageWork } from '@alnage/core';
 import { count, duration } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
 import { BenchStore } from '../bench.store';
+import { BeforePanel } from './before-panel';
 import { RejectPanel } from './reject-panel';
 import { TroublePanel } from './trouble-panel';
 
 /** Work of hands without coating – washing, rolling, packing: begun, counted where pieces fail, and done. */
 @Component({
   selector: 'al-hand-work',
-  imports: [MatButtonModule, RejectPanel, TroublePanel],
+  imports: [BeforePanel, MatButtonModule, RejectPanel, TroublePanel],
   template: `
     <div class="tiles">
       <div class="tile">
@@ -31,7 +32,9 @@ import { TroublePanel } from './trouble-panel';
     </div>
     <div class="work">
       <div class="left">
-        @if (bench.panel() === 'reject') {
+        @if (bench.panel() === 'before') {
+          <al-before-panel (confirmed)="bench.do({ kind: 'begin' })" />
+        } @else if (bench.panel() === 'reject') {
           <al-reject-panel />
         } @else if (bench.panel() === 'trouble') {
           <al-trouble-panel />
@@ -99,7 +102,10 @@ export class HandWork {
   }
 
   protected tap(): void {
-    if (!this.isBegun()) return this.bench.do({ kind: 'begin' });
+    if (!this.isBegun()) {
+      if (this.bench.before()) return this.bench.open('before');
+      return this.bench.do({ kind: 'begin' });
+    }
     this.bench.do({ kind: 'end' });
     this.bench.callAfterRest();
   }

@@ -120,8 +120,8 @@ export class SealPanel {
     if (this.toLarder.invalid) return;
     const confirmed = this.doubts().map(({ kind }) => kind);
     this.askedFor.set(work);
-    this.store.dispatch(
-      BenchActions.sealAsked({ ask: { work, confirmed, toLarderGrams: this.typed() ?? 0, note: '' } }),
-    );
+    const by = this.bench.signer();
+    const ask = { work, confirmed, toLarderGrams: this.typed() ?? 0, note: '', ...(by !== null && { by }) };
+    this.store.dispatch(BenchActions.sealAsked({ ask }));
   }
 }

@@ -11,7 +11,7 @@ import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { countsNow, type RunRecord } from '@alnage/contract';
-import { BOWL_GRAMS, REJECT_CAUSES, RUN_PIECES } from '@alnage/core';
+import { BOWL_GRAMS, isLessonDoubted, REJECT_CAUSES, RUN_PIECES } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -100,6 +100,8 @@ export class RunMargin {
       Math.abs(pace) < 0.03
         ? 'Pace as described.'
         : `${Math.abs(Math.round(100 * pace))}% ${pace > 0 ? 'slower' : 'faster'} than described.`;
+    if (isLessonDoubted(this.row().run.confirmed))
+      return `It was sealed in doubt, so nothing is learned from it until its weighing is counted again in Pieces. ${paceText}`;
     if (!taught) return `Nothing was weighed, so the coat was not learned. ${paceText}`;
     const { beforeGrams, afterGrams } = taught;
     return `${this.row().piece} ${pieceMass(beforeGrams)} → ${pieceMass(afterGrams)}. ${paceText} The next plan goes by it.`;

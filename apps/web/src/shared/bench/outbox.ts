@@ -44,10 +44,10 @@ export class Outbox {
     addEventListener('online', () => this.send());
   }
 
-  /** Writes a deed down, at once and for good, and sends it as soon as that can be. */
-  add(work: string, deed: BenchDeed): BenchEventDraft {
+  /** Writes a deed down, at once and for good, and sends it as soon as that can be; by whoever is at this screen if nobody is named. */
+  add(work: string, deed: BenchDeed, by = personHere()): BenchEventDraft {
     const at = Math.round(this.clock.precise());
-    const event: BenchEventDraft = { id: uuid(), work, at, by: personHere(), deed };
+    const event: BenchEventDraft = { id: uuid(), work, at, by, deed };
     this.writing = this.writing
       .then(() => this.box)
       .then((box) => box.put(event))

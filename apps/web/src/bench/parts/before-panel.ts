@@ -1,0 +1,57 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { workTitle } from '../bench-rows';
+import { BenchStore } from '../bench.store';
+
+/** Asks about the stage before, which nobody has written down as done: a coat goes on what is there. */
+@Component({
+  selector: 'al-before-panel',
+  imports: [MatButtonModule],
+  template: `
+    @if (told(); as told) {
+      <section class="card" role="alertdialog" aria-label="Is the stage before done?">
+        <h2>Is “{{ told.title }}” done?</h2>
+        <p>
+          Nobody has written down that it is. It was planned for {{ told.from }}–{{ told.to }},
+          {{ told.who }}.
+        </p>
+        <div class="buttons">
+          <button matButton="filled" type="button" class="big" (click)="confirm()">It is done; begin</button>
+          <button matButton="outlined" type="button" class="big" (click)="bench.choose(told.key)">
+            Go to it
+          </button>
+          <button matButton="outlined" type="button" class="big" (click)="bench.open(null)">Not yet</button>
+        </div>
+        <p class="soft">“It is done” is written down in the name of {{ told.by }}.</p>
+      </section>
+    }
+  `,
+  styleUrl: './panel.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BeforePanel {
+  /** Somebody said that it is done: the work may begin. */
+  readonly confirmed = output();
+  protected readonly bench = inject(BenchStore);
+  protected readonly told = computed(() => {
+    const [before, words] = [this.bench.before(), this.bench.words()];
+    if (!before || !words) return null;
+    const { work } = before;
+    return {
+      key: work.key,
+      title: workTitle(work, words),
+      from: words.clock(work.start),
+      to: words.clock(work.end),
+      who: words.person(work.person),
+      by: words.person(this.bench.signer() ?? work.person),
+    };
+  });
+
+  protected confirm(): void {
+    const before = this.bench.before();
+    if (!before) return;
+    this.bench.do({ kind: 'end' }, before.work.key);
+    this.bench.open(null);
+    this.confirmed.emit();
+  }
+}
