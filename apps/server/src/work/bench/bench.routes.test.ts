@@ -1,70 +1,22 @@
 import { randomUUID } from 'node:crypto';
-import type { Bench, BenchTaken, Larder, RunRecord, Weighing } from '@alnage/contract';
-import type { BenchDeed, BenchWork, SealDoubt, StageWork } from '@alnage/core';
+import type { Bench, Larder, RunRecord, SavedPlan, Weighing } from '@alnage/contract';
+import type { BenchDeed, SealDoubt, StageWork } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, piecesOf } from '../../testing/ask';
-import { makePlan, openApp, type WorkshopApp } from '../../testing/workshop-app';
+import { ask } from '../../testing/ask';
+import { benchDesk, isDip } from '../../testing/bench-desk';
+import { openApp, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => void (shop = await openApp()));
 afterAll(() => shop.close());
 
 const MINUTE = 60_000;
-const bench = async (): Promise<Bench> => (await shop.app.inject('/api/bench')).json<Bench>();
-const now = (): number => shop.app.clock.now().getTime();
-const isDip = (work: BenchWork): work is StageWork => work.kind === 'stage' && work.melt !== null;
-/** A dip of a piece that nobody has begun, the first to come. */
-async function freshDip(product: string): Promise<StageWork> {
-  const { works, events, sealed } = await bench();
-  const used = new Set([...events, ...sealed].map(({ work }) => work));
-  return works.filter(isDip).find((work) => work.product === product && !used.has(work.key))!;
-}
-const event = (work: string, deed: BenchDeed, minutesAgo = 0) => ({
-  ...{ id: randomUUID(), work, at: Math.round(now() - minutesAgo * MINUTE), by: null as string | null, deed },
-});
-const send = (events: readonly object[]) =>
-  shop.app.inject({ method: 'POST', url: '/api/bench/events', payload: { events } }).then((response) => ({
-    status: response.statusCode,
-    body: response.json<BenchTaken & { errors: { pointer: string; code: string }[] }>(),
-  }));
-const seal = (work: string, more: Record<string, unknown> = {}) =>
-  ask<RunRecord>(shop.app, ['POST', '/api/runs'], {
-    work,
-    confirmed: [],
-    toLarderGrams: 0,
-    note: '',
-    ...more,
-  });
-/** The weighing that a sealed run left. */
-const learnedFrom = async (run: string): Promise<Weighing | undefined> => {
-  const [row] = await shop.db.query<{ weighing_id: string }[]>('select weighing_id from run where id = $1', [
-    run,
-  ]);
-  return (await shop.app.inject('/api/weighings'))
-    .json<Weighing[]>()
-    .find(({ id }) => id === row!.weighing_id);
-};
-const runs = async (): Promise<RunRecord[]> => (await shop.app.inject('/api/runs')).json<RunRecord[]>();
-/** Everything of a run that went as planned, its bowl weighed before and after. */
-function wholeRun({ key, startPieces, pieces, secondsPerPiece }: StageWork, gramsPerPiece: number) {
-  const minutes = (startPieces * secondsPerPiece) / 60;
-  const used = Math.round(startPieces * gramsPerPiece);
-  return [
-    event(key, { kind: 'begin' }, minutes),
-    event(key, { kind: 'weigh', what: 'start', grams: used + 900 }, minutes),
-    event(key, { kind: 'tray', pieces }, 1),
-    ...(startPieces > pieces
-      ? [event(key, { kind: 'reject', pieces: startPieces - pieces, cause: 'cracked' }, 1)]
-      : []),
-    event(key, { kind: 'weigh', what: 'left', grams: 900 }),
-    event(key, { kind: 'end' }),
-  ];
-}
+const { bench, freshDip, event, send, seal, learnedFrom, runs, wholeRun } = benchDesk(() => shop);
 
 describe('the bench', () => {
   test('has the published plan’s work, by when it begins, and nothing late while all goes by the plan', async () => {
     const told = await bench();
-    const plan = await makePlanNone();
+    const plan = await planned();
     expect(told.version).toBe(plan.version);
     expect(told.works).toHaveLength(
       plan.plan.melts.length + plan.plan.batches.flatMap(({ stages }) => stages).length,
@@ -137,9 +89,7 @@ describe('the bench', () => {
 });
 
 /** The plan that is there. */
-async function makePlanNone() {
-  return (await shop.app.inject('/api/plan')).json<Awaited<ReturnType<typeof makePlan>>>();
-}
+const planned = async () => (await shop.app.inject('/api/plan')).json<SavedPlan>();
 
 describe('the day', () => {
   let friday: WorkshopApp;
@@ -341,109 +291,5 @@ describe('an amendment', () => {
     const counts = { good: 1, rejects: [], startGrams: null, addedGrams: 0, leftGrams: null, reason: 'x' };
     const missing = '/api/runs/00000000-0000-4000-8000-000000000000/amendments';
     expect((await ask(shop.app, ['POST', missing], counts)).body).toMatchObject({ code: 'record-not-found' });
-  });
-});
-
-describe('a run that gave fewer good pieces', () => {
-  test('says whose are missing, and the next plan makes them again', async () => {
-    const work = await freshDip('frost-berry');
-    const [begin, start] = wholeRun(work, work.melt!.gramsPerPiece);
-    await send([
-      begin!,
-      start!,
-      event(work.key, { kind: 'tray', pieces: work.pieces - 2 }, 1),
-      event(work.key, { kind: 'reject', pieces: work.startPieces - work.pieces + 2, cause: 'bare' }, 1),
-      event(work.key, { kind: 'end' }),
-    ]);
-    const { shortages } = await bench();
-    const own = shortages.filter(({ batch }) => batch === work.batch);
-    expect(own.reduce((sum, { pieces }) => sum + pieces, 0)).toBe(2);
-    expect(own.every(({ product }) => product === 'frost-berry')).toBe(true);
-    const sum = (batches: readonly { product: string; pieces: number }[]): number =>
-      batches.filter(({ product }) => product === 'frost-berry').reduce((all, { pieces }) => all + pieces, 0);
-    const before = sum((await makePlanNone()).plan.batches);
-    const { plan } = await makePlan(shop.app);
-    // what is dipped stays as it came out, whatever hour it was planned for; the two are made again
-    expect(plan.batches.find(({ id }) => id === work.batch)!.pieces).toBe(work.pieces - 2);
-    expect(plan.unmet.filter(({ product }) => product === 'frost-berry')).toEqual([]);
-    expect(sum(plan.batches)).toBe(before);
-  });
-});
-
-describe('the last stage of a batch', () => {
-  test('takes what its good pieces are packed in, and gives it back when it was not over after all', async () => {
-    const stock = async (): Promise<Record<string, number>> => {
-      const { lots } = (await shop.app.inject('/api/larder')).json<Larder>();
-      const own = lots.filter(({ item }) => item.id === 'paper-cup');
-      return Object.fromEntries(own.map(({ code, amount }) => [code, amount]));
-    };
-    const sum = (left: Record<string, number>): number =>
-      Object.values(left).reduce((all, one) => all + one, 0);
-    const pieces = await piecesOf(shop.app);
-    const cupped = pieces.filter(({ supplies }) => supplies.some(({ supply }) => supply === 'paper-cup'));
-    const last = new Map(cupped.map(({ id, route }) => [id, route.at(-1)!.id]));
-    const { works, events } = await bench();
-    const known = new Set(events.map(({ work }) => work));
-    const pack = works.find(
-      (work): work is StageWork =>
-        work.kind === 'stage' && last.get(work.product) === work.stage && !known.has(work.key),
-    )!;
-    const before = await stock();
-    await send([event(pack.key, { kind: 'begin' }, 5)]);
-    expect(await stock()).toEqual(before);
-    const end = event(pack.key, { kind: 'end' });
-    await send([end]);
-    const cups = sum(before) - sum(await stock());
-    expect(cups).toBeGreaterThan(0);
-    expect(cups).toBeLessThanOrEqual(pack.pieces);
-    // sent once more, it is packed once
-    await send([end, event(pack.key, { kind: 'timer', name: 'x', endsAt: now() })]);
-    expect(sum(before) - sum(await stock())).toBe(cups);
-    await send([event(pack.key, { kind: 'undo', event: end.id })]);
-    expect(await stock()).toEqual(before);
-    await send([event(pack.key, { kind: 'end' })]);
-    expect(sum(before) - sum(await stock())).toBe(cups);
-  });
-});
-
-describe('a sealed run', () => {
-  test('tells the lots of the centre that was made for its batch, and no others', async () => {
-    const sealed = await runs();
-    const lotsOf = (piece: string) => sealed.filter((run) => run.piece === piece).map((run) => run.batchLots);
-    expect(lotsOf('dusk-berry').flat()).toEqual([]);
-    const butter = lotsOf('oat-ball').map((lots) => lots.filter(({ item }) => item.id === 'hazelnut-butter'));
-    expect(butter.length).toBeGreaterThan(0);
-    const { lots } = (await shop.app.inject('/api/larder')).json<Larder>();
-    for (const [index, { batch }] of sealed.filter(({ piece }) => piece === 'oat-ball').entries()) {
-      const [own] = butter[index]!;
-      const moves = lots.find(({ id }) => id === own!.lot)!.moves;
-      const taken = moves.filter(({ reason }) => reason === `Batch ${batch}`);
-      expect(own).toMatchObject({ code: 'H 7', amount: -taken.reduce((sum, { amount }) => sum + amount, 0) });
-      expect(own!.amount).toBeGreaterThan(0);
-    }
-  });
-});
-
-describe('what the bench timed', () => {
-  test('is what the next plan goes by', async () => {
-    const twist = async (): Promise<number> => {
-      const { problem } = await makePlan(shop.app);
-      return problem.products.find(({ id }) => id === 'dusk-berry')!.stages.find(({ id }) => id === 'dip')!
-        .secondsPerPiece;
-    };
-    const described = (await piecesOf(shop.app)).find(({ id }) => id === 'dusk-berry')!;
-    const route = described.route.find(({ id }) => id === 'dip')!.secondsPerPiece;
-    const work = await freshDip('dusk-berry');
-    const slow = wholeRun(work, work.melt!.gramsPerPiece).map((each) => ({
-      ...each,
-      at:
-        each.deed.kind === 'begin'
-          ? Math.round(now() - ((work.startPieces * route * 2.2) / 60) * MINUTE)
-          : each.at,
-    }));
-    await send(slow);
-    const { body } = await seal(work.key, { confirmed: ['few-pieces', 'pace-far-off'] });
-    expect(body.minutes).toBeGreaterThan(body.describedMinutes * 1.5);
-    expect(await twist()).toBeGreaterThan(route);
   });
 });
