@@ -37,15 +37,24 @@ describe('the Counter place', () => {
 
   test('puts on the shelf and hands over, one step at a time', async () => {
     const page = await openFriday();
+    // on Thursday it is not made by the plan
     await page.click('On the shelf, M-0401');
+    page.http.expectNone('/api/orders/o1/move');
+    expect(page.text()).toMatch(/By the plan it is not packed before Fri 19, /);
+    await page.click('It is made: on the shelf');
     page.http.expectOne('/api/orders/o1/move').flush(order({ state: 'ready', version: 2 }));
     await page.settle();
     await page.click('Hand over, M-0401');
+    page.http.expectNone('/api/orders/o1/move');
+    expect(page.page.querySelector('.stop')!.textContent).toMatch(/For .*\. €\d+\.\d\d to pay\./);
+    await page.click('Hand it over all the same');
     const request = page.http.expectOne('/api/orders/o1/move');
     expect(request.request.body).toEqual({ to: 'handed-over', version: 2, despiteKitchen: false });
     request.flush(order({ state: 'handed-over', version: 3 }));
     await page.settle();
     expect(page.text()).toContain('1 to collect · 2 collected');
+    // what was not paid stays in sight
+    expect(page.page.querySelector('.gone .figure.care')!.textContent).toMatch(/to pay/);
   });
 
   test('says of an order that was taken knowingly what is in it, and who said why', async () => {

@@ -1,5 +1,5 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, inject, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -11,6 +11,7 @@ import { Margin } from '../shared/margin/margin';
 import { OrderDetails } from '../shared/orders/order-details';
 import { waivedText } from '../shared/orders/waiver-words';
 import { OrderActions, ordersFeature } from '../state/orders.state';
+import type { CounterRow } from './counter-rows';
 import { CounterPageStore } from './counter.store';
 
 /** The next step of an order at the counter. */
@@ -33,19 +34,36 @@ export class CounterPage {
   protected readonly isRead = this.store.selectSignal(ordersFeature.selectIsRead);
   private readonly findField = viewChild.required<ElementRef<HTMLInputElement>>('find');
   protected readonly next = NEXT;
+  /** The order that is asked about, with the state that it was in then. */
+  protected readonly asked = signal<string | null>(null);
 
   constructor() {
     inject(Keys).bind(
       { key: '/', does: 'Find a name or ticket', run: () => this.findField().nativeElement.focus() },
       { key: 'ArrowDown', does: 'Next order', run: () => this.page.step(1) },
       { key: 'ArrowUp', does: 'Order before', run: () => this.page.step(-1) },
-      { key: 'Enter', does: 'Next step of the chosen order', run: () => this.advance(this.page.chosen()) },
+      { key: 'Enter', does: 'Next step of the chosen order', run: () => this.advanceChosen() },
     );
   }
 
-  protected advance(order: Order | null): void {
-    const next = order && NEXT[order.state];
+  /** Takes an order a step on; what speaks against that is asked about first. */
+  protected advance({ order, stop }: CounterRow): void {
+    this.page.choose(order.id);
+    const key = order.id + order.state;
+    if (stop && this.asked() !== key) this.asked.set(key);
+    else this.goOn(order);
+  }
+
+  protected goOn(order: Order): void {
+    const next = NEXT[order.state];
+    this.asked.set(null);
     if (next) this.store.dispatch(OrderActions.moveAsked({ order, to: next.to }));
+  }
+
+  private advanceChosen(): void {
+    const rows = this.page.hours().flatMap((hour) => hour.rows);
+    const row = rows.find((each) => each.order.id === this.page.chosenId());
+    if (row && NEXT[row.order.state]) this.advance(row);
   }
 
   protected readonly hourText = hourText;

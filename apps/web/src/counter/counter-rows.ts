@@ -2,6 +2,7 @@ import { PROMISED_STATES, type Order, type Piece, type SeasonDay, type Workshop 
 import { duration, money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
+import { waivedText } from '../shared/orders/waiver-words';
 import type { OrderFate } from '../state/order-fate';
 import type { OrderNames } from '../state/workshop.state';
 
@@ -19,6 +20,8 @@ export interface CounterRow {
   readonly isLate: boolean;
   /** What is still to pay when it is collected; '' where all is paid. */
   readonly toPay: string;
+  /** What speaks against the next step, to be asked about first; null where nothing does. */
+  readonly stop: string | null;
 }
 
 /** The orders that leave within one hour. */
@@ -73,12 +76,31 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
     age: ageText(fate),
     eatBy: eatByText(fate, input, wall),
     toPay: toPayText(order, input.workshop.currency),
+    stop: stopText(order, input, wall),
     isLate: (order.state === 'promised' || order.state === 'ready') && at < input.now,
   };
 }
 
 function toPayText({ balanceMinor }: Order, currency: string): string {
   return balanceMinor > 0 ? `${money(balanceMinor, currency)} to pay` : '';
+}
+
+/** Why an order cannot well be on the shelf yet, or be handed over as it is. */
+function stopText(order: Order, input: CounterInput, wall: WallTime): string | null {
+  const { fates, horizonStart, now, workshop } = input;
+  if (order.state === 'promised') {
+    const fate = fates.get(order.id);
+    if (!fate || fate.standing === 'unplanned') return 'Not all of it is in the plan.';
+    if (fate.packed === null) return 'The plan cannot make all of it.';
+    const packed = horizonStart + fate.packed * MS_PER_MINUTE;
+    return packed > now ? `By the plan it is not packed before ${wall.dayTime(packed)}.` : null;
+  }
+  if (order.state !== 'ready') return null;
+  const told = [
+    ...(order.allergyWaiver ? [`${waivedText(order.allergyWaiver)}.`] : []),
+    ...(order.balanceMinor > 0 ? [`${toPayText(order, workshop.currency)}.`] : []),
+  ];
+  return told.length > 0 ? `For ${order.customer}. ${told.join(' ')}` : null;
 }
 
 function readyText(
