@@ -46,7 +46,9 @@ describe('the Counter place', () => {
     await page.settle();
     await page.click('Hand over, M-0401');
     page.http.expectNone('/api/orders/o1/move');
-    expect(page.page.querySelector('.stop')!.textContent).toMatch(/For .*\. €\d+\.\d\d to pay\./);
+    expect(page.page.querySelector('.stop')!.textContent).toMatch(
+      /For .*\. Contains soya\. €\d+\.\d\d to pay\./,
+    );
     await page.click('Hand it over all the same');
     const request = page.http.expectOne('/api/orders/o1/move');
     expect(request.request.body).toEqual({ to: 'handed-over', version: 2, despiteKitchen: false });

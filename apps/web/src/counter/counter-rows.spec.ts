@@ -24,6 +24,7 @@ const input: CounterInput = {
   workshop,
   pieces: [piece],
   names,
+  declared: { coatings: workshop.coatings, book: workshop },
   fates: orderFates(catalogueOf(saved.problem), saved),
   horizonStart: Date.parse(saved.horizonStart),
   day: workshop.season!.days[1]!,

@@ -2,6 +2,7 @@ import { PROMISED_STATES, type Order, type Piece, type SeasonDay, type Workshop 
 import { duration, money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
+import { allergensText } from '../shared/orders/allergen-words';
 import { waivedText } from '../shared/orders/waiver-words';
 import type { OrderFate } from '../state/order-fate';
 import type { OrderNames } from '../state/workshop.state';
@@ -37,6 +38,7 @@ export interface CounterInput {
   readonly workshop: Workshop;
   readonly pieces: readonly Piece[];
   readonly names: OrderNames;
+  readonly declared: Parameters<typeof allergensText>[2];
   readonly fates: ReadonlyMap<string, OrderFate>;
   readonly horizonStart: number;
   readonly day: SeasonDay;
@@ -85,22 +87,33 @@ function toPayText({ balanceMinor }: Order, currency: string): string {
   return balanceMinor > 0 ? `${money(balanceMinor, currency)} to pay` : '';
 }
 
-/** Why an order cannot well be on the shelf yet, or be handed over as it is. */
+/** What speaks against the next step of an order; null where nothing does. */
 function stopText(order: Order, input: CounterInput, wall: WallTime): string | null {
-  const { fates, horizonStart, now, workshop } = input;
-  if (order.state === 'promised') {
-    const fate = fates.get(order.id);
-    if (!fate || fate.standing === 'unplanned') return 'Not all of it is in the plan.';
-    if (fate.packed === null) return 'The plan cannot make all of it.';
-    const packed = horizonStart + fate.packed * MS_PER_MINUTE;
-    return packed > now ? `By the plan it is not packed before ${wall.dayTime(packed)}.` : null;
-  }
-  if (order.state !== 'ready') return null;
+  if (order.state === 'promised') return notMadeText(input.fates.get(order.id), input, wall);
+  return order.state === 'ready' ? handOverText(order, input) : null;
+}
+
+/** Why it cannot well be on the shelf yet. */
+function notMadeText(
+  fate: OrderFate | undefined,
+  { horizonStart, now }: CounterInput,
+  wall: WallTime,
+): string | null {
+  if (!fate || fate.standing === 'unplanned') return 'Not all of it is in the plan.';
+  if (fate.packed === null) return 'The plan cannot make all of it.';
+  const packed = horizonStart + fate.packed * MS_PER_MINUTE;
+  return packed > now ? `By the plan it is not packed before ${wall.dayTime(packed)}.` : null;
+}
+
+/** Why it cannot well be handed over as it is, with who collects it and what is in it. */
+function handOverText(order: Order, { declared, pieces, workshop }: CounterInput): string | null {
   const told = [
     ...(order.allergyWaiver ? [`${waivedText(order.allergyWaiver)}.`] : []),
     ...(order.balanceMinor > 0 ? [`${toPayText(order, workshop.currency)}.`] : []),
   ];
-  return told.length > 0 ? `For ${order.customer}. ${told.join(' ')}` : null;
+  if (told.length === 0) return null;
+  const { contains } = allergensText(order, pieces, declared);
+  return [`For ${order.customer}.`, ...(contains ? [`Contains ${contains}.`] : []), ...told].join(' ');
 }
 
 function readyText(

@@ -21,6 +21,7 @@ export const CounterPageStore = signalStore(
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const pieces = store.selectSignal(workshopFeature.selectPieces);
     const names = store.selectSignal(workshopFeature.selectOrderNames);
+    const declared = store.selectSignal(workshopFeature.selectDeclared);
     const fates = store.selectSignal(planFeature.selectWorkedFates);
     const saved = store.selectSignal(planFeature.selectWorkedBy);
     const day = computed(() => {
@@ -37,6 +38,7 @@ export const CounterPageStore = signalStore(
         workshop: shop,
         pieces: pieces(),
         names: names(),
+        declared: declared(),
         fates: fates(),
         horizonStart: Date.parse(saved()?.horizonStart ?? shown.start),
         day: shown,

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  output,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { workTitle } from '../bench-rows';
 import { BenchStore } from '../bench.store';
@@ -9,7 +18,7 @@ import { BenchStore } from '../bench.store';
   imports: [MatButtonModule],
   template: `
     @if (told(); as told) {
-      <section class="card" role="alertdialog" aria-label="Is the stage before done?">
+      <section #asked class="card" tabindex="-1" role="alertdialog" aria-label="Is the stage before done?">
         <h2>Is “{{ told.title }}” done?</h2>
         <p>
           Nobody has written down that it is. It was planned for {{ told.from }}–{{ told.to }},
@@ -33,6 +42,7 @@ export class BeforePanel {
   /** Somebody said that it is done: the work may begin. */
   readonly confirmed = output();
   protected readonly bench = inject(BenchStore);
+  private readonly asked = viewChild<ElementRef<HTMLElement>>('asked');
   protected readonly told = computed(() => {
     const [before, words] = [this.bench.before(), this.bench.words()];
     if (!before || !words) return null;
@@ -46,6 +56,11 @@ export class BeforePanel {
       by: words.person(this.bench.signer() ?? work.person),
     };
   });
+
+  constructor() {
+    // it comes into sight, and no key that is pressed once more says yes
+    afterNextRender(() => this.asked()?.nativeElement.focus());
+  }
 
   protected confirm(): void {
     const before = this.bench.before();

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Order, OrderState } from '@alnage/contract';
-import { mayContain, pieceAllergens } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { counted, duration, listed, money } from '../formats/formats';
+import { counted, duration, money } from '../formats/formats';
 import { wallText, type WallTime } from '../formats/wall-time';
 import { blockerText } from '../plan/plan-words';
 import { planWords } from '../plan/plan-names';
@@ -11,6 +10,7 @@ import type { OrderFate } from '../../state/order-fate';
 import { OrderActions } from '../../state/orders.state';
 import { customersFeature } from '../../state/customers.state';
 import { RecordActions } from '../../state/records.state';
+import { allergensText } from './allergen-words';
 import { waivedText } from './waiver-words';
 import { planFeature } from '../../state/plan.state';
 import { workshopFeature } from '../../state/workshop.state';
@@ -100,17 +100,7 @@ export class OrderDetails {
   });
 
   /** What its boxes contain, and what they may beside that from shared bowls and benches. */
-  protected readonly allergens = computed(() => {
-    const [declared, pieces] = [this.declared(), this.pieces()];
-    const own = pieces.filter(({ id }) => this.order().pieces.some(({ piece }) => piece === id));
-    const contains = new Set(own.flatMap((piece) => pieceAllergens(piece, declared)));
-    const traces = own.flatMap((piece) => {
-      const { fromBowls, fromBenches } = mayContain(piece, pieces, declared);
-      return [...fromBowls, ...fromBenches];
-    });
-    const may = [...new Set(traces)].filter((each) => !contains.has(each));
-    return { contains: listed([...contains].sort()), may: listed(may.sort()) };
-  });
+  protected readonly allergens = computed(() => allergensText(this.order(), this.pieces(), this.declared()));
 
   protected readonly waivedText = waivedText;
   /** How each of its pieces is kept, said once. */
