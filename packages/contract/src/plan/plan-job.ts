@@ -1,5 +1,6 @@
 import type { Plan, Problem } from '@alnage/core';
 import { Type, type Static } from 'typebox';
+import { Version } from '../shared/bounds';
 import { closed, Id, Instant } from '../shared/closed';
 import { SavedPlan } from './plan';
 
@@ -16,7 +17,7 @@ export const JOB_SECONDS = { min: 1, max: 300 } as const;
 export const JobAsk = closed({
   kind: Type.Enum([...JOB_KINDS]),
   /** The version that is gone back to or on from; absent: the newest, which only `restore` must name. */
-  version: Type.Optional(Type.Integer({ minimum: 1 })),
+  version: Type.Optional(Version),
   /** Absent: as the server is set. */
   seconds: Type.Optional(Type.Integer({ minimum: JOB_SECONDS.min, maximum: JOB_SECONDS.max })),
 });

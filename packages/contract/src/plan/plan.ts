@@ -1,5 +1,6 @@
 import type { Blocker, Plan, Problem, UnmetReason, UnplannedLine } from '@alnage/core';
 import { Type, type Static } from 'typebox';
+import { Version } from '../shared/bounds';
 import { closed, Day, Id, Instant } from '../shared/closed';
 
 const minute = Type.Integer({ description: 'Whole minutes from horizonStart' });
@@ -69,7 +70,7 @@ export const PlanHead = closed({
   unmetPieces: Type.Integer(),
 });
 
-export const PlanParams = closed({ version: Type.Integer({ minimum: 1 }) });
+export const PlanParams = closed({ version: Version });
 
 /** A saved plan with the problem it answers; orders in it are named by their ids, spare pieces by `spare:…`. */
 export const SavedPlan = closed({

@@ -2,10 +2,10 @@ import type { Batch, Blocker, Melt } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { ordered } from '../orders/order';
 import { BatchSchema, MeltSchema } from '../plan/plan';
-import { closed, Id, Instant, WallClock } from '../shared/closed';
+import { closed, orNull, Id, Instant, WallClock } from '../shared/closed';
 
 /** Asks for which pickups an order could be made; `order` is the one that it would replace. */
-const asked = { ...ordered, pickupPoint: Id, order: Type.Union([Id, Type.Null()]) };
+const asked = { ...ordered, pickupPoint: Id, order: orNull(Type.String({ format: 'uuid' })) };
 export const PromiseAsk = closed(asked);
 export type PromiseAsk = Static<typeof PromiseAsk>;
 

@@ -7,5 +7,5 @@ export function within(bound: Bound) {
   return bound.isInteger ? Type.Integer(limits) : Type.Number(limits);
 }
 
-/** The version of a record that a person saw when they changed it. */
-export const Version = Type.Integer({ minimum: 1 });
+/** The version of a record that a person saw when they changed it; no more than the database counts. */
+export const Version = Type.Integer({ minimum: 1, maximum: 2_147_483_647 });
