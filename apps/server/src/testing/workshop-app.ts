@@ -17,6 +17,7 @@ export interface WorkshopApp {
   readonly app: App;
   readonly db: DataSource;
   readonly url: string;
+  readonly live: LiveChannel;
   close(): Promise<void>;
 }
 
@@ -78,6 +79,7 @@ export async function openApp(
     app,
     db,
     url,
+    live,
     close: async () => {
       await app.close();
       await live.close();

@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events';
-import type { LiveEvent, LiveTopic } from '@alnage/contract';
+import { LIVE_TOPICS, type LiveEvent, type LiveTopic } from '@alnage/contract';
 import pg from 'pg';
 import type { EntityManager } from 'typeorm';
 
@@ -19,7 +19,10 @@ export async function announce(manager: EntityManager, topic: LiveTopic): Promis
   );
 }
 
-/** Hears what any process announced, over one connection of its own that is made anew when it breaks. */
+/**
+ * Hears what any process announced, over one connection of its own that is made anew when it breaks. What was announced
+ * meanwhile nobody heard: then everything is told as changed.
+ */
 export class LiveChannel {
   private readonly events = new EventEmitter().setMaxListeners(0);
   private client: pg.Client | null = null;
@@ -54,7 +57,10 @@ export class LiveChannel {
     this.client = null;
     this.retry = setTimeout(() => {
       this.retry = null;
-      this.open().catch(() => this.reopen(broken));
+      this.open().then(
+        () => LIVE_TOPICS.forEach((topic) => this.events.emit('event', { topic })),
+        () => this.reopen(broken),
+      );
     }, RETRY_MS);
     this.retry.unref();
   }

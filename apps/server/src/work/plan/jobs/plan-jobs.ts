@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout } from 'node:timers/promises';
 import type { JobAsk, PlanJob } from '@alnage/contract';
 import PgBoss from 'pg-boss';
 import { In, QueryFailedError, type DataSource } from 'typeorm';
+import { isAway } from '../../../platform/database/is-away';
 import { announce, type LiveChannel } from '../../../platform/database/live';
 import { ProblemError } from '../../../platform/http/problem-error';
 import type { WorkshopClock } from '../../../platform/time/workshop-clock';
@@ -18,6 +20,8 @@ const LOOK_EVERY = 4;
 /** A job that so many processes ended with is given up. */
 const MOST_ATTEMPTS = 3;
 const UNIQUE_VIOLATION = '23505';
+/** A database that is away is asked again so often, in milliseconds. */
+const AWAY_MS = 1000;
 
 export interface PlanJobsParts {
   readonly db: DataSource;
@@ -41,6 +45,7 @@ export class PlanJobs {
   private runner: PlanRunner | null = null;
   private look: NodeJS.Timeout | null = null;
   private leave: () => void = () => undefined;
+  private isClosed = false;
 
   constructor(private readonly parts: PlanJobsParts) {}
 
@@ -52,13 +57,14 @@ export class PlanJobs {
       if (job) await this.run(job.data.id);
     });
     this.leave = this.parts.live.subscribe(({ topic }) => {
-      if (topic === 'plan-job') void this.stopIfAsked();
+      if (topic === 'plan-job') this.stopIfAsked().catch((error: unknown) => this.parts.log(error));
     });
     this.look = setInterval(() => void this.takeUpSilent().catch(() => undefined), LOOK_EVERY * 1000);
     await this.takeUpSilent();
   }
 
   async close(): Promise<void> {
+    this.isClosed = true;
     this.leave();
     if (this.look) clearInterval(this.look);
     await this.runner?.abandon();
@@ -123,9 +129,8 @@ export class PlanJobs {
   }
 
   private async openQueue(): Promise<PgBoss> {
-    const { db } = this.parts;
     const boss = new PgBoss({
-      db: { executeSql: async (text, values) => ({ rows: await rowsOf(db, text, values) }) },
+      db: { executeSql: async (text, values) => ({ rows: await this.rows(text, values) }) },
       schedule: false,
     });
     boss.on('error', (error) => this.parts.log(error));
@@ -133,6 +138,23 @@ export class PlanJobs {
     await boss.createQueue(QUEUE);
     this.boss = boss;
     return boss;
+  }
+
+  /**
+   * Rows of a statement of the queue, once the database is there: the queue does not wait for all of its statements, and what
+   * fails of those would end the process.
+   */
+  private async rows(text: string, values: unknown[]): Promise<unknown[]> {
+    for (let isTold = false; ; isTold = true) {
+      try {
+        return await rowsOf(this.parts.db, text, values);
+      } catch (error) {
+        if (!isAway(error)) throw error;
+        if (this.isClosed) return [];
+        if (!isTold) this.parts.log(error);
+        await setTimeout(AWAY_MS);
+      }
+    }
   }
 
   private async run(id: string): Promise<void> {

@@ -1,6 +1,7 @@
 import type { BestPlan } from '@alnage/contract';
 import type { Plan, Problem } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
+import { isAway } from '../../../platform/database/is-away';
 import { announce } from '../../../platform/database/live';
 import { ProblemError } from '../../../platform/http/problem-error';
 import type { WorkshopClock } from '../../../platform/time/workshop-clock';
@@ -184,6 +185,8 @@ export class PlanRunner {
 
   private async fail(job: PlanJobEntity, error: unknown): Promise<void> {
     if (!this.job) return;
+    // it is not heard of any more, and taken up again once the database is there
+    if (isAway(error)) return this.parts.log(error);
     const fault = error instanceof ProblemError ? error.code : 'internal-error';
     if (!(error instanceof ProblemError)) this.parts.log(error);
     await this.write(job, { state: 'failed', fault, best: null });
