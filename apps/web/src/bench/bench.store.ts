@@ -215,8 +215,8 @@ export const BenchStore = signalStore(
         outbox.add(key, { kind: 'timer', name, endsAt }, page.signer());
       },
       /** Writes down what is done of the work in hand. */
-      do(deed: BenchDeed, work = page.current()?.work.key): void {
-        if (work) outbox.add(work, deed, page.signer());
+      do(deed: BenchDeed, work = page.current()?.work.key, by = page.signer()): void {
+        if (work) outbox.add(work, deed, by);
       },
     };
   }),

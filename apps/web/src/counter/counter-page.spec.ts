@@ -46,6 +46,9 @@ describe('the Counter place', () => {
     await page.settle();
     await page.click('Hand over, M-0401');
     page.http.expectNone('/api/orders/o1/move');
+    // a double tap is no answer
+    await page.click('Hand over, M-0401');
+    page.http.expectNone('/api/orders/o1/move');
     expect(page.page.querySelector('.stop')!.textContent).toMatch(
       /For .*\. Contains soya\. €\d+\.\d\d to pay\./,
     );

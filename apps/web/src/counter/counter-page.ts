@@ -34,8 +34,8 @@ export class CounterPage {
   protected readonly isRead = this.store.selectSignal(ordersFeature.selectIsRead);
   private readonly findField = viewChild.required<ElementRef<HTMLInputElement>>('find');
   protected readonly next = NEXT;
-  /** The order that is asked about, with the state that it was in then. */
-  protected readonly asked = signal<string | null>(null);
+  /** The order that is asked about, as it was then. */
+  private readonly asked = signal<Pick<Order, 'id' | 'state'> | null>(null);
 
   constructor() {
     inject(Keys).bind(
@@ -49,9 +49,18 @@ export class CounterPage {
   /** Takes an order a step on; what speaks against that is asked about first. */
   protected advance({ order, stop }: CounterRow): void {
     this.page.choose(order.id);
-    const key = order.id + order.state;
-    if (stop && this.asked() !== key) this.asked.set(key);
+    // pressed twice it still waits for its answer
+    if (stop) this.asked.set(order);
     else this.goOn(order);
+  }
+
+  protected isAsked({ order, stop }: CounterRow): boolean {
+    const asked = this.asked();
+    return stop !== null && asked?.id === order.id && asked.state === order.state;
+  }
+
+  protected leave(): void {
+    this.asked.set(null);
   }
 
   protected goOn(order: Order): void {

@@ -25,13 +25,17 @@ import { BenchStore } from '../bench.store';
           {{ told.who }}.
         </p>
         <div class="buttons">
-          <button matButton="filled" type="button" class="big" (click)="confirm()">It is done; begin</button>
+          @for (each of told.by; track each.id) {
+            <button matButton="filled" type="button" class="big" (click)="confirm(each.id)">
+              {{ told.by.length > 1 ? each.name + ': it is done' : 'It is done; begin' }}
+            </button>
+          }
           <button matButton="outlined" type="button" class="big" (click)="bench.choose(told.key)">
             Go to it
           </button>
           <button matButton="outlined" type="button" class="big" (click)="bench.open(null)">Not yet</button>
         </div>
-        <p class="soft">“It is done” is written down in the name of {{ told.by }}.</p>
+        <p class="soft">“It is done” is written down in the name of {{ told.names }}.</p>
       </section>
     }
   `,
@@ -47,13 +51,17 @@ export class BeforePanel {
     const [before, words] = [this.bench.before(), this.bench.words()];
     if (!before || !words) return null;
     const { work } = before;
+    const people = this.bench.workshop()?.people ?? [];
+    const signer = people.find(({ id }) => id === this.bench.signer());
     return {
       key: work.key,
       title: workTitle(work, words),
       from: words.clock(work.start),
       to: words.clock(work.end),
       who: words.person(work.person),
-      by: words.person(this.bench.signer() ?? work.person),
+      // at a bowl nobody may be chosen: then whoever says so says who it is
+      by: signer ? [signer] : people,
+      names: signer?.name ?? 'whoever says so',
     };
   });
 
@@ -62,10 +70,10 @@ export class BeforePanel {
     afterNextRender(() => this.asked()?.nativeElement.focus());
   }
 
-  protected confirm(): void {
+  protected confirm(by: string): void {
     const before = this.bench.before();
     if (!before) return;
-    this.bench.do({ kind: 'end' }, before.work.key);
+    this.bench.do({ kind: 'end' }, before.work.key, by);
     this.bench.open(null);
     this.confirmed.emit();
   }
