@@ -77,6 +77,20 @@ describe('the bench', () => {
     ]);
   });
 
+  test('writes the stage before down in the name of somebody, at a bowl too where nobody was chosen', async () => {
+    const rolled = { ...pack, key: 'stage/b1/roll', stage: 'roll', start: 600, end: 610 };
+    const page = await open({ works: [rolled, dip] });
+    await page.click('Bowl A');
+    press(' ');
+    await page.settle();
+    expect(page.text()).toContain('“It is done” is written down in the name of Runa.');
+    await page.click('It is done; begin');
+    await page.settle();
+    const end = page.outbox.mine().find(({ work }) => work === rolled.key)!;
+    expect(end).toMatchObject({ by: 'runa', deed: { kind: 'end' } });
+    await page.sent();
+  });
+
   test('writes down a tray by Space', async () => {
     const page = await open({ events: begun });
     press(' ');

@@ -53,6 +53,7 @@ export class BeforePanel {
     const { work } = before;
     const people = this.bench.workshop()?.people ?? [];
     const signer = people.find(({ id }) => id === this.bench.signer());
+    const by = signer ? [signer] : people;
     return {
       key: work.key,
       title: workTitle(work, words),
@@ -60,8 +61,8 @@ export class BeforePanel {
       to: words.clock(work.end),
       who: words.person(work.person),
       // at a bowl nobody may be chosen: then whoever says so says who it is
-      by: signer ? [signer] : people,
-      names: signer?.name ?? 'whoever says so',
+      by,
+      names: by.length === 1 ? by[0]!.name : 'whoever says so',
     };
   });
 
