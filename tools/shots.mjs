@@ -123,7 +123,7 @@ const BENCH_SHOTS = [
       await page.keyboard.press(' ');
       await page.getByRole('heading', { level: 1, name: 'Ridge chip' }).waitFor();
       await page.keyboard.press(' ');
-      await page.getByRole('button', { name: 'It is done; begin' }).click();
+      await page.getByRole('button', { name: 'Runa: it is done' }).click();
       await page.getByLabel('Coating in the bowl').fill('3010');
       await page.getByRole('button', { name: 'Save the weight' }).click();
       await page.waitForTimeout(8000);
