@@ -90,6 +90,17 @@ describe('what was promised', () => {
     for (const { id } of own) expect(laid.plan.batches.map((batch) => batch.id)).toContain(id);
   });
 
+  test('that changes beyond what can be made is refused, its own work begun', () => {
+    const { plan } = makePlan(smallProblem, { steps: 100 });
+    const [first] = smallProblem.orders;
+    const begun = plan.batches.filter(({ serves }) => serves.some(({ order }) => order === first!.id));
+    const used = new Set(begun.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+    const fixed = { batches: begun, melts: plan.melts.filter(({ id }) => used.has(id)) };
+    const more = { ...first!, lines: first!.lines.map((line) => ({ ...line, pieces: 100_000 })) };
+    const laid = layIn({ problem: { ...smallProblem, fixed }, plan }, more, { earlier: [first!.due - 60] });
+    expect(laid).toMatchObject({ reason: { order: first!.id, product: first!.lines[0]!.product } });
+  });
+
   test('is refused with what stands in the way', () => {
     const order = { id: 'much', due: 2340, weight: 1, lines: [{ product: 'berry', pieces: 100_000 }] };
     const { plan } = makePlan(smallProblem, { steps: 1 });

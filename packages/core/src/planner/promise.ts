@@ -142,10 +142,11 @@ export function layIn(
   if ('made' in own) return { plan: own.made };
   const { lines, place } = order;
   const before = ordersFor({ lines, dues: earlier, ...(place !== undefined && { place }) });
-  const insertion = new Insertion({ problem: others, plan }, before, isOver);
+  // its own is asked as well: begun work may serve it
+  const insertion = new Insertion({ problem: others, plan }, [order, ...before], isOver);
   for (const { index } of inOrder(earlier).reverse()) {
     if (isOver()) break;
-    const other = insertion.try(index, 1, toPlan);
+    const other = insertion.try(index + 1, 1, toPlan);
     if (!('made' in other)) continue;
     const served = servingInstead(other.made, { asked: before[index]!.id, order: order.id });
     if (checkPlan({ ...others, orders: [...others.orders, order] }, served).ok) return { plan: served };
