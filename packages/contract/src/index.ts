@@ -206,7 +206,7 @@ export {
   DEED_REFUSALS,
   type DeedRefusal,
 } from './bench/bench-event';
-export { Bench, type SealedWork } from './bench/bench';
+export { Bench, type GuardedOrder, type SealedWork } from './bench/bench';
 export { PRACTICES_MOST, PracticeDraft, PracticeRecord } from './bench/practice';
 export { AmendAsk, RunRecord, SEAL_DOUBTS, SealAsk, countsNow, type RunCounts } from './bench/run';
 export {

@@ -66,6 +66,7 @@ export const FIELD_CODES = [
   'slot-full',
   'not-makeable',
   'not-for-customer',
+  'may-not-be-for-customer',
   'hours-cross',
   'more-than-due',
   'empty-list',

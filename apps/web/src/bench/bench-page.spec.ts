@@ -227,6 +227,19 @@ describe('the bench', () => {
     expect(page.text()).toContain('No nuts at this bench');
   });
 
+  test('says whose boxes a work is for who must never have something, and what they get knowingly', async () => {
+    const guarded = { customer: 'E. Halla', allergies: ['nuts'] };
+    const clashes = [{ piece: 'dusk-berry', allergens: [], mayContain: ['nuts'] }];
+    const waiver = { reason: 'She said so', name: 'Runa', clashes };
+    const page = await open({ events: begun, never: { o1: { ...guarded, waiver: null } } });
+    expect(page.text()).toContain('M-0361 E. Halla must never have nuts.');
+    page.store.dispatch(
+      BenchActions.read({ bench: { ...bench, events: begun, never: { o1: { ...guarded, waiver } } } }),
+    );
+    await page.settle();
+    expect(page.text()).toContain('May have nuts in spite of the customer’s allergy: She said so (Runa).');
+  });
+
   test('says what to do first where nothing is planned, and when there is nothing more', async () => {
     const page = await open({ version: null, works: [] });
     expect(page.text()).toContain('Nothing is planned yet');

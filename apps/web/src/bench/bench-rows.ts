@@ -1,6 +1,7 @@
 import type { Bench, Piece } from '@alnage/contract';
 import { isDip, type BenchWork, type DayTrouble, type WorkAtBench } from '@alnage/core';
-import { counted, duration, listed, mass } from '../shared/formats/formats';
+import { capital, counted, duration, listed, mass } from '../shared/formats/formats';
+import { waivedText } from '../shared/orders/waiver-words';
 import type { PlanWords } from '../shared/plan/plan-names';
 
 /** A work as the bench calls it. */
@@ -11,8 +12,6 @@ export interface WorkRow {
   readonly sub: string;
   readonly isLate: boolean;
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What the work is called: Dusk berry; Temper 4.30 kg dark 64. */
 export function workTitle(work: BenchWork, words: PlanWords): string {
@@ -73,11 +72,25 @@ export function mindOf(
   return [
     ...(isLost ? [{ text: LOST, tone: 'over' as const }] : []),
     ...(free.length > 0 ? [{ text: promised, tone: 'over' as const }] : []),
+    ...forWhom(at.work, bench),
     ...outOfTheCold(at, pieces, now),
     ...(isAtBowl
       ? [{ text: 'Water spoils the bowl: wipe its base before you tilt it.', tone: '' as const }]
       : []),
   ];
+}
+
+/** Whose boxes this work is for who must never have something, and what of it they get knowingly. */
+function forWhom(work: BenchWork, { never, tickets }: Bench): Mind[] {
+  if (work.kind !== 'stage') return [];
+  return work.orders.flatMap(({ order }): Mind[] => {
+    const guarded = never[order];
+    if (!guarded) return [];
+    const { customer, allergies, waiver } = guarded;
+    const who = `${tickets[order] ?? ''} ${customer} must never have ${listed(allergies)}.`.trim();
+    const isHere = waiver?.clashes.some(({ piece }) => piece === work.product) ?? false;
+    return [{ text: isHere ? `${who} ${waivedText(waiver!)}.` : who, tone: isHere ? 'over' : 'care' }];
+  });
 }
 
 /** How long centres have been out, against how long they may. */

@@ -1,3 +1,4 @@
+import type { Order } from '@alnage/contract';
 import { catalogueOf } from '@alnage/core';
 import { orderFates } from '../state/order-fate';
 import { piece } from '../testing/small-piece';
@@ -24,7 +25,8 @@ const input: CounterInput = {
   workshop,
   pieces: [piece],
   names,
-  declared: { coatings: workshop.coatings, book: workshop },
+  clashBook: { pieces: [piece], declared: { coatings: workshop.coatings, book: workshop }, stop: 'bowls' },
+  customers: new Map(),
   fates: orderFates(catalogueOf(saved.problem), saved),
   horizonStart: Date.parse(saved.horizonStart),
   day: workshop.season!.days[1]!,
@@ -67,5 +69,21 @@ describe('the hours of the counter', () => {
   test('find one order', () => {
     expect(counterHours({ ...input, find: '0403' }).map(({ hour }) => hour)).toEqual(['17']);
     expect(counterHours({ ...input, find: 'nobody' })).toEqual([]);
+  });
+
+  test('ask before an order goes to somebody who must never have what nobody answered for', () => {
+    const anker = { allergies: ['soya' as const] };
+    const stopOf = (change: Partial<Order>) =>
+      counterHours({
+        ...input,
+        customers: new Map([['anker', anker]]),
+        orders: [order({ state: 'ready', balanceMinor: 0, customerId: 'anker', ...change })],
+      })[0]!.rows[0]!.stop;
+    expect(stopOf({})).toContain('I. Varg must never have soya: Dusk berry has soya.');
+    const clashes = [{ piece: 'dusk-berry', allergens: ['soya'] }];
+    const waived = stopOf({ allergyWaiver: { reason: 'For a guest', name: 'Runa', clashes } });
+    expect(waived).not.toContain('must never have');
+    expect(waived).toContain('Has soya in spite of the customer’s allergy: For a guest (Runa).');
+    expect(stopOf({ customerId: null })).toBeNull();
   });
 });

@@ -1,8 +1,17 @@
-import { PROMISED_STATES, type Order, type Piece, type SeasonDay, type Workshop } from '@alnage/contract';
-import { duration, money } from '../shared/formats/formats';
+import {
+  PROMISED_STATES,
+  type Customer,
+  type Order,
+  type Piece,
+  type SeasonDay,
+  type Workshop,
+} from '@alnage/contract';
+import { allergenClashes, type ClashBook } from '@alnage/core';
+import { duration, listed, money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
 import { allergensText } from '../shared/orders/allergen-words';
+import { clashText, notWaived } from '../shared/orders/clash-words';
 import { waivedText } from '../shared/orders/waiver-words';
 import type { OrderFate } from '../state/order-fate';
 import type { OrderNames } from '../state/workshop.state';
@@ -38,7 +47,8 @@ export interface CounterInput {
   readonly workshop: Workshop;
   readonly pieces: readonly Piece[];
   readonly names: OrderNames;
-  readonly declared: Parameters<typeof allergensText>[2];
+  readonly clashBook: ClashBook;
+  readonly customers: ReadonlyMap<string, Pick<Customer, 'allergies'>>;
   readonly fates: ReadonlyMap<string, OrderFate>;
   readonly horizonStart: number;
   readonly day: SeasonDay;
@@ -106,13 +116,19 @@ function notMadeText(
 }
 
 /** Why it cannot well be handed over as it is, with who collects it and what is in it. */
-function handOverText(order: Order, { declared, pieces, workshop }: CounterInput): string | null {
+function handOverText(order: Order, { clashBook, customers, names, workshop }: CounterInput): string | null {
+  const never = customers.get(order.customerId ?? '')?.allergies ?? [];
+  const ordered = order.pieces.map(({ piece }) => piece);
+  const against = notWaived(allergenClashes(never, ordered, clashBook), order.allergyWaiver);
   const told = [
+    ...(against.length > 0
+      ? [`${order.customer} must never have ${listed(never)}: ${clashText(against, names.pieces)}.`]
+      : []),
     ...(order.allergyWaiver ? [`${waivedText(order.allergyWaiver)}.`] : []),
     ...(order.balanceMinor > 0 ? [`${toPayText(order, workshop.currency)}.`] : []),
   ];
   if (told.length === 0) return null;
-  const { contains } = allergensText(order, pieces, declared);
+  const { contains } = allergensText(order, clashBook);
   return [`For ${order.customer}.`, ...(contains ? [`Contains ${contains}.`] : []), ...told].join(' ');
 }
 

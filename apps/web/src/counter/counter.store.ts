@@ -4,6 +4,7 @@ import { patchState, signalStore, withComputed, withHooks, withMethods, withStat
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
+import { customersFeature } from '../state/customers.state';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
@@ -21,7 +22,8 @@ export const CounterPageStore = signalStore(
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const pieces = store.selectSignal(workshopFeature.selectPieces);
     const names = store.selectSignal(workshopFeature.selectOrderNames);
-    const declared = store.selectSignal(workshopFeature.selectDeclared);
+    const clashBook = store.selectSignal(workshopFeature.selectClashBook);
+    const customers = store.selectSignal(customersFeature.selectCustomersById);
     const fates = store.selectSignal(planFeature.selectWorkedFates);
     const saved = store.selectSignal(planFeature.selectWorkedBy);
     const day = computed(() => {
@@ -38,7 +40,8 @@ export const CounterPageStore = signalStore(
         workshop: shop,
         pieces: pieces(),
         names: names(),
-        declared: declared(),
+        clashBook: clashBook(),
+        customers: customers(),
         fates: fates(),
         horizonStart: Date.parse(saved()?.horizonStart ?? shown.start),
         day: shown,

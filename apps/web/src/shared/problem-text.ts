@@ -1,6 +1,6 @@
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble } from '../state/problem';
-import { listed } from './formats/formats';
+import { capital, listed } from './formats/formats';
 import { dayText, wallText } from './formats/wall-time';
 
 /** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
@@ -77,6 +77,8 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
     `The kitchen cannot make ${pieceText(piece)} for then.${nearestText(nearest)}`,
   'not-for-customer': ({ customer, piece, allergens }) =>
     `${capital(pieceText(piece))} contains ${allergens ?? 'something'}, which ${customer ?? 'this customer'} must never have.`,
+  'may-not-be-for-customer': ({ customer, piece, allergens }) =>
+    `${capital(pieceText(piece))} may contain ${allergens ?? 'something'}, which ${customer ?? 'this customer'} must never have.`,
   'more-than-due': ({ range }) => `That is more than ${range ?? 'is due'}.`,
   'empty-list': () => 'There is nothing in this list below its head.',
   'broken-list': ({ line }) => `The list breaks off in line ${line ?? 1}: a quote or a separator is missing.`,
@@ -104,12 +106,14 @@ function wrongFormatText({ value, format }: Params): string {
   return value ? `${value} is not a possible time.` : 'Give a day and a time, such as 15:00.';
 }
 
-function pieceText(piece: Params[string] | undefined): string {
-  return String(piece ?? 'this').replaceAll('-', ' ');
+/** What a problem tells, with the piece as people call it. */
+export function withPieceName(params: Params, names: ReadonlyMap<string, string>): Params {
+  const piece = String(params['piece']);
+  return { ...params, piece: names.get(piece) ?? piece };
 }
 
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
+function pieceText(piece: Params[string] | undefined): string {
+  return String(piece ?? 'this').replaceAll('-', ' ');
 }
 
 /** from Thu 18 Jun to Sat 20 Jun, either end left out where the season’s own counts */

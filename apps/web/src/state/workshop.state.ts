@@ -1,5 +1,5 @@
 import type { Box, Piece, Workshop } from '@alnage/contract';
-import type { Declared, Dippery } from '@alnage/core';
+import { DEFAULT_TRACE_STOP, type ClashBook, type Declared, type Dippery } from '@alnage/core';
 import {
   createActionGroup,
   createFeature,
@@ -51,29 +51,42 @@ export const workshopFeature = createFeature({
     })),
     on(WorkshopActions.readFailed, (state, { trouble }): WorkshopState => ({ ...state, trouble })),
   ),
-  extraSelectors: ({ selectWorkshop, selectPieces }) => ({
-    selectPieceNames: createSelector(
-      selectPieces,
-      (pieces): ReadonlyMap<string, string> => new Map(pieces.map((piece) => [piece.id, piece.name])),
-    ),
-    selectOrderNames: createSelector(selectWorkshop, selectPieces, (workshop, pieces): OrderNames => ({
-      pieces: new Map(pieces.map(({ id, name }) => [id, name])),
-      boxes: new Map((workshop?.boxes ?? []).map((box) => [box.id, box])),
-    })),
-    selectDippery: createSelector(selectWorkshop, (workshop): Dippery => ({
-      coatings: workshop?.coatings ?? [],
-      ways: workshop?.rules.ways ?? [],
-    })),
-    selectDeclared: createSelector(selectWorkshop, (workshop): Declared => ({
+  extraSelectors: ({ selectWorkshop, selectPieces }) => {
+    const selectDeclared = createSelector(selectWorkshop, (workshop): Declared => ({
       coatings: workshop?.coatings ?? [],
       book: {
         supplies: workshop?.supplies ?? [],
         coatings: workshop?.coatings ?? [],
         recipes: workshop?.recipes ?? [],
       },
-    })),
-    selectDays: createSelector(selectWorkshop, (workshop) => workshop?.season?.days ?? []),
-  }),
+    }));
+    return {
+      selectPieceNames: createSelector(
+        selectPieces,
+        (pieces): ReadonlyMap<string, string> => new Map(pieces.map((piece) => [piece.id, piece.name])),
+      ),
+      selectOrderNames: createSelector(selectWorkshop, selectPieces, (workshop, pieces): OrderNames => ({
+        pieces: new Map(pieces.map(({ id, name }) => [id, name])),
+        boxes: new Map((workshop?.boxes ?? []).map((box) => [box.id, box])),
+      })),
+      selectDippery: createSelector(selectWorkshop, (workshop): Dippery => ({
+        coatings: workshop?.coatings ?? [],
+        ways: workshop?.rules.ways ?? [],
+      })),
+      selectDeclared,
+      selectClashBook: createSelector(
+        selectWorkshop,
+        selectPieces,
+        selectDeclared,
+        (workshop, pieces, declared): ClashBook => ({
+          pieces,
+          declared,
+          stop: workshop?.rules.traceStop ?? DEFAULT_TRACE_STOP,
+        }),
+      ),
+      selectDays: createSelector(selectWorkshop, (workshop) => workshop?.season?.days ?? []),
+    };
+  },
 });
 
 export const readWorkshop = askEffect({

@@ -43,6 +43,7 @@ export const bench: Bench = {
     shortages: [],
     tickets: { o1: 'M-0361' },
     freeFrom: {},
+    never: {},
   },
 };
 

@@ -178,6 +178,7 @@ export const workshop: Workshop = {
     warmingWatts: 500,
     refundHours: 48,
     lateRefundShare: 0.5,
+    traceStop: 'bowls',
     version: 1,
   },
 };

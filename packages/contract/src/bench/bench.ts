@@ -1,6 +1,7 @@
 import type { BenchEvent, BenchWork, DayTrouble, ExpectedWork, Shortage } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { closed, orNull, Id, Instant } from '../shared/closed';
+import { AllergyWaived } from '../orders/order';
 import { BenchDeedSchema } from './bench-event';
 
 const minute = Type.Integer({ description: 'Whole minutes from horizonStart' });
@@ -61,6 +62,14 @@ const SealedWork = closed({
 });
 export type SealedWork = Static<typeof SealedWork>;
 
+/** Who must never have what, and whose order holds some of it knowingly. */
+const GuardedSchema = closed({
+  customer: Type.String(),
+  allergies: Type.Array(Type.String()),
+  waiver: orNull(AllergyWaived),
+});
+export type GuardedOrder = Static<typeof GuardedSchema>;
+
 /** What the kitchen works by now: the published plan's work, what was done of it, and where that leads. */
 export const Bench = closed({
   version: orNull(Type.Integer({ description: 'The version that is worked by; null: nothing is planned' })),
@@ -80,6 +89,9 @@ export const Bench = closed({
   tickets: Type.Record(Type.String(), Type.String(), { description: 'Tickets of orders, by their ids' }),
   /** Allergens that the orders of a work are promised to be free from. */
   freeFrom: Type.Record(Type.String(), Type.Array(Type.String())),
+  never: Type.Record(Type.String(), GuardedSchema, {
+    description: 'Orders of people who must never have something, by their ids',
+  }),
 });
 export interface Bench {
   readonly version: number | null;
@@ -95,4 +107,5 @@ export interface Bench {
   readonly shortages: readonly Shortage[];
   readonly tickets: Readonly<Record<string, string>>;
   readonly freeFrom: Readonly<Record<string, readonly string[]>>;
+  readonly never: Readonly<Record<string, GuardedOrder>>;
 }

@@ -1,4 +1,5 @@
 import { Type, type Static } from 'typebox';
+import { AllergyWaiver } from '../orders/order';
 import { closed, Id, WallClock } from '../shared/closed';
 
 /** What a list of orders may have in its columns; the first five it must have. */
@@ -23,6 +24,8 @@ export const OrderImport = closed({
   mapping: Type.Union([Mapping, Type.Null()]),
   /** Whether to bring them in: all of them or none; else they are only looked at. */
   isWanted: Type.Boolean(),
+  /** Why orders come in although their customers must never have what is in them, and who says so. */
+  despiteAllergy: Type.Optional(AllergyWaiver),
 });
 export type OrderImport = Static<typeof OrderImport>;
 export type ImportMapping = Static<typeof Mapping>;

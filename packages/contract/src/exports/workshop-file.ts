@@ -194,8 +194,12 @@ export const WorkshopFile = closed(
   {
     format: Type.Literal(WORKSHOP_FILE_FORMAT),
     details: Details,
-    /** Files of before this rule do without it. */
-    rules: closed({ ...Rules.properties, warmingWatts: Type.Optional(Rules.properties.warmingWatts) }),
+    /** Files of before these rules do without them. */
+    rules: closed({
+      ...Rules.properties,
+      warmingWatts: Type.Optional(Rules.properties.warmingWatts),
+      traceStop: Type.Optional(Rules.properties.traceStop),
+    }),
     changeovers: closed({
       defaultMinutes: minutes,
       allergenMinutes: minutes,

@@ -67,7 +67,14 @@ export type AllergyWaiver = Static<typeof AllergyWaiver>;
 /** The same with what of the order it is about. */
 export const AllergyWaived = closed({
   ...AllergyWaiver.properties,
-  clashes: Type.Array(closed({ piece: Id, allergens: Type.Array(Type.String()) })),
+  clashes: Type.Array(
+    closed({
+      piece: Id,
+      allergens: Type.Array(Type.String()),
+      /** What may be in it by the shop’s rule; nothing was asked of that before there was one. */
+      mayContain: Type.Optional(Type.Array(Type.String())),
+    }),
+  ),
 });
 export type AllergyWaived = Static<typeof AllergyWaived>;
 

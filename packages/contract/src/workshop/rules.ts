@@ -5,6 +5,7 @@ import {
   MINOR,
   REFUND_HOURS,
   SEED_SHARE,
+  TRACE_STOPS,
   WARMING_WATTS,
   WASTE_SHARE,
   WAYS,
@@ -34,6 +35,8 @@ export const Rules = closed({
   warmingWatts: within(WARMING_WATTS),
   refundHours: within(REFUND_HOURS),
   lateRefundShare: within(LATE_REFUND_SHARE),
+  /** What of *may contain* stops an order of somebody who must never have it. */
+  traceStop: Type.Enum([...TRACE_STOPS]),
   version: Version,
 });
 export type Rules = Static<typeof Rules>;

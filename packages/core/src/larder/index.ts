@@ -10,12 +10,16 @@ export {
 export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './item-need';
 export {
   allergenClashes,
+  DEFAULT_TRACE_STOP,
+  TRACE_STOPS,
   centreAllergens,
   mayContain,
   pieceAllergens,
   type AllergenClash,
+  type ClashBook,
   type Declared,
   type DeclaringPiece,
+  type TraceStop,
 } from './piece-allergens';
 export {
   amountsForYield,

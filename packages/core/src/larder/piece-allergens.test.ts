@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { LarderBook } from './book';
 import type { Supply } from './supply';
-import { allergenClashes, mayContain, pieceAllergens } from './piece-allergens';
+import { allergenClashes, mayContain, pieceAllergens, type TraceStop } from './piece-allergens';
 
 const supply = (id: string, allergens: string[]): Supply => ({
   ...{ id, name: id, kind: 'nuts', base: 'g', packs: [], gramsPerMl: null, gramsPerPiece: null, allergens },
@@ -59,17 +59,30 @@ describe('the allergens of a piece', () => {
   });
 });
 
-test('what somebody must not have is found in what is ordered, coatings included', () => {
+describe('what somebody must not have', () => {
   const pieces = [
     { ...plain, id: 'berry', drizzle },
     { ...plain, id: 'twist', allergens: ['gluten'] },
+    { ...plain, id: 'bar', form: { coating: 'white' }, recipe: 'centre' },
   ];
-  const found = (...allergies: string[]) =>
-    allergenClashes(allergies, ['berry', 'twist', 'gone'], { pieces, declared });
-  expect(found('milk')).toEqual([{ piece: 'berry', allergens: ['milk'] }]);
-  expect(found('soya', 'gluten')).toEqual([
-    { piece: 'berry', allergens: ['soya'] },
-    { piece: 'twist', allergens: ['gluten', 'soya'] },
-  ]);
-  expect(found('nuts')).toEqual([]);
+  const found = (stop: TraceStop, ...allergies: string[]) =>
+    allergenClashes(allergies, ['berry', 'twist', 'gone'], { pieces, declared, stop });
+
+  test('is found in what is ordered, coatings included', () => {
+    const none = { mayContain: [] };
+    expect(found('none', 'milk')).toEqual([{ piece: 'berry', allergens: ['milk'], ...none }]);
+    expect(found('none', 'soya', 'gluten')).toEqual([
+      { piece: 'berry', allergens: ['soya'], ...none },
+      { piece: 'twist', allergens: ['gluten', 'soya'], ...none },
+    ]);
+    expect(found('benches')).toEqual([]);
+  });
+
+  test('may be in it by the shop’s rule: nothing is asked, bowls are, benches too', () => {
+    expect(found('none', 'nuts')).toEqual([]);
+    // the bar's nuts come into the bowl of white, which drizzles the berry; the twist only shares the bench
+    const berry = { piece: 'berry', allergens: [], mayContain: ['nuts'] };
+    expect(found('bowls', 'nuts')).toEqual([berry]);
+    expect(found('benches', 'nuts')).toEqual([berry, { ...berry, piece: 'twist' }]);
+  });
 });

@@ -52,25 +52,45 @@ export function mayContain(
   return { fromBowls, fromBenches: fromBenches.filter((each) => !fromBowls.includes(each)) };
 }
 
-/** A piece with those of its allergens that somebody must not have. */
+/** What of *may contain* stops an order: nothing, what comes from shared bowls, or what comes from shared benches as well. */
+export const TRACE_STOPS = ['none', 'bowls', 'benches'] as const;
+export type TraceStop = (typeof TRACE_STOPS)[number];
+/** Shop default: a bowl carries what was dipped in it, a bench is wiped. */
+export const DEFAULT_TRACE_STOP: TraceStop = 'bowls';
+
+/** A piece with what somebody must not have: what is in it, and what may be by the shop’s rule. */
 export interface AllergenClash {
   readonly piece: string;
   readonly allergens: readonly string[];
+  readonly mayContain: readonly string[];
+}
+
+/** Pieces with what of them is declared, and what of *may contain* stops an order. */
+export interface ClashBook {
+  readonly pieces: readonly (DeclaringPiece & { readonly id: string })[];
+  readonly declared: Declared;
+  readonly stop: TraceStop;
 }
 
 /** What of these pieces somebody must not have, coatings included; a piece that is not known is left out. */
 export function allergenClashes(
   allergies: readonly string[],
   ordered: readonly string[],
-  {
-    pieces,
-    declared,
-  }: { readonly pieces: readonly (DeclaringPiece & { readonly id: string })[]; readonly declared: Declared },
+  { pieces, declared, stop }: ClashBook,
 ): AllergenClash[] {
+  if (allergies.length === 0) return [];
   const not = new Set(allergies);
+  const against = (all: readonly string[]): string[] => all.filter((each) => not.has(each));
   return ordered.flatMap((id) => {
     const piece = pieces.find((each) => each.id === id);
-    const allergens = piece ? pieceAllergens(piece, declared).filter((each) => not.has(each)) : [];
-    return allergens.length > 0 ? [{ piece: id, allergens }] : [];
+    if (!piece) return [];
+    const allergens = against(pieceAllergens(piece, declared));
+    const traces = stop === 'none' ? [] : against(tracesOf(piece, { pieces, declared, stop }));
+    return allergens.length + traces.length > 0 ? [{ piece: id, allergens, mayContain: traces }] : [];
   });
+}
+
+function tracesOf(piece: DeclaringPiece, { pieces, declared, stop }: ClashBook): string[] {
+  const { fromBowls, fromBenches } = mayContain(piece, pieces, declared);
+  return stop === 'benches' ? [...fromBowls, ...fromBenches].sort() : fromBowls;
 }

@@ -9,6 +9,7 @@ import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import { holidayOn, requireSetUp, type SetUp } from '../../shop/seasons/set-up';
+import { ListAllergies } from './list-allergies';
 import { readOrders, type ReadLine } from './read-orders';
 import { guessedMapping, readTable } from './read-table';
 import { takeLines } from './take-lines';
@@ -25,7 +26,10 @@ export class ImportsService {
   ) {}
 
   /** @throws ProblemError where the list cannot be read, a column is missing, or – when wanted – a line is at fault */
-  orders({ text, mapping: asked, isWanted }: OrderImport, by: string | null): Promise<ImportReport> {
+  orders(
+    { text, mapping: asked, isWanted, despiteAllergy }: OrderImport,
+    by: string | null,
+  ): Promise<ImportReport> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const table = readTable(text);
@@ -44,7 +48,8 @@ export class ImportsService {
       const now = this.clock.now();
       const orders = await orderContext(manager, setUp, now);
       const vocabulary = await vocabularyOf(manager, setUp, now);
-      const lines = isMapped ? readOrders(table, { orders, vocabulary, mapping }) : [];
+      const allergies = await ListAllergies.load(manager, despiteAllergy ?? null);
+      const lines = isMapped ? readOrders(table, { orders, vocabulary, mapping, allergies }) : [];
       const known = await knownKeys(manager, lines);
       const isFaulty = ({ shown }: ReadLine): boolean => shown.faults.length > 0;
       const fresh = lines.filter((line) => !known.has(line.key));

@@ -104,6 +104,26 @@ describe('a list of orders', () => {
     expect(await orders()).toHaveLength(before);
   });
 
+  test('of what its customer must never have comes in once somebody answers for it', async () => {
+    const line = list('e. halla,2026-06-20,10:00,The shop,12 oat ball,');
+    const looked = (await bring(line)).body.lines[0]!;
+    expect(looked.faults).toMatchObject([
+      { field: 'customer', code: 'not-for-customer', params: { piece: 'oat-ball', allergens: 'nuts' } },
+    ]);
+    expect((await bring(line, { isWanted: true })).body.errors).toMatchObject([{ code: 'lines-at-fault' }]);
+    const despiteAllergy = { reason: 'For the neighbours', name: 'Runa' };
+    expect((await bring(line, { despiteAllergy })).body).toMatchObject({ fresh: 1, faulty: 0 });
+    expect((await bring(line, { despiteAllergy, isWanted: true })).body.taken).toBe(1);
+    const order = (await orders()).find(({ customer }) => customer === 'e. halla')!;
+    expect(order.allergyWaiver).toMatchObject(despiteAllergy);
+    const history = await shop.app.inject(`/api/orders/${order.id}/history`);
+    expect(history.json<OrderEvent[]>()[0]!.changes).toContainEqual({
+      field: 'despiteAllergy',
+      from: null,
+      to: 'For the neighbours (Runa)',
+    });
+  });
+
   test.each([
     ['empty', '', 'empty-list'],
     ['a head alone', HEAD, 'empty-list'],

@@ -1,8 +1,16 @@
 import { createHash } from 'node:crypto';
-import type { FieldProblem, ImportedLine, ImportField, ImportMapping, OrderDraft } from '@alnage/contract';
+import type {
+  AllergyWaived,
+  FieldProblem,
+  ImportedLine,
+  ImportField,
+  ImportMapping,
+  OrderDraft,
+} from '@alnage/contract';
 import { readPhrase, type PhraseLine, type Vocabulary } from '@alnage/core';
 import type { OrderContext } from '../../week/orders/order-context';
 import { draftProblems } from '../../week/orders/order-rules';
+import { NOTHING_AGAINST, type ListAllergies } from './list-allergies';
 import type { Table, TableRow } from './read-table';
 
 export type Draft = Omit<OrderDraft, 'state' | 'despiteKitchen'>;
@@ -12,6 +20,8 @@ export interface ReadLine {
   readonly draft: Draft;
   readonly key: string;
   readonly shown: Omit<ImportedLine, 'isKnown'>;
+  /** What its customer must never have and gets knowingly. */
+  readonly waived: AllergyWaived | null;
 }
 
 /** What lines are read with. */
@@ -19,6 +29,7 @@ export interface ReadContext {
   readonly orders: OrderContext;
   readonly vocabulary: Vocabulary;
   readonly mapping: ImportMapping;
+  readonly allergies: ListAllergies;
 }
 
 /** Reads every line of a list as an order; what is wrong with it is told with it. */
@@ -40,8 +51,8 @@ export function readOrders({ rows, columns }: Table, context: ReadContext): Read
 function readLine(
   { line, cells }: TableRow,
   cell: (field: ImportField) => string,
-  { orders, vocabulary, width }: ReadContext & { readonly width: number },
-): Pick<ReadLine, 'draft' | 'shown'> {
+  { orders, vocabulary, allergies, width }: ReadContext & { readonly width: number },
+): Omit<ReadLine, 'key'> {
   const { lines, unclear } = readWhat(cell('what'), vocabulary);
   const draft: Draft = {
     customer: cell('customer'),
@@ -55,15 +66,19 @@ function readLine(
     pickupPoint: pointNamed(cell('point'), vocabulary),
     note: cell('note'),
   };
+  const problems = draftProblems(draft, orders);
+  // of boxes that there are not nobody can say what is in them
+  const fit = problems.length > 0 ? NOTHING_AGAINST : allergies.judge(draft, orders);
   const faults: ImportedLine['faults'] = [
     ...(cells.length === width
       ? []
       : [{ field: 'line', code: 'half-line', params: { value: cells.length, limit: width } }]),
     ...unclear.map((value) => ({ field: 'what', code: 'not-understood', params: { value } })),
-    ...draftProblems(draft, orders).map(faultOf),
+    ...[...problems, ...fit.problems].map(faultOf),
   ];
   return {
     draft,
+    waived: fit.waived,
     shown: {
       line,
       customer: draft.customer,

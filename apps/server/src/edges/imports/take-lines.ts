@@ -34,24 +34,25 @@ export async function takeLines(
   const customers = new Map(
     (await manager.find(CustomerEntity)).map(({ id, name }) => [name.toLowerCase(), id]),
   );
-  const taken = lines.map(({ draft, key }, index) => ({
+  const taken = lines.map(({ draft, key, waived }, index) => ({
     id: randomUUID(),
     ticket: tickets[index]!,
     key,
     draft,
+    waived,
     contents: pricedOrder(filledContents(draft, context.boxes), pricesToday(context)),
   }));
   await insertAll(
     manager,
     OrderEntity,
-    taken.map(({ id, ticket, key, draft }) => ({
+    taken.map(({ id, ticket, key, draft, waived }) => ({
       id,
       ticket,
       customer: draft.customer,
       customerId: customers.get(draft.customer.toLowerCase()) ?? null,
       note: draft.note,
       giftMessage: '',
-      allergyWaiver: null,
+      allergyWaiver: waived,
       holdUntil: null,
       depositMinor: depositOf(draft.boxes, (box) => context.boxes.get(box)?.depositMinor),
       pickupAt: instantOf(draft.pickup, setUp.timeZone)!,
@@ -90,12 +91,15 @@ export async function takeLines(
   await insertAll(
     manager,
     OrderEventEntity,
-    taken.map(({ id }) => ({
+    taken.map(({ id, waived }) => ({
       orderId: id,
       at,
       by,
       what: 'taken' as const,
-      changes: [{ field: 'state', from: null, to: 'promised' }],
+      changes: [
+        { field: 'state', from: null, to: 'promised' },
+        ...(waived ? [{ field: 'despiteAllergy', from: null, to: `${waived.reason} (${waived.name})` }] : []),
+      ],
     })),
   );
   if (taken.length > 0) await announce(manager, 'orders');

@@ -1,4 +1,9 @@
-import { DEFAULT_REFUND_RULE, DEFAULT_WARMING_WATTS, DEFAULT_WAY_RULES } from '@alnage/core';
+import {
+  DEFAULT_REFUND_RULE,
+  DEFAULT_TRACE_STOP,
+  DEFAULT_WARMING_WATTS,
+  DEFAULT_WAY_RULES,
+} from '@alnage/core';
 import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
 
 /** What an installation starts from when the demo is not wanted: rules with their shop defaults, and nothing else. */
@@ -25,6 +30,7 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   seedShare: 1 / 3,
   warmingWatts: DEFAULT_WARMING_WATTS,
   ...DEFAULT_REFUND_RULE,
+  traceStop: DEFAULT_TRACE_STOP,
   feedToken: null,
   rulesVersion: 1,
   country: '',

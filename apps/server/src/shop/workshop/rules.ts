@@ -4,7 +4,7 @@ import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
 /** The shop's own rules as the API shows them. */
 export function rulesView(workshop: WorkshopEntity): Rules {
   const { ways, labourMinorPerHour, wasteShare, certainty, seedShare, warmingWatts } = workshop;
-  const { refundHours, lateRefundShare, rulesVersion: version } = workshop;
+  const { refundHours, lateRefundShare, traceStop, rulesVersion: version } = workshop;
   return {
     ways: [...ways],
     labourMinorPerHour,
@@ -14,6 +14,7 @@ export function rulesView(workshop: WorkshopEntity): Rules {
     warmingWatts,
     refundHours,
     lateRefundShare,
+    traceStop,
     version,
   };
 }

@@ -13,6 +13,7 @@ import { Practices1793000000000 } from './1793000000000-practices';
 import { Changes1794000000000 } from './1794000000000-changes';
 import { AllergyWaivers1795000000000 } from './1795000000000-allergy-waivers';
 import { Witnesses1796000000000 } from './1796000000000-witnesses';
+import { TraceStop1797000000000 } from './1797000000000-trace-stop';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   Changes1794000000000,
   AllergyWaivers1795000000000,
   Witnesses1796000000000,
+  TraceStop1797000000000,
 ];

@@ -1,5 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import type { Changeovers, WayRule, Weights } from '@alnage/core';
+import type { Changeovers, TraceStop, WayRule, Weights } from '@alnage/core';
 
 /** The one workshop of an installation. */
 @Entity('workshop')
@@ -57,6 +57,10 @@ export class WorkshopEntity {
   /** Share of it that goes back after that. */
   @Column('double precision', { name: 'late_refund_share' })
   lateRefundShare: number;
+
+  /** What of *may contain* stops an order of somebody who must never have it. */
+  @Column('text', { name: 'trace_stop' })
+  traceStop: TraceStop;
 
   /** Secret part of the calendars' addresses. */
   @Column('text', { name: 'feed_token', nullable: true })

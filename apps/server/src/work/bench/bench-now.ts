@@ -3,6 +3,7 @@ import { benchWorks, dayAhead, lostCourses, type BenchWork } from '@alnage/core'
 import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
 import { planTickets } from '../../week/kitchen/plan-tickets';
+import { guardedOrders } from '../../week/orders/guarded-orders';
 import { workedPlan } from '../../week/kitchen/plan-versions';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { findSetUp } from '../../shop/seasons/set-up';
@@ -16,7 +17,7 @@ const TOUCHED_MS = 36 * 60 * MS_PER_MINUTE;
 
 const NOTHING: Bench = {
   ...{ version: null, horizonStart: null, works: [], events: [], sealed: [], ended: [] },
-  ...{ ahead: [], troubles: [], lost: [], shortages: [], tickets: {}, freeFrom: {} },
+  ...{ ahead: [], troubles: [], lost: [], shortages: [], tickets: {}, freeFrom: {}, never: {} },
 };
 
 /** What the kitchen works by, what was done of it, and where that leads. */
@@ -47,6 +48,7 @@ export async function benchNow(manager: EntityManager, clock: Pick<WorkshopClock
     shortages: [...seen.shortages],
     tickets: await planTickets(manager, plan.problem),
     freeFrom: freeFromOf(plan, works),
+    never: await guardedOrders(manager, plan.problem),
   };
 }
 

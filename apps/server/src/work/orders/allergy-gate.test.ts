@@ -1,4 +1,5 @@
 import type { Order, OrderDraft, OrderEvent } from '@alnage/contract';
+import type { TraceStop } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ordersOf } from '../../testing/ask';
 import { change, draft, openApp, type WorkshopApp } from '../../testing/workshop-app';
@@ -11,6 +12,7 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 const HALLA = 'E. Halla';
+const [IN_THE_BOWL, ON_THE_BENCH] = ['ridge-chip', 'dusk-berry'];
 const WAIVER = { reason: 'For the neighbours, not for her', name: 'Runa' };
 const REFUSED = {
   code: 'invalid-input',
@@ -60,7 +62,7 @@ describe('an order of what its customer must never have', () => {
 
   test('is taken where somebody says why, with their name; the order and its history remember it', async () => {
     const order = await waived();
-    const clashes = [{ piece: 'oat-ball', allergens: ['nuts'] }];
+    const clashes = [{ piece: 'oat-ball', allergens: ['nuts'], mayContain: [] }];
     expect(order.allergyWaiver).toEqual({ ...WAIVER, clashes });
     const found = (await shop.app.inject(`/api/orders/${order.id}`)).json<Order>();
     expect(found.allergyWaiver).toEqual({ ...WAIVER, clashes });
@@ -91,8 +93,32 @@ describe('an order of what its customer must never have', () => {
     expect((await put(noted, { lines })).json()).toMatchObject({
       errors: [{ params: { piece: 'oat-ball' } }, { params: { piece: 'salt-twist' } }],
     });
+    await shop.db.query(`update piece set allergens = '{gluten}' where id = 'salt-twist'`);
     const other = (await put(noted, { lines: [{ piece: 'dusk-berry', pieces: 6 }] })).json<Order>();
     expect(other.allergyWaiver).toBeNull();
+  });
+
+  test('stops for what may be in it as far as the shop’s rule goes', async () => {
+    // oat balls and ridge chips are dipped in milk 38, dusk berries in dark 64
+    const asked = async (piece: string) =>
+      (await take(oats({ lines: [{ piece, pieces: 6 }], state: 'waiting' }))).json<{ errors?: object[] }>()
+        .errors;
+    const rule = (stop: TraceStop) => shop.db.query(`update workshop set trace_stop = '${stop}'`);
+    const may = (piece: string) => [
+      { code: 'may-not-be-for-customer', params: { customer: HALLA, piece, allergens: 'nuts' } },
+    ];
+    expect(await asked(IN_THE_BOWL)).toMatchObject(may(IN_THE_BOWL));
+    expect(await asked(ON_THE_BENCH)).toBeUndefined();
+    await rule('benches');
+    expect(await asked(ON_THE_BENCH)).toMatchObject(may(ON_THE_BENCH));
+    await rule('none');
+    expect(await asked(IN_THE_BOWL)).toBeUndefined();
+    await rule('bowls');
+    const lines = [{ piece: IN_THE_BOWL, pieces: 6 }];
+    const order = (await take(oats({ lines, despiteAllergy: WAIVER }))).json<Order>();
+    const clashes = [{ piece: IN_THE_BOWL, allergens: [], mayContain: ['nuts'] }];
+    expect(order.allergyWaiver).toEqual({ ...WAIVER, clashes });
+    expect((await put(order, { lines, note: 'Back door' })).json()).toMatchObject({ allergyWaiver: WAIVER });
   });
 
   test('is asked about when it becomes theirs: by another name, or once they must not have it', async () => {

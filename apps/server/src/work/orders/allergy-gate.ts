@@ -1,11 +1,10 @@
 import type { AllergyWaived, AllergyWaiver } from '@alnage/contract';
-import { allergenClashes, piecesOfOrder, type AllergenClash, type OrderContents } from '@alnage/core';
+import type { AllergenClash, OrderContents } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
-import { fieldProblem } from '../../platform/http/field-problem';
 import { ProblemError } from '../../platform/http/problem-error';
-import { loadDeclared } from '../../shop/recipe-book/load-declared';
 import { CustomerEntity } from '../../store/work/customer.entity';
-import { PieceEntity } from '../../store/workshop/piece.entity';
+import { AllergyBook, clashProblems } from '../../week/orders/allergy-book';
+import { waivedAs } from '../../week/orders/waived-as';
 
 /** What is ordered for somebody who is remembered, and who says that they may have it all the same. */
 export interface FitWanted {
@@ -25,28 +24,17 @@ export async function requireFit(manager: EntityManager, wanted: FitWanted): Pro
   const { customerId, contents, waiver, before } = wanted;
   const customer = customerId && (await manager.findOneBy(CustomerEntity, { id: customerId }));
   if (!customer || customer.allergies.length === 0) return null;
-  const clashes = allergenClashes(
-    customer.allergies,
-    piecesOfOrder(contents).map(({ piece }) => piece),
-    { pieces: await manager.find(PieceEntity), declared: await loadDeclared(manager) },
-  ).map(({ piece, allergens }) => ({ piece, allergens: [...allergens] }));
+  const clashes = (await AllergyBook.load(manager)).clashes(customer, contents);
   if (clashes.length === 0) return null;
-  if (waiver) return { reason: waiver.reason.trim(), name: waiver.name.trim(), clashes };
-  if (before && clashes.every((clash) => isIn(before.clashes, clash))) return { ...before, clashes };
-  throw new ProblemError(
-    'invalid-input',
-    {},
-    clashes.map(({ piece, allergens }) =>
-      fieldProblem('/customer', 'not-for-customer', {
-        customer: customer.name,
-        piece,
-        allergens: allergens.join(', '),
-      }),
-    ),
-  );
+  if (waiver) return waivedAs(waiver, clashes);
+  if (before && clashes.every((clash) => isIn(before.clashes, clash))) return waivedAs(before, clashes);
+  throw new ProblemError('invalid-input', {}, clashProblems(customer, clashes));
 }
 
-function isIn(known: readonly AllergenClash[], { piece, allergens }: AllergenClash): boolean {
-  const own = known.find((each) => each.piece === piece)?.allergens ?? [];
-  return allergens.every((allergen) => own.includes(allergen));
+function isIn(known: AllergyWaived['clashes'], { piece, allergens, mayContain }: AllergenClash): boolean {
+  const own = known.find((each) => each.piece === piece);
+  const isKnown = (allergen: string): boolean => own?.allergens.includes(allergen) ?? false;
+  const mayBeKnown = (allergen: string): boolean =>
+    isKnown(allergen) || (own?.mayContain?.includes(allergen) ?? false);
+  return allergens.every(isKnown) && mayContain.every(mayBeKnown);
 }

@@ -64,7 +64,7 @@ import {
   type DraftForm,
   type Taking,
 } from './draft-form';
-import { AllergyQuestion } from './allergy-question';
+import { ALLERGY_FAULTS, AllergyQuestion } from '../../shared/orders/allergy-question';
 import { FilledBox } from './filled-box';
 import { OrderPhrase } from './order-phrase';
 import { PromiseGrid } from './promise-grid';
@@ -224,7 +224,7 @@ export class OrderComposer {
 
   /** What of the order its customer must never have. */
   protected readonly clashes = computed(
-    () => this.trouble()?.errors.filter(({ code }) => code === 'not-for-customer') ?? [],
+    () => this.trouble()?.errors.filter(({ code }) => ALLERGY_FAULTS.includes(code)) ?? [],
   );
 
   /** What else stood in the way. */

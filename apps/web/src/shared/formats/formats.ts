@@ -144,3 +144,8 @@ export function runningClock(ms: number): string {
 export function listed(items: readonly string[]): string {
   return items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
 }
+
+/** With its first letter as a sentence begins. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

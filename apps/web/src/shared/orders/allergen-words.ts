@@ -1,12 +1,11 @@
-import type { Order, Piece } from '@alnage/contract';
-import { mayContain, pieceAllergens } from '@alnage/core';
+import type { Order } from '@alnage/contract';
+import { mayContain, pieceAllergens, type ClashBook } from '@alnage/core';
 import { listed } from '../formats/formats';
 
 /** What the boxes of an order contain, and what they may beside that from shared bowls and benches; '' for nothing. */
 export function allergensText(
   order: Pick<Order, 'pieces'>,
-  pieces: readonly Piece[],
-  declared: Parameters<typeof pieceAllergens>[1],
+  { pieces, declared }: Pick<ClashBook, 'pieces' | 'declared'>,
 ): { readonly contains: string; readonly may: string } {
   const own = pieces.filter(({ id }) => order.pieces.some(({ piece }) => piece === id));
   const contains = new Set(own.flatMap((piece) => pieceAllergens(piece, declared)));

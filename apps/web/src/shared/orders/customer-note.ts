@@ -4,6 +4,7 @@ import { allergenClashes } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { workshopFeature } from '../../state/workshop.state';
 import { listed } from '../formats/formats';
+import { clashText } from './clash-words';
 
 /** What is remembered of a customer, and what of an order they must not have. */
 @Component({
@@ -40,15 +41,11 @@ export class CustomerNote {
   readonly ordered = input.required<readonly { readonly piece: string }[]>();
 
   private readonly store = inject(Store);
-  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
-  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
+  private readonly book = this.store.selectSignal(workshopFeature.selectClashBook);
   protected readonly allergies = computed(() => listed(this.customer().allergies));
   protected readonly clash = computed(() => {
-    const [pieces, declared] = [this.pieces(), this.declared()];
-
     const ordered = this.ordered().map(({ piece }) => piece);
-    const found = allergenClashes(this.customer().allergies, ordered, { pieces, declared });
-    return listed(found.map(({ piece, allergens }) => `${this.names().get(piece)} has ${listed(allergens)}`));
+    return clashText(allergenClashes(this.customer().allergies, ordered, this.book()), this.names());
   });
 }

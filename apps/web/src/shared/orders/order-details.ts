@@ -63,8 +63,8 @@ export class OrderDetails {
   private readonly store = inject(Store);
   private readonly names = this.store.selectSignal(workshopFeature.selectOrderNames);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly clashBook = this.store.selectSignal(workshopFeature.selectClashBook);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
-  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
 
   protected readonly standing = computed(() => standingOf(this.order(), this.fate() ?? undefined));
@@ -100,7 +100,7 @@ export class OrderDetails {
   });
 
   /** What its boxes contain, and what they may beside that from shared bowls and benches. */
-  protected readonly allergens = computed(() => allergensText(this.order(), this.pieces(), this.declared()));
+  protected readonly allergens = computed(() => allergensText(this.order(), this.clashBook()));
 
   protected readonly waivedText = waivedText;
   /** How each of its pieces is kept, said once. */

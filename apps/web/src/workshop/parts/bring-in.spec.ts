@@ -86,6 +86,29 @@ describe('a list that is brought in', () => {
     expect(page.page.querySelector('table')).toBeNull();
   });
 
+  test('of what its customers must never have comes in once somebody answers for it', async () => {
+    const page = await choose('Who,When,What\nA,,1 bag');
+    const params = { customer: 'E. Halla', piece: 'dusk-berry', allergens: 'nuts' };
+    const line = {
+      ...report.lines[0]!,
+      faults: [{ field: 'customer', code: 'may-not-be-for-customer', params }],
+    };
+    page.http.expectOne('/api/imports/orders').flush({ ...report, lines: [line] });
+    await page.settle();
+    const question = page.page.querySelector('[role=alertdialog]')!;
+    expect(question.textContent).toContain('Dusk berry may contain nuts, which E. Halla must never have.');
+    await page.type('Why it is right', 'She said so');
+    await page.type('Your name', 'Runa');
+    await page.click('Let them come in knowingly');
+    const again = page.http.expectOne('/api/imports/orders');
+    const despiteAllergy = { reason: 'She said so', name: 'Runa' };
+    expect(again.request.body).toMatchObject({ isWanted: false, despiteAllergy });
+    again.flush({ ...report, faulty: 0, lines: [report.lines[0]!] });
+    await page.settle();
+    expect(page.page.querySelector('[role=alertdialog]')).toBeNull();
+    expect(page.text()).toContain('comes in all the same: She said so (Runa).');
+  });
+
   test('in another encoding is not sent, and it is said what to do', async () => {
     const page = await choose(new Uint8Array([0x4b, 0xe4, 0x0a]), 'old.csv');
     page.http.expectNone('/api/imports/orders');

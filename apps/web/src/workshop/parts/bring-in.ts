@@ -3,15 +3,20 @@ import { MatButtonModule } from '@angular/material/button';
 import {
   IMPORT_FIELDS,
   IMPORT_TEXT_MOST,
+  type AllergyWaiver,
   type FieldCode,
+  type FieldProblem,
   type ImportField,
   type ImportMapping,
   type ImportReport,
 } from '@alnage/contract';
+import { Store } from '@ngrx/store';
 import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
 import { count, counted } from '../../shared/formats/formats';
-import { FIELD_TEXT, otherFieldTexts, troubleText } from '../../shared/problem-text';
+import { ALLERGY_FAULTS, AllergyQuestion } from '../../shared/orders/allergy-question';
+import { FIELD_TEXT, otherFieldTexts, troubleText, withPieceName } from '../../shared/problem-text';
 import { Api } from '../../state/api';
+import { workshopFeature } from '../../state/workshop.state';
 import { troubleOf } from '../../state/problem';
 
 const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
@@ -26,7 +31,7 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
 /** A list of orders from elsewhere: its columns are said, its lines looked at, then all are brought in or none. */
 @Component({
   selector: 'al-bring-in',
-  imports: [ChoiceField, MatButtonModule],
+  imports: [AllergyQuestion, ChoiceField, MatButtonModule],
   template: `
     <section class="card" aria-label="Import orders">
       <h2>Import orders</h2>
@@ -86,6 +91,20 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
             </table>
           </div>
         }
+        @if (clashes().length > 0) {
+          <al-allergy-question
+            heading="orders of this list are not for their customers"
+            way="Take them out of the list."
+            verb="Let them come in knowingly"
+            [faults]="clashes()"
+            (answered)="takeKnowingly($event)"
+          />
+        }
+        @if (waiver(); as waiver) {
+          <p class="note over" role="status">
+            What its customers must never have comes in all the same: {{ waiver.reason }} ({{ waiver.name }}).
+          </p>
+        }
         <div class="row">
           <button matButton="outlined" type="button" (click)="leave(file)">Cancel</button>
           <button
@@ -119,8 +138,10 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
 })
 export class BringIn {
   private readonly api = inject(Api);
+  private readonly names = inject(Store).selectSignal(workshopFeature.selectPieceNames);
   private readonly text = signal('');
   private readonly mapping = signal<ImportMapping | null>(null);
+  protected readonly waiver = signal<AllergyWaiver | null>(null);
   protected readonly report = signal<ImportReport | null>(null);
   protected readonly trouble = signal('');
   protected readonly done = signal('');
@@ -138,7 +159,9 @@ export class BringIn {
   ]);
   protected readonly rows = computed(() =>
     (this.report()?.lines ?? []).map((line) => {
-      const text = line.faults.map(({ code, params }) => FIELD_TEXT[code as FieldCode](params)).join(' ');
+      const text = line.faults
+        .map(({ code, params }) => FIELD_TEXT[code as FieldCode](withPieceName(params, this.names())))
+        .join(' ');
       return {
         ...line,
         pickup: line.pickup.replace('T', ' '),
@@ -147,6 +170,21 @@ export class BringIn {
       };
     }),
   );
+
+  /** What of the list its customers must never have. */
+  protected readonly clashes = computed((): readonly FieldProblem[] =>
+    (this.report()?.lines ?? []).flatMap(({ faults }) =>
+      faults
+        .filter(({ code }) => ALLERGY_FAULTS.includes(code))
+        .map(({ code, params }) => ({ pointer: '/text', code: code as FieldCode, params })),
+    ),
+  );
+
+  /** Looks at the list again with somebody who answers for it. */
+  protected takeKnowingly(waiver: AllergyWaiver): void {
+    this.waiver.set(waiver);
+    this.ask(false);
+  }
 
   protected chosenColumn({ mapping }: ImportReport, field: ImportField): string {
     const column = mapping[field];
@@ -189,27 +227,32 @@ export class BringIn {
   private ask(isWanted: boolean, input?: HTMLInputElement): void {
     this.trouble.set('');
     this.isBusy.set(true);
-    this.api.importOrders({ text: this.text(), mapping: this.mapping(), isWanted }).subscribe({
-      next: (report) => {
-        this.isBusy.set(false);
-        this.report.set(report);
-        if (!isWanted || !input) return;
-        this.leave(input);
-        this.done.set(`${counted(report.taken, 'order')} imported.`);
-      },
-      error: (error: unknown) => {
-        this.isBusy.set(false);
-        const trouble = troubleOf(error);
-        const [text] = otherFieldTexts(trouble, () => false);
-        this.trouble.set(text ?? troubleText(trouble));
-      },
-    });
+    const waiver = this.waiver();
+    const despiteAllergy = waiver ? { despiteAllergy: waiver } : {};
+    this.api
+      .importOrders({ text: this.text(), mapping: this.mapping(), isWanted, ...despiteAllergy })
+      .subscribe({
+        next: (report) => {
+          this.isBusy.set(false);
+          this.report.set(report);
+          if (!isWanted || !input) return;
+          this.leave(input);
+          this.done.set(`${counted(report.taken, 'order')} imported.`);
+        },
+        error: (error: unknown) => {
+          this.isBusy.set(false);
+          const trouble = troubleOf(error);
+          const [text] = otherFieldTexts(trouble, () => false);
+          this.trouble.set(text ?? troubleText(trouble));
+        },
+      });
   }
 
   private forget(): void {
     this.text.set('');
     this.mapping.set(null);
     this.report.set(null);
+    this.waiver.set(null);
     this.trouble.set('');
     this.done.set('');
   }

@@ -12,9 +12,11 @@ import {
   WASTE_SHARE,
   WAY_FACTOR_BOUND,
   WAY_SECONDS,
+  type TraceStop,
   type WayRule,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
@@ -28,6 +30,12 @@ type KeptRules = Rules & typeof THE_RULES;
 
 /** Of the rules there is one, without an id. */
 const THE_RULES = { id: '', name: 'Ways and rates' };
+
+const TRACE_CHOICES: readonly Choice<TraceStop>[] = [
+  { id: 'none', name: 'never: it is only told' },
+  { id: 'bowls', name: 'where bowls are shared' },
+  { id: 'benches', name: 'where bowls or benches are shared' },
+];
 
 function wayForm(rule: WayRule) {
   return new FormGroup({
@@ -48,6 +56,7 @@ function rulesForm(rules: Rules) {
     warmingWatts: new NumberControl(rules.warmingWatts, WARMING_WATTS),
     refundHours: new NumberControl(rules.refundHours, REFUND_HOURS),
     lateRefundShare: new NumberControl(rules.lateRefundShare, LATE_REFUND_SHARE),
+    traceStop: new FormControl(rules.traceStop, { nonNullable: true }),
   });
 }
 
@@ -66,13 +75,14 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
     warmingWatts: c.warmingWatts.number,
     refundHours: c.refundHours.number,
     lateRefundShare: c.lateRefundShare.number,
+    traceStop: c.traceStop.value,
   };
 }
 
 /** The shop’s own ways of dipping, and what it reckons with: labour, waste, certainty, seed. */
 @Component({
   selector: 'al-rules-editor',
-  imports: [QuantityField, RecordEditor],
+  imports: [ChoiceField, QuantityField, RecordEditor],
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record" [hasHeading]="false">
@@ -124,6 +134,21 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
             at="/lateRefundShare"
           />
         </div>
+        <h2>When somebody must never have something</h2>
+        <p class="soft">
+          What is in a piece always stops their order until somebody answers for it. What may be in it, from
+          bowls and benches that are shared, stops it as far as you say here. Whether traces are safe for
+          somebody only they and their doctor can tell.
+        </p>
+        <div class="row">
+          <al-choice
+            class="wide"
+            label="“May contain” stops an order"
+            [choices]="traceStops"
+            [control]="form.controls.traceStop"
+            at="/traceStop"
+          />
+        </div>
         <h2>Ways of dipping</h2>
         <p class="soft">
           How much of the draining film stays on, against a fork tapped twice; the time at the bowl; and the
@@ -170,6 +195,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
 export class RulesEditor {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly words = WAY_WORDS;
+  protected readonly traceStops = TRACE_CHOICES;
   protected readonly record = new RecordForm<KeptRules, RulesForm, Omit<Rules, 'version'>>(
     {
       path: 'rules',
