@@ -98,7 +98,7 @@ async function json<T>(
 async function changer(address: string): Promise<() => Promise<void>> {
   const draft = {
     ...{ customer: 'Somebody', lines: [{ piece: 'salt-twist', pieces: 5 }], boxes: [], note: '' },
-    ...{ pickup: '2026-06-21T10:00', pickupPoint: 'shop', despiteKitchen: false },
+    ...{ pickup: '2026-06-21T10:00', pickupPoint: 'shop', despiteKitchen: null },
   };
   let order = await json<Order>(address, '/api/orders', {
     method: 'POST',
@@ -115,7 +115,12 @@ async function changer(address: string): Promise<() => Promise<void>> {
 async function taking({ address, pid }: BenchWorkshop): Promise<number> {
   const draft = {
     ...{ customer: 'Somebody else', lines: [{ piece: 'salt-twist', pieces: 5 }], boxes: [], note: '' },
-    ...{ pickup: '2026-06-21T11:00', pickupPoint: 'shop', despiteKitchen: true, state: 'promised' },
+    ...{
+      pickup: '2026-06-21T11:00',
+      pickupPoint: 'shop',
+      despiteKitchen: { reason: 'Try-out', name: 'Runa' },
+      state: 'promised',
+    },
   };
   const from = cpuMs(pid);
   for (let i = 0; i < READS; i++) await json<Order>(address, '/api/orders', { method: 'POST', body: draft });

@@ -28,7 +28,7 @@ test('a server killed hard loses nothing, and an open page comes back by itself'
     pickupPoint: 'quay',
     note: '',
     state: 'promised',
-    despiteKitchen: true,
+    despiteKitchen: { reason: 'Try-out', name: 'Runa' },
   };
   const taken = await request.post(`${first.address}/api/orders`, { data: draft });
   expect(taken.status()).toBe(201);

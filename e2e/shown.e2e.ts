@@ -72,7 +72,7 @@ test('what cannot be met is listed with its reason, and what would meet it is fo
     pickupPoint: 'shop',
     note: '',
     state: 'promised',
-    despiteKitchen: true,
+    despiteKitchen: { reason: 'Try-out', name: 'Runa' },
   };
   const order = (await (await request.post(`${address}/api/orders`, { data: draft })).json()) as {
     id: string;
@@ -90,7 +90,7 @@ test('what cannot be met is listed with its reason, and what would meet it is fo
     timeout: 40_000,
   });
   await request.post(`${address}/api/orders/${order.id}/move`, {
-    data: { to: 'cancelled', version: order.version, despiteKitchen: false },
+    data: { to: 'cancelled', version: order.version, despiteKitchen: null },
   });
   await expect(demo.getByText('Orders or the workshop changed since this plan was made')).toBeVisible();
   await demo.getByRole('button', { name: 'Re-plan' }).click();

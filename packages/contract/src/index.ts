@@ -17,6 +17,7 @@ export {
   Order,
   OrderBox,
   AllergyWaived,
+  Overruling,
   AllergyWaiver,
   OrderChange,
   OrderDraft,

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { Order, OrderChange, OrderDraft, SavedPlan } from '@alnage/contract';
-
+import type { Order, OrderChange, OrderDraft, Overruling, SavedPlan } from '@alnage/contract';
 import { inject } from 'vitest';
 import type { DataSource } from 'typeorm';
 import { buildApp } from '../app';
@@ -89,6 +88,9 @@ export async function openApp(
   };
 }
 
+/** Who takes an order whatever the kitchen says: most tests are not about that. */
+export const OVERRULED: Overruling = { reason: 'Not what this is about', name: 'Runa' };
+
 /** A sound order for Friday afternoon, with what the test wants otherwise. */
 export function draft(change: Partial<OrderDraft> = {}): OrderDraft {
   return {
@@ -99,7 +101,7 @@ export function draft(change: Partial<OrderDraft> = {}): OrderDraft {
     pickupPoint: 'shop',
     note: '',
     state: 'promised',
-    despiteKitchen: true,
+    despiteKitchen: OVERRULED,
     ...change,
   };
 }

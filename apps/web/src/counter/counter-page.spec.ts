@@ -54,7 +54,7 @@ describe('the Counter place', () => {
     );
     await page.click('Hand it over all the same');
     const request = page.http.expectOne('/api/orders/o1/move');
-    expect(request.request.body).toEqual({ to: 'handed-over', version: 2, despiteKitchen: false });
+    expect(request.request.body).toEqual({ to: 'handed-over', version: 2, despiteKitchen: null });
     request.flush(order({ state: 'handed-over', version: 3 }));
     await page.settle();
     expect(page.text()).toContain('1 to collect · 2 collected');

@@ -44,7 +44,7 @@ describe('an order that is said in one line', () => {
       pickupPoint: 'quay',
       note: '',
       state: 'promised',
-      despiteKitchen: false,
+      despiteKitchen: null,
     });
   });
 

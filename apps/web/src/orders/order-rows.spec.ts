@@ -17,7 +17,7 @@ import {
   type Taking,
 } from './parts/draft-form';
 
-const PROMISED: Taking = { state: 'promised', despiteKitchen: false };
+const PROMISED: Taking = { state: 'promised', despiteKitchen: null };
 
 const fates = (() => {
   const saved = savedPlan([order()]);
@@ -53,6 +53,8 @@ describe('a row of the list', () => {
     const more = order({ lines: [{ piece: 'dusk-berry', pieces: 30 }] });
     expect(standingOf(more, fates.get('o1')).word).toBe('not planned');
     expect(standingOf(order(), undefined).word).toBe('not planned');
+    const kitchenOverruled = { reason: 'Help comes', name: 'Runa' };
+    expect(standingOf(order({ kitchenOverruled }), undefined).word).toBe('taken against the plan');
     expect(standingOf(order({ state: 'handed-over' }), undefined).word).toBe('gone');
     expect(standingOf(order({ state: 'cancelled' }), fates.get('o1')).word).toBe('cancelled');
     expect(standingOf(order({ state: 'waiting' }), undefined).word).toBe('not made yet');

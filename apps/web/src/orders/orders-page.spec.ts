@@ -139,7 +139,7 @@ describe('the Orders place', () => {
       pickupPoint: 'shop',
       note: '',
       state: 'promised',
-      despiteKitchen: false,
+      despiteKitchen: null,
     });
     request.flush(order({ id: 'o3', ticket: 'M-0403', customer: 'E. Halla' }));
     await page.settle();
@@ -209,7 +209,7 @@ describe('the Orders place', () => {
     const page = await open();
     await refuse(page, 'slot-full');
     expect(page.text()).toContain('This slot hands over 1 more, not 2. Nearest possible: Fri 19 Jun, 13:30.');
-    expect(page.text()).not.toContain('Take it anyway');
+    expect(page.text()).not.toContain('Take it against the plan');
     await page.click('Take Fri 19 · Midsummer Eve, 13:30');
     expect(page.field('Time').value).toBe('13:30');
     await page.click('Put it on the waiting list');
@@ -219,14 +219,20 @@ describe('the Orders place', () => {
     });
   });
 
-  test('that the kitchen has no room for is taken all the same when somebody says so', async () => {
+  test('that the kitchen has no room for is taken all the same when somebody says who and why', async () => {
     const page = await open();
     await refuse(page, 'not-makeable');
     expect(page.text()).toContain('The kitchen cannot make dusk berry for then.');
-    await page.click('Take it anyway');
+    await page.click('Take it against the plan');
+    await page.click('Promise it all the same');
+    page.http.expectNone('/api/orders');
+    expect(page.text()).toContain('Say why.');
+    await page.type('Why it is right', 'Mother comes to help');
+    await page.type('Your name', 'Runa');
+    await page.click('Promise it all the same');
     expect(page.http.expectOne('/api/orders').request.body).toMatchObject({
       state: 'promised',
-      despiteKitchen: true,
+      despiteKitchen: { reason: 'Mother comes to help', name: 'Runa' },
     });
   });
 
@@ -278,7 +284,7 @@ describe('the Orders place', () => {
     expect(page.http.expectOne('/api/orders/o9/move').request.body).toEqual({
       to: 'promised',
       version: 1,
-      despiteKitchen: false,
+      despiteKitchen: null,
     });
   });
 
@@ -362,7 +368,7 @@ describe('the Orders place', () => {
     await page.settle();
     await page.click('Cancel the order');
     const request = page.http.expectOne('/api/orders/o1/move');
-    expect(request.request.body).toEqual({ to: 'cancelled', version: 1, despiteKitchen: false });
+    expect(request.request.body).toEqual({ to: 'cancelled', version: 1, despiteKitchen: null });
     request.flush(order({ state: 'cancelled', version: 2 }));
     await page.settle();
     expect(page.text()).toContain('Promise it again');

@@ -227,7 +227,7 @@ export const payOrder = askEffect({
 export const moveOrder = askEffect({
   on: [OrderActions.moveAsked],
   by: concatMap,
-  ask: (api, { order, to }) => api.moveOrder(order.id, { to, version: order.version, despiteKitchen: false }),
+  ask: (api, { order, to }) => api.moveOrder(order.id, { to, version: order.version, despiteKitchen: null }),
   done: (moved, { order }) => OrderActions.moved({ order: moved, from: order.state }),
   failed: OrderActions.moveFailed,
 });

@@ -112,7 +112,7 @@ describe('the store and the server', () => {
       pickupPoint: 'shop',
       note: '',
       state: 'promised' as const,
-      despiteKitchen: false,
+      despiteKitchen: null,
     };
     store.dispatch(OrderActions.saveAsked({ draft, original: null }));
     store.dispatch(OrderActions.saveAsked({ draft, original: null }));
@@ -134,7 +134,7 @@ describe('the store and the server', () => {
       pickupPoint: 'shop',
       note: '',
       state: 'promised' as const,
-      despiteKitchen: false,
+      despiteKitchen: null,
     };
     store.dispatch(OrderActions.saveAsked({ draft, original: order({ version: 4 }) }));
     const request = http.expectOne({ method: 'PUT', url: '/api/orders/o1' });

@@ -235,6 +235,7 @@ export function order({
     holdUntil: null,
     depositMinor: 0,
     allergyWaiver: null,
+    kitchenOverruled: null,
     state: 'promised',
     version: 1,
     createdAt: '2026-06-01T08:00:00.000Z',

@@ -2,7 +2,7 @@ import { COAT_ROLES } from '@alnage/core';
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
 import { Customer } from '../customers/customer';
-import { AllergyWaived, OrderLine, OrderState } from '../orders/order';
+import { AllergyWaived, Overruling, OrderLine, OrderState } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
 import { PreparationView } from '../larder/larder';
 import { BenchDeedSchema } from '../bench/bench-event';
@@ -43,6 +43,7 @@ const FiledOrder = closed({
   giftMessage: text(200),
   depositMinor: Type.Integer({ minimum: 0 }),
   allergyWaiver: Type.Optional(orNull(AllergyWaived)),
+  kitchenOverruled: Type.Optional(orNull(Overruling)),
   holdUntil: orNull(Instant),
   pickupAt: Instant,
   pickupPointId: Id,

@@ -57,12 +57,18 @@ const draft = {
 const GiftMessage = plainText({ maxLength: GIFT_MESSAGE_LENGTH });
 const HoldUntil = Type.Union([WallClock, Type.Null()]);
 
-/** Why an order is taken although its customer must never have what is in it, and who says so. */
-export const AllergyWaiver = closed({
+const answer = {
   reason: plainText({ minLength: 1, maxLength: WAIVER_REASON_LENGTH }),
   name: plainText({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
-});
+};
+
+/** Why an order is taken although its customer must never have what is in it, and who says so. */
+export const AllergyWaiver = closed(answer);
 export type AllergyWaiver = Static<typeof AllergyWaiver>;
+
+/** Why an order is taken although the plan has no room for it, and who says so. */
+export const Overruling = closed(answer);
+export type Overruling = Static<typeof Overruling>;
 
 /** The same with what of the order it is about. */
 export const AllergyWaived = closed({
@@ -87,8 +93,8 @@ const extras = {
   holdUntil: Type.Optional(HoldUntil),
 };
 
-/** Whether it is taken even where the kitchen’s plan has no room for it: a no may be too careful. */
-const despiteKitchen = Type.Boolean();
+/** Who takes it even where the kitchen’s plan has no room for it, and why: a no may be too careful. */
+const despiteKitchen = Type.Union([Overruling, Type.Null()]);
 
 /** What a new order is made of; asked for or on the waiting list it is not made until it is promised. */
 export const OrderDraft = closed(
@@ -120,6 +126,8 @@ export const Order = closed({
   boxes: Type.Array(closed({ ...OrderBox.properties, priceMinor: PriceMinor })),
   /** Taken although its customer must never have what is in it; null: nothing of it is. */
   allergyWaiver: Type.Union([AllergyWaived, Type.Null()]),
+  /** Taken although the plan had no room for it; null: it had, or was not asked. */
+  kitchenOverruled: Type.Union([Overruling, Type.Null()]),
   /** Whose it is, where that is somebody who is remembered. */
   customerId: Type.Union([Id, Type.Null()]),
   /** All of its pieces, loose and in boxes, each once. */

@@ -182,6 +182,7 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
     note: order.note ?? '',
     giftMessage: '',
     allergyWaiver: null,
+    kitchenOverruled: null,
     holdUntil: null,
     depositMinor: depositOf(
       (order.boxes ?? []).map(([box, count]) => ({ box, count })),

@@ -85,7 +85,7 @@ describe('the calendars', () => {
     await ask(shop.app, ['POST', `/api/orders/${order.id}/move`], {
       to: 'cancelled',
       version: 1,
-      despiteKitchen: false,
+      despiteKitchen: null,
     });
     expect(eventsOf((await feedOf(token)).body).some(({ uid }) => uid === `${order.id}@alnage`)).toBe(false);
   });

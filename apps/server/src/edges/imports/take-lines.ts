@@ -53,6 +53,7 @@ export async function takeLines(
       note: draft.note,
       giftMessage: '',
       allergyWaiver: waived,
+      kitchenOverruled: null,
       holdUntil: null,
       depositMinor: depositOf(draft.boxes, (box) => context.boxes.get(box)?.depositMinor),
       pickupAt: instantOf(draft.pickup, setUp.timeZone)!,

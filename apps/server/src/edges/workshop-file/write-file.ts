@@ -124,6 +124,7 @@ async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders
     giftMessage: order.giftMessage,
     depositMinor: order.depositMinor,
     allergyWaiver: order.allergyWaiver,
+    kitchenOverruled: order.kitchenOverruled,
     holdUntil: order.holdUntil?.toISOString() ?? null,
     pickupAt: order.pickupAt.toISOString(),
     pickupPointId: order.pickupPointId,

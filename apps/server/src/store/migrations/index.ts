@@ -14,6 +14,7 @@ import { Changes1794000000000 } from './1794000000000-changes';
 import { AllergyWaivers1795000000000 } from './1795000000000-allergy-waivers';
 import { Witnesses1796000000000 } from './1796000000000-witnesses';
 import { TraceStop1797000000000 } from './1797000000000-trace-stop';
+import { Overrulings1798000000000 } from './1798000000000-overrulings';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -35,4 +36,5 @@ export const MIGRATIONS = [
   AllergyWaivers1795000000000,
   Witnesses1796000000000,
   TraceStop1797000000000,
+  Overrulings1798000000000,
 ];

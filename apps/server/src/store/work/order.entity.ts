@@ -1,4 +1,4 @@
-import type { AllergyWaived, OrderEvent, OrderLine, OrderState, Payment } from '@alnage/contract';
+import type { AllergyWaived, OrderEvent, OrderLine, OrderState, Overruling, Payment } from '@alnage/contract';
 import {
   Column,
   Entity,
@@ -53,6 +53,10 @@ export class OrderEntity {
   /** Why it was taken although its customer must never have what is in it, by whom, and what that is. */
   @Column('jsonb', { name: 'allergy_waiver', nullable: true })
   allergyWaiver: AllergyWaived | null;
+
+  /** Who took it although the plan had no room for it, and why. */
+  @Column('jsonb', { name: 'kitchen_overruled', nullable: true })
+  kitchenOverruled: Overruling | null;
 
   /** Its place is held until then for the deposit. */
   @Column('timestamptz', { name: 'hold_until', nullable: true })

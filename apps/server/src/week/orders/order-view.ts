@@ -9,7 +9,7 @@ type OrderShown = Omit<OrderRow, 'importKey' | 'payments'> & { readonly payments
 /** An order as the API shows it. */
 export function orderView(order: OrderShown, timeZone: string): Order {
   const { id, ticket, customer, customerId, note, giftMessage, depositMinor, state, version } = order;
-  const { allergyWaiver, pickupAt, pickupPointId, holdUntil, createdAt } = order;
+  const { allergyWaiver, kitchenOverruled, pickupAt, pickupPointId, holdUntil, createdAt } = order;
   const { lines, boxes } = pricedContentsOf(order);
   const payments = paymentsOf(order);
   const price = orderPrice({ lines, boxes });
@@ -22,6 +22,7 @@ export function orderView(order: OrderShown, timeZone: string): Order {
     giftMessage,
     depositMinor,
     allergyWaiver,
+    kitchenOverruled,
     holdUntil: holdUntil && wallClockOf(holdUntil, timeZone),
     pickup: wallClockOf(pickupAt, timeZone),
     pickupAt: pickupAt.toISOString(),

@@ -2,7 +2,7 @@ import type { Order, OrderDraft, OrderEvent } from '@alnage/contract';
 import type { TraceStop } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ordersOf } from '../../testing/ask';
-import { change, draft, openApp, type WorkshopApp } from '../../testing/workshop-app';
+import { change, draft, openApp, type WorkshopApp, OVERRULED } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => {
@@ -130,7 +130,7 @@ describe('an order of what its customer must never have', () => {
     const moved = await shop.app.inject({
       method: 'POST',
       url: `/api/orders/${waiting.id}/move`,
-      payload: { to: 'promised', version: waiting.version, despiteKitchen: true },
+      payload: { to: 'promised', version: waiting.version, despiteKitchen: OVERRULED },
     });
     expect(moved.json()).toMatchObject({ errors: [{ code: 'not-for-customer' }] });
   });

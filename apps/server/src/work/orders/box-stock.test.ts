@@ -1,7 +1,7 @@
 import type { Lot, Order, OrderState } from '@alnage/contract';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { ask } from '../../testing/ask';
-import { change, draft, openApp, type WorkshopApp } from '../../testing/workshop-app';
+import { change, draft, openApp, type WorkshopApp, OVERRULED } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => void (shop = await openApp()));
@@ -22,7 +22,7 @@ const boxes = (count: number) => [{ box: 'berry-12', count, contents: [] }];
 let order: Order;
 const move = async (to: OrderState): Promise<void> => {
   const moved = await ask<Order>(shop.app, ['POST', `/api/orders/${order.id}/move`], {
-    ...{ to, version: order.version, despiteKitchen: true },
+    ...{ to, version: order.version, despiteKitchen: OVERRULED },
   });
   expect(moved.status).toBe(200);
   order = moved.body;

@@ -1,7 +1,7 @@
 import type { Order, OrderEvent, OrderNotices } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask } from '../../testing/ask';
-import { change, draft, openApp, type WorkshopApp } from '../../testing/workshop-app';
+import { change, draft, openApp, type WorkshopApp, OVERRULED } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => {
@@ -52,7 +52,7 @@ describe('a promise that is held for its deposit', () => {
     );
     expect(changed.body).toMatchObject({ note: 'Rings', holdUntil: '2026-06-18T11:00' });
     const letGo = await ask<Order>(shop.app, ['POST', `/api/orders/${order.id}/move`], {
-      ...{ to: 'waiting', version: order.version + 1, despiteKitchen: false },
+      ...{ to: 'waiting', version: order.version + 1, despiteKitchen: null },
     });
     expect(letGo.body.state).toBe('waiting');
     expect((await notices()).holdsOver).toEqual([]);
@@ -80,11 +80,11 @@ describe('an order that is only asked for', () => {
     ).body;
     expect(order).toMatchObject({ state: 'asked', note: 'Rings' });
     const ready = await ask<Order>(shop.app, ['POST', `/api/orders/${order.id}/move`], {
-      ...{ to: 'ready', version: order.version, despiteKitchen: false },
+      ...{ to: 'ready', version: order.version, despiteKitchen: null },
     });
     expect(ready.body).toMatchObject({ code: 'order-state' });
     const promised = await ask<Order>(shop.app, ['POST', `/api/orders/${order.id}/move`], {
-      ...{ to: 'promised', version: order.version, despiteKitchen: true },
+      ...{ to: 'promised', version: order.version, despiteKitchen: OVERRULED },
     });
     expect(promised.body.state).toBe('promised');
   });

@@ -26,7 +26,7 @@ const telephone = async (piece: string, pieces: number, nth: number): Promise<Or
   const { status, body } = await ask<Order>(
     shop.app,
     ['POST', '/api/orders'],
-    draft({ lines, pickup, despiteKitchen: false }),
+    draft({ lines, pickup, despiteKitchen: null }),
   );
   expect(status, `${piece} ${pieces} for ${pickup}: ${JSON.stringify(body)}`).toBe(201);
   return body;

@@ -89,7 +89,7 @@ describe('the history of an order', () => {
     await ask(shop.app, ['POST', `/api/orders/${order.id}/move`], {
       to: 'ready',
       version: 2,
-      despiteKitchen: false,
+      despiteKitchen: null,
     });
     await pay({ ...order, version: 3 }, { amountMinor: 4320 });
     const events = await history(order);

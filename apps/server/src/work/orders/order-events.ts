@@ -26,6 +26,8 @@ const TOLD: Readonly<Record<string, (order: Order) => string>> = {
   giftMessage: ({ giftMessage }) => giftMessage,
   despiteAllergy: ({ allergyWaiver }) =>
     allergyWaiver ? `${allergyWaiver.reason} (${allergyWaiver.name})` : '',
+  despiteKitchen: ({ kitchenOverruled }) =>
+    kitchenOverruled ? `${kitchenOverruled.reason} (${kitchenOverruled.name})` : '',
   holdUntil: ({ holdUntil }) => holdUntil ?? '',
   total: ({ totalMinor }) => String(totalMinor),
   paid: ({ paidMinor }) => String(paidMinor),

@@ -1,7 +1,7 @@
 import type { Order } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ordersOf } from '../../testing/ask';
-import { change, draft, openApp, take, type WorkshopApp } from '../../testing/workshop-app';
+import { change, draft, openApp, take, type WorkshopApp, OVERRULED } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => {
@@ -70,7 +70,7 @@ describe('an order', () => {
       const response = await send('POST', `/api/orders/${order.id}/move`, {
         to,
         version: order.version,
-        despiteKitchen: true,
+        despiteKitchen: OVERRULED,
       });
       expect(response.statusCode).toBe(200);
       order = response.json<Order>();
@@ -83,14 +83,14 @@ describe('an order', () => {
     const early = await send('POST', `/api/orders/${order.id}/move`, {
       to: 'handed-over',
       version: 1,
-      despiteKitchen: false,
+      despiteKitchen: null,
     });
     expect(early.statusCode).toBe(409);
     expect(early.json()).toMatchObject({
       code: 'order-state',
       params: { state: 'promised', to: 'handed-over' },
     });
-    await send('POST', `/api/orders/${order.id}/move`, { to: 'ready', version: 1, despiteKitchen: false });
+    await send('POST', `/api/orders/${order.id}/move`, { to: 'ready', version: 1, despiteKitchen: null });
     const late = await send('PUT', `/api/orders/${order.id}`, change(2));
     expect(late.json()).toMatchObject({ code: 'order-state', params: { state: 'ready' } });
   });

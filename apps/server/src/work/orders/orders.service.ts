@@ -12,7 +12,15 @@ import {
   type OrderState,
   type PaymentDraft,
 } from '@alnage/contract';
-import { agreedPrices, depositOf, filledContents, isHoldMet, isHoldOver, pricedOrder } from '@alnage/core';
+import {
+  agreedPrices,
+  depositOf,
+  filledContents,
+  isHoldMet,
+  isHoldOver,
+  piecesOfOrder,
+  pricedOrder,
+} from '@alnage/core';
 import { ILike, IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { announce } from '../../platform/database/live';
@@ -72,11 +80,12 @@ export class OrdersService {
       const setUp = await requireSetUp(manager);
       const context = await this.judge(manager, draft, setUp);
       const customerId = await customerNamed(manager, draft.customer);
-      const allergyWaiver = await requireFit(manager, fitOf(draft, context, { customerId, before: null }));
+      const wanted = asked(draft, context);
+      const allergyWaiver = await requireFit(manager, fitOf(draft, wanted, { customerId, before: null }));
       const id = randomUUID();
       if (state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
-          ...asked(draft, context),
+          ...wanted,
           id,
           changing: null,
           despiteKitchen,
@@ -89,6 +98,7 @@ export class OrdersService {
         ...fields(draft, setUp, context),
         customerId,
         allergyWaiver,
+        kitchenOverruled: state === 'promised' ? despiteKitchen : null,
         ...orderedRows(draft, context, null),
         ticket: `${setUp.season.ticketPrefix}-${number.padStart(4, '0')}`,
         state,
@@ -110,19 +120,22 @@ export class OrdersService {
       const context = await this.judge(manager, withoutKeptHold(draft, order, setUp), setUp);
       const customerId = await customerNamed(manager, draft.customer);
       const known = order.customerId === customerId ? order.allergyWaiver : null;
-      const allergyWaiver = await requireFit(manager, fitOf(draft, context, { customerId, before: known }));
+      const wanted = asked(draft, context);
+      const allergyWaiver = await requireFit(manager, fitOf(draft, wanted, { customerId, before: known }));
+      const before = orderView(order, setUp.timeZone);
+      const kitchenOverruled =
+        despiteKitchen ?? (isAskedAsBefore(wanted, before) ? order.kitchenOverruled : null);
       if (order.state === 'promised')
         await this.gate.requireRoom(manager, setUp, {
-          ...asked(draft, context),
+          ...wanted,
           id,
           changing: id,
-          despiteKitchen,
+          despiteKitchen: kitchenOverruled,
         });
-      const before = orderView(order, setUp.timeZone);
       const rows = orderedRows(draft, context, order);
       await manager.delete(OrderLineEntity, { orderId: id });
       await manager.delete(OrderBoxEntity, { orderId: id });
-      const others = { customerId, allergyWaiver, version: version + 1 };
+      const others = { customerId, allergyWaiver, kitchenOverruled, version: version + 1 };
       Object.assign(order, fields(draft, setUp, context), rows, others);
       await manager.save(order);
       return this.told(manager, { what: 'changed', before, after: orderView(order, setUp.timeZone) }, by);
@@ -135,6 +148,8 @@ export class OrdersService {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
       if (!canMove(order.state, to)) throw new ProblemError('order-state', { state: order.state, to });
+      // what was said once of just this order is not asked again
+      const kitchenOverruled = despiteKitchen ?? order.kitchenOverruled;
       if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state)) {
         const { customerId, allergyWaiver: before } = order;
         await requireFit(manager, { customerId, contents: contentsOf(order), waiver: null, before });
@@ -144,11 +159,11 @@ export class OrdersService {
           pickupPoint: order.pickupPointId,
           id,
           changing: id,
-          despiteKitchen,
+          despiteKitchen: kitchenOverruled,
         });
       }
       const before = orderView(order, setUp.timeZone);
-      Object.assign(order, { state: to, version: order.version + 1 });
+      Object.assign(order, { state: to, kitchenOverruled, version: order.version + 1 });
       await manager.save(order);
       await settleBoxes(manager, order, {
         ...{ from: before.state, to, at: this.clock.now(), by, timeZone: setUp.timeZone },
@@ -286,17 +301,32 @@ function withoutKeptHold(draft: Fields, { holdUntil }: OrderEntity, { timeZone }
 type Fields = Omit<OrderDraft, 'state' | 'despiteKitchen'>;
 
 function fitOf(
-  draft: Fields,
-  { boxes }: OrderContext,
+  { despiteAllergy }: Fields,
+  { contents }: Pick<FitWanted, 'contents'>,
   { customerId, before }: Pick<FitWanted, 'customerId' | 'before'>,
 ): FitWanted {
-  const contents = filledContents(draft, boxes);
-  return { customerId, contents, waiver: draft.despiteAllergy ?? null, before };
+  return { customerId, contents, waiver: despiteAllergy ?? null, before };
 }
 
 function asked(draft: Fields, { boxes }: OrderContext) {
   const { pickup, pickupPoint } = draft;
   return { contents: filledContents(draft, boxes), pickup, pickupPoint };
+}
+
+/** Whether the kitchen is asked for nothing else than before. */
+function isAskedAsBefore(
+  { contents, pickup, pickupPoint }: ReturnType<typeof asked>,
+  before: Order,
+): boolean {
+  const pieces = piecesOfOrder(contents);
+  return (
+    pickup === before.pickup &&
+    pickupPoint === before.pickupPoint &&
+    pieces.length === before.pieces.length &&
+    before.pieces.every(({ piece, pieces: count }) =>
+      pieces.some((each) => each.piece === piece && each.pieces === count),
+    )
+  );
 }
 
 function fields(draft: Fields, setUp: SetUp, { boxes }: OrderContext): Partial<OrderEntity> {

@@ -1,7 +1,7 @@
-import type { Order, OrderNotices, PickupPoint, PromisedSlot } from '@alnage/contract';
+import type { Order, OrderEvent, OrderNotices, PickupPoint, PromisedSlot } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, workshopOf, ordersOf } from '../../testing/ask';
-import { change, draft, makePlan, openApp, type WorkshopApp } from '../../testing/workshop-app';
+import { change, draft, makePlan, openApp, type WorkshopApp, OVERRULED } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => void (shop = await openApp()));
@@ -116,7 +116,7 @@ describe('an order is promised only where it can be handed over', () => {
       ask<Order>(shop.app, ['POST', `/api/orders/${order.id}/move`], {
         to,
         version: order.version,
-        despiteKitchen: true,
+        despiteKitchen: OVERRULED,
       });
     const offers = async () =>
       (await shop.app.inject('/api/orders/notices')).json<OrderNotices>().offers.map(({ id }) => id);
@@ -141,7 +141,7 @@ describe('an order is promised only where the kitchen can make it', () => {
   const much = { lines: [{ piece: 'dusk-berry', pieces: 3000 }], pickup: '2026-06-19T10:00' };
 
   test('beside all that is planned, unless somebody takes it all the same', async () => {
-    const refused = await post({ ...much, despiteKitchen: false });
+    const refused = await post({ ...much, despiteKitchen: null });
     expect(refused.status).toBe(400);
     expect(refused.body.errors).toEqual([
       {
@@ -150,12 +150,32 @@ describe('an order is promised only where the kitchen can make it', () => {
         params: { value: much.pickup, piece: 'dusk-berry', nearest: null },
       },
     ]);
-    const forced = await post({ ...much, despiteKitchen: true });
+    for (const despiteKitchen of [true, { reason: '', name: 'Runa' }, { reason: 'Help comes' }])
+      expect((await post({ ...much, despiteKitchen } as never)).status).toBe(400);
+    const forced = await post({ ...much, despiteKitchen: OVERRULED });
     expect(forced.status).toBe(201);
+    expect(forced.body.kitchenOverruled).toEqual(OVERRULED);
+    const history = (await shop.app.inject(`/api/orders/${forced.body.id}/history`)).json<OrderEvent[]>();
+    expect(history[0]!.changes).toContainEqual({
+      field: 'despiteKitchen',
+      from: null,
+      to: `${OVERRULED.reason} (${OVERRULED.name})`,
+    });
+    // a word written on it asks for nothing more of the kitchen; another hour does
+    const put = (version: number, what: object) =>
+      ask<Order>(
+        shop.app,
+        ['PUT', `/api/orders/${forced.body.id}`],
+        change(version, { ...much, despiteKitchen: null, ...what }),
+      );
+    expect((await put(1, { note: 'Ring' })).body.kitchenOverruled).toEqual(OVERRULED);
+    expect((await put(2, { pickup: '2026-06-19T10:30' })).body.errors).toMatchObject([
+      { code: 'not-makeable' },
+    ]);
     await ask(shop.app, ['POST', `/api/orders/${forced.body.id}/move`], {
       to: 'cancelled',
-      version: 1,
-      despiteKitchen: false,
+      version: 2,
+      despiteKitchen: null,
     });
   });
 
@@ -173,7 +193,7 @@ describe('an order is promised only where the kitchen can make it', () => {
     const full = slots.filter(({ slotFault }) => slotFault === 'full');
     expect(full.length).toBeGreaterThan(0);
     expect(full.every(({ kind, roomBoxes }) => kind === 'no' && roomBoxes === 0)).toBe(true);
-    const order = await post({ lines, pickup: open.at, despiteKitchen: false });
+    const order = await post({ lines, pickup: open.at, despiteKitchen: null });
     expect(order.status).toBe(201);
     const saved = await makePlan(shop.app);
     expect(saved.reasons.filter((reason) => reason.order === order.body.id)).toEqual([]);
@@ -189,7 +209,7 @@ describe('an order is promised only where the kitchen can make it', () => {
       lines: village.lines.map(({ piece, pieces }) => ({ piece, pieces })),
       pickup: village.pickup,
       note: 'Rolling in at the front door',
-      despiteKitchen: false,
+      despiteKitchen: null,
     };
     const noted = await ask<Order>(shop.app, ['PUT', `/api/orders/${village.id}`], change(1, own));
     expect(noted.body.note).toBe(own.note);
@@ -204,7 +224,7 @@ describe('an order is promised only where the kitchen can make it', () => {
       ask<Order>(shop.app, ['POST', `/api/orders/${village.id}/move`], {
         to,
         version,
-        despiteKitchen: false,
+        despiteKitchen: null,
       });
     await move('cancelled', 2);
     expect((await move('promised', 3)).body.state).toBe('promised');
@@ -213,7 +233,7 @@ describe('an order is promised only where the kitchen can make it', () => {
   test('before anything is planned nobody can say, so it is taken', async () => {
     const fresh = await openApp();
     await fresh.db.query('delete from plan');
-    const { status } = await ask(fresh.app, ['POST', '/api/orders'], draft({ despiteKitchen: false }));
+    const { status } = await ask(fresh.app, ['POST', '/api/orders'], draft({ despiteKitchen: null }));
     expect(status).toBe(201);
     await fresh.close();
   });

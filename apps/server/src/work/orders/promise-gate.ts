@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@alnage/contract';
+import type { FieldProblem, Overruling } from '@alnage/contract';
 import { boxesHandedOver, type OrderContents } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { Kitchen } from '../../week/kitchen/kitchen';
@@ -22,8 +22,8 @@ export interface PromiseWanted {
   readonly pickupPoint: string;
   /** The order that it replaces. */
   readonly changing: string | null;
-  /** Whether it is taken even where the kitchen’s plan has no room. */
-  readonly despiteKitchen: boolean;
+  /** Who takes it even where the kitchen’s plan has no room, and why. */
+  readonly despiteKitchen: Overruling | null;
 }
 
 interface Situation {
@@ -94,7 +94,7 @@ export class PromiseGate {
     const kitchen = all.length > 0 ? await Kitchen.load(manager, setUp, this.clock) : null;
     const found: T[] = [];
     for (const each of all) {
-      const wanted = { ...each, despiteKitchen: false };
+      const wanted = { ...each, despiteKitchen: null };
       const situation = { kitchen, ...(await this.placeOf(manager, setUp, wanted)) };
       if (faultIn(situation, setUp, wanted) === null) found.push(each);
     }

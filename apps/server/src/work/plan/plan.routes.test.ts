@@ -14,7 +14,7 @@ const cancel = (order: Order) =>
   shop.app.inject({
     method: 'POST',
     url: `/api/orders/${order.id}/move`,
-    payload: { to: 'cancelled', version: order.version, despiteKitchen: false },
+    payload: { to: 'cancelled', version: order.version, despiteKitchen: null },
   });
 
 /** Every plan that leaves the server is sound by the core's own checker, on a problem that its reader takes. */

@@ -10,7 +10,7 @@ import type {
 } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, workshopOf, ordersOf } from '../../testing/ask';
-import { change, draft, openApp, type WorkshopApp } from '../../testing/workshop-app';
+import { change, draft, openApp, type WorkshopApp, OVERRULED } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => {
@@ -149,7 +149,7 @@ describe('a piece is promised only as it is offered', () => {
       ask<Order>(shop.app, ['POST', `/api/orders/${waiting.id}/move`], {
         to: 'promised',
         version,
-        despiteKitchen: true,
+        despiteKitchen: OVERRULED,
       });
     expect((await move(1)).body.errors[0]).toMatchObject({ code: 'piece-closed' });
     await closing(false);
@@ -175,7 +175,7 @@ describe('a piece is promised only as it is offered', () => {
     const moved = await ask<Order>(shop.app, ['POST', `/api/orders/${early.id}/move`], {
       to: 'promised',
       version: 1,
-      despiteKitchen: true,
+      despiteKitchen: OVERRULED,
     });
     expect(moved.body.state).toBe('promised');
     // so many hours before, each slot by itself: the nearest that can be is told

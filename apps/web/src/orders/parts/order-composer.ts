@@ -18,6 +18,7 @@ import {
   type AllergyWaiver,
   type FieldCode,
   type Order,
+  type Overruling,
   type PromiseAsk,
 } from '@alnage/contract';
 import {
@@ -64,6 +65,7 @@ import {
   type DraftForm,
   type Taking,
 } from './draft-form';
+import { Knowingly } from '../../shared/orders/knowingly';
 import { ALLERGY_FAULTS, AllergyQuestion } from '../../shared/orders/allergy-question';
 import { FilledBox } from './filled-box';
 import { OrderPhrase } from './order-phrase';
@@ -73,7 +75,7 @@ import { PromiseGrid } from './promise-grid';
 const HOLD_HOURS = [2, 24, 48] as const;
 const MS_PER_HOUR = 3_600_000;
 
-const PROMISED: Taking = { state: 'promised', despiteKitchen: false };
+const PROMISED: Taking = { state: 'promised', despiteKitchen: null };
 const REFUSALS: readonly FieldCode[] = [
   'slot-full',
   'slot-closed',
@@ -94,6 +96,7 @@ const REFUSALS: readonly FieldCode[] = [
     ChoiceField,
     CustomerNote,
     FilledBox,
+    Knowingly,
     OrderPhrase,
     PromiseGrid,
     QuantityField,
@@ -248,6 +251,8 @@ export class OrderComposer {
     return trouble?.code === 'order-changed' ? (trouble.params['current'] as Order) : null;
   });
   protected readonly troubleText = troubleText;
+  /** Whether somebody is about to take it although the plan has no room for it. */
+  protected readonly isOverruling = signal(false);
   /** How it was tried to take the order last. */
   private taking = PROMISED;
 
@@ -307,6 +312,7 @@ export class OrderComposer {
     const known = this.known();
     if (known) form.controls.customer.setValue(known.name);
     this.taking = taking;
+    this.isOverruling.set(false);
     const composing = this.composing();
     const original = composing.kind === 'change' ? (this.theirs() ?? composing.order) : null;
     this.store.dispatch(OrderActions.saveAsked({ draft: draftOf(form, taking), original }));
@@ -315,6 +321,11 @@ export class OrderComposer {
   /** Takes it as it was tried, with why its customer may have it all the same. */
   protected takeKnowingly(form: DraftForm, despiteAllergy: AllergyWaiver): void {
     this.save(form, { ...this.taking, despiteAllergy });
+  }
+
+  /** Takes it although the plan has no room for it, with who says so and why. */
+  protected overrule(form: DraftForm, despiteKitchen: Overruling): void {
+    this.save(form, { ...this.taking, state: 'promised', despiteKitchen });
   }
 
   private freshForm(composing: NonNullable<Composing>): DraftForm {

@@ -26,6 +26,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   boxes: 'boxes',
   note: 'note',
   despiteAllergy: 'taken in spite of an allergy',
+  despiteKitchen: 'taken against the plan',
   total: 'comes to',
   paid: 'paid',
   state: 'state',

@@ -33,6 +33,9 @@ export const STATE_WORDS: Readonly<Record<OrderState, string>> = {
 
 const NOT_PLANNED: Standing = { word: 'not planned', mark: '○', tone: 'care' };
 
+/** Promised by somebody although the plan had no room, and still without any. */
+const AGAINST_THE_PLAN: Standing = { word: 'taken against the plan', mark: '✕', tone: 'over' };
+
 const STANDINGS: Readonly<Record<OrderFate['standing'], Standing>> = {
   met: { word: 'planned', mark: '●', tone: 'well' },
   tight: { word: 'tight', mark: '▬', tone: 'care' },
@@ -59,8 +62,9 @@ export function standingOf(order: Order, fate: OrderFate | undefined): Standing 
     return { word: 'not made yet', mark: '…', tone: 'soft' };
   if (order.state === 'not-collected') return { word: 'not collected', mark: '!', tone: 'care' };
   if (order.state === 'handed-over') return { word: 'gone', mark: '✓', tone: 'soft' };
-  if (!fate || !isPlannedFor(order, fate)) return NOT_PLANNED;
-  return STANDINGS[fate.standing];
+  const standing = fate && isPlannedFor(order, fate) ? STANDINGS[fate.standing] : NOT_PLANNED;
+  const isOpen = standing === NOT_PLANNED || standing === STANDINGS.unmet;
+  return isOpen && order.kitchenOverruled ? AGAINST_THE_PLAN : standing;
 }
 
 /** Whether the plan speaks of all that the order wants now, not of what it wanted before a change. */
