@@ -1,11 +1,10 @@
-import type { AllergyWaived, AllergyWaiver, FieldProblem } from '@alnage/contract';
+import type { AllergyWaived, AllergyWaiver, FieldProblem, OrderDraft } from '@alnage/contract';
 import { filledContents } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { AllergyBook, clashProblems } from '../../week/orders/allergy-book';
 import type { OrderContext } from '../../week/orders/order-context';
 import { waivedAs } from '../../week/orders/waived-as';
-import type { Draft } from './read-orders';
 
 /** What is against an order: told, or waived by somebody for the whole list. */
 export interface Fit {
@@ -30,7 +29,7 @@ export class ListAllergies {
     return new ListAllergies(await AllergyBook.load(manager), byName, waiver);
   }
 
-  judge(draft: Draft, { boxes }: OrderContext): Fit {
+  judge(draft: Pick<OrderDraft, 'customer' | 'lines' | 'boxes'>, { boxes }: OrderContext): Fit {
     const customer = this.customers.get(draft.customer.trim().toLowerCase());
     if (!customer) return NOTHING_AGAINST;
     const clashes = this.book.clashes(customer, filledContents(draft, boxes));

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { AllergyWaived, OrderEvent } from '@alnage/contract';
 import { depositOf, filledContents, pricedOrder } from '@alnage/core';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
@@ -97,14 +98,20 @@ export async function takeLines(
       at,
       by,
       what: 'taken' as const,
-      changes: [
-        { field: 'state', from: null, to: 'promised' },
-        ...(waived ? [{ field: 'despiteAllergy', from: null, to: `${waived.reason} (${waived.name})` }] : []),
-      ],
+      changes: takenChanges(waived),
     })),
   );
   if (taken.length > 0) await announce(manager, 'orders');
   return taken.length;
+}
+
+function takenChanges(waived: AllergyWaived | null): OrderEvent['changes'] {
+  const knowingly = waived && {
+    field: 'despiteAllergy',
+    from: null,
+    to: `${waived.reason} (${waived.name})`,
+  };
+  return [{ field: 'state', from: null, to: 'promised' }, ...(knowingly ? [knowingly] : [])];
 }
 
 async function ticketsFor(manager: EntityManager, count: number, prefix: string): Promise<string[]> {

@@ -62,9 +62,13 @@ export function standingOf(order: Order, fate: OrderFate | undefined): Standing 
     return { word: 'not made yet', mark: '…', tone: 'soft' };
   if (order.state === 'not-collected') return { word: 'not collected', mark: '!', tone: 'care' };
   if (order.state === 'handed-over') return { word: 'gone', mark: '✓', tone: 'soft' };
-  const standing = fate && isPlannedFor(order, fate) ? STANDINGS[fate.standing] : NOT_PLANNED;
-  const isOpen = standing === NOT_PLANNED || standing === STANDINGS.unmet;
-  return isOpen && order.kitchenOverruled ? AGAINST_THE_PLAN : standing;
+  const standing = plannedStanding(order, fate);
+  const isMade = standing === STANDINGS.met || standing === STANDINGS.tight;
+  return order.kitchenOverruled && !isMade ? AGAINST_THE_PLAN : standing;
+}
+
+function plannedStanding(order: Order, fate: OrderFate | undefined): Standing {
+  return fate && isPlannedFor(order, fate) ? STANDINGS[fate.standing] : NOT_PLANNED;
 }
 
 /** Whether the plan speaks of all that the order wants now, not of what it wanted before a change. */
