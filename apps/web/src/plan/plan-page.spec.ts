@@ -43,6 +43,18 @@ describe('the Plan place', () => {
     expect(page.text()).toContain('24 pieces of M-0409: promised or changed since, and not planned yet.');
   });
 
+  test('does not say so either while work waits for somebody who is not there', async () => {
+    const saved = savedPlan(orders);
+    const people = saved.problem.people.map((person) => ({ ...person, shifts: [] }));
+    const page = await render(PlanPage, {
+      orders,
+      saved: { ...saved, problem: { ...saved.problem, people } },
+    });
+    expect(page.text()).not.toContain('Every order is met.');
+    expect(page.text()).toContain('Nobody is there for');
+    expect(page.text()).toMatch(/Runa, Fri 19, \d\d:\d\d: dip dusk berry/);
+  });
+
   test('tells why the chosen batch is there, who does it and for whom', async () => {
     const page = await openFriday();
     press('ArrowDown');

@@ -66,6 +66,23 @@ describe('the scene of a plan', () => {
     expect(names.slice(0, 4)).toEqual(['Bowl A', 'Bowl A +', 'Runa', 'Runa +']);
   });
 
+  test('lays what nobody is there for into a lane of nobody’s', () => {
+    const { problem } = saved;
+    const [runa] = problem.people;
+    const first = scene.tasks.reduce((a, b) => (a.start < b.start ? a : b));
+    const people = [{ ...runa!, shifts: [[first.start, first.end] as const] }];
+    const alone = planScene({ ...views, saved: { ...saved, problem: { ...problem, people } } }, shop, friday);
+    const lane = alone.lanes.find(({ kind }) => kind === 'nobody')!;
+    expect(lane).toMatchObject({ name: 'Nobody', detail: `${scene.tasks.length - 1} tasks` });
+    for (const task of alone.tasks) {
+      const isFirst = task.start === first.start;
+      expect(task.isAlone).toBe(!isFirst);
+      expect(laneAt(alone, task.y)!.kind).toBe(isFirst ? 'person' : 'nobody');
+    }
+    expect(alone.tasks.find(({ stage }) => stage === 'dip')!.text).toBe('Runa: dip');
+    expect(scene.lanes.some(({ kind }) => kind === 'nobody')).toBe(false);
+  });
+
   test('draws the more tapes the lower', () => {
     const many = Array.from({ length: 130 }, () => views.tapes[0]!);
     const height = (count: number): number =>

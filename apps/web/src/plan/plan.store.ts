@@ -5,6 +5,7 @@ import {
   isHeld,
   stageGrams,
   startedPieces,
+  tasksOffHours,
   type Batch,
   type HeldProblem,
   type OpenLine,
@@ -19,6 +20,7 @@ import { workshopFeature } from '../state/workshop.state';
 import { planWords } from '../shared/plan/plan-names';
 import { minuteIn, planNow } from '../shared/plan/plan-now';
 import { blockerText, whyText } from '../shared/plan/plan-words';
+import { taskText } from '../shared/plan/task-words';
 import { wayText } from '../shared/plan/way-words';
 import { Reckoner } from '../shared/reckoning/reckoner';
 
@@ -119,6 +121,13 @@ export const PlanPageStore = signalStore(
   withComputed((page) => {
     const { views, words, chosen, ticket } = page;
     return {
+      /** Tasks to come that fall to somebody who is not there then. */
+      alone: computed(() => {
+        const [shown, named] = [views(), words()];
+        if (!shown || !named) return [];
+        const ahead = tasksOffHours(shown.saved).filter(({ start }) => start >= page.now());
+        return ahead.map((task) => taskText(task, named));
+      }),
       unmet: computed(() => {
         const [shown, named] = [views(), words()];
         if (!shown || !named) return [];

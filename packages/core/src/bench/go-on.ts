@@ -1,5 +1,6 @@
 import { carryOver, type CarriedOver, type Course } from '../planner/carry-over';
 import { handOver } from '../planner/hand-over';
+import { leftToOthers } from '../planner/left-to-others';
 import { lostCourses, withoutLost } from './lost-melts';
 import type { Person, Planned } from '../planner/problem';
 import { withYields } from './actual-yields';
@@ -26,7 +27,8 @@ export interface GoingOn extends Pick<Course, 'orders' | 'closed' | 'products' |
 
 /**
  * What a plan leaves to the next one as it really went: as `carryOver`, with as many good pieces as came out, without
- * what hangs on lost melts, at the hours at which it goes, and in the hands of whoever is there.
+ * what hangs on lost melts, at the hours at which it goes, and in the hands of whoever is there; what is not begun and nobody who is
+ * there can do then is planned anew.
  */
 export function goOn({ problem, plan }: Planned, seen: SeenAtBench, asked: GoingOn): CarriedOver {
   const { products, now } = asked;
@@ -44,5 +46,5 @@ export function goOn({ problem, plan }: Planned, seen: SeenAtBench, asked: Going
   });
   const going = asItGoes(problem, fixed, { courses, now });
   const isOpen = ({ start }: { readonly start: number }): boolean => start >= now;
-  return { orders, fixed: handOver(workshop, going, isOpen) };
+  return leftToOthers({ people: asked.people, orders }, handOver(workshop, going, isOpen), isOpen);
 }

@@ -1,4 +1,5 @@
 import { stageMinutes, startedPieces } from './amounts';
+import { isAtWork } from './moved-tasks';
 import type { Batch, FixedWork, Melt, Person, Problem, BatchStage } from './problem';
 
 /** A piece of work that somebody is to do. */
@@ -94,9 +95,8 @@ class HandingOver {
     return best;
   }
 
-  private isAtWork({ person, start, end }: Duty): boolean {
-    const { shifts = [] } = this.problem.people.find(({ id }) => id === person) ?? {};
-    return shifts.some(([from, to]) => from <= start && end <= to);
+  private isAtWork(duty: Duty): boolean {
+    return isAtWork(this.problem, duty);
   }
 
   private canTake(person: Person, { skill }: Duty, { start, end }: Pick<Duty, 'start' | 'end'>): boolean {

@@ -21,7 +21,14 @@ export { openPlaces, type OpenLane, type OpenPlacesAsk } from './edit/open-place
 export { placeIn, type PlaceOfStage } from './edit/place-of-stage';
 export type { UnmetReason } from './engine/unmet';
 export { USUAL_STEPS, makePlan, type BestSoFar, type PlanLimits, type PlanResult } from './make-plan';
-export { movedTasks, tasksOf, tasksOffHours, type Task, type TaskChanges } from './moved-tasks';
+export {
+  movedTasks,
+  tasksOf,
+  tasksOffHours,
+  type MovedTask,
+  type Task,
+  type TaskChanges,
+} from './moved-tasks';
 export { KEPT_APART, nutFreeFirst, type Judged } from './nut-free-first';
 export { planFigures, type PlanFigures } from './plan-figures';
 export type {

@@ -2,6 +2,8 @@ import type { Plan, Planned } from './problem';
 
 /** One task of one person as a plan has it. */
 export interface Task {
+  /** The batch, or the melt that is set up. */
+  readonly of: string;
   readonly person: string;
   /** What is done: a stage of a product, or setting up a coating in a bowl. */
   readonly work:
@@ -13,22 +15,27 @@ export interface Task {
 
 /** All tasks of a plan, the first to begin first. */
 export function tasksOf({ batches, melts }: Pick<Plan, 'batches' | 'melts'>): Task[] {
-  const stages = batches.flatMap(({ product, stages }) =>
+  const stages = batches.flatMap(({ id: of, product, stages }) =>
     stages.map(({ stage, person, start, end }): Task => {
-      return { person, work: { kind: 'stage', product, stage }, start, end };
+      return { of, person, work: { kind: 'stage', product, stage }, start, end };
     }),
   );
-  const setups = melts.map(({ person, coating, melter, setupStart, setupEnd }): Task => {
-    return { person, work: { kind: 'set-up', coating, melter }, start: setupStart, end: setupEnd };
+  const setups = melts.map(({ id: of, person, coating, melter, setupStart, setupEnd }): Task => {
+    return { of, person, work: { kind: 'set-up', coating, melter }, start: setupStart, end: setupEnd };
   });
   return [...stages, ...setups].sort((a, b) => a.start - b.start || a.person.localeCompare(b.person));
+}
+
+/** A task that people were told, with who does it when by another plan; null: nobody does. */
+export interface MovedTask extends Task {
+  readonly now: Pick<Task, 'person' | 'start'> | null;
 }
 
 /** What people were told that is otherwise in another plan, and what is new in that. */
 export interface TaskChanges {
   readonly told: number;
   /** Tasks that somebody was told to begin at a minute and does not by the other plan. */
-  readonly moved: readonly Task[];
+  readonly moved: readonly MovedTask[];
   /** Tasks of the other plan that nobody was told. */
   readonly added: readonly Task[];
 }
@@ -43,9 +50,15 @@ export function movedTasks(told: Plan, now: Plan, since = 0): TaskChanges {
     Task[],
   ];
   const [inBefore, inAfter] = [new Set(before.map(keyOf)), new Set(after.map(keyOf))];
+  const byWork = new Map(after.map((task) => [workOf(task), task]));
   return {
     told: before.length,
-    moved: before.filter((task) => !inAfter.has(keyOf(task))),
+    moved: before
+      .filter((task) => !inAfter.has(keyOf(task)))
+      .map((task) => {
+        const other = byWork.get(workOf(task));
+        return { ...task, now: other ? { person: other.person, start: other.start } : null };
+      }),
     added: after.filter((task) => !inBefore.has(keyOf(task))),
   };
 }
@@ -54,13 +67,23 @@ function keyOf({ person, work, start }: Task): string {
   return JSON.stringify([person, start, ...Object.values(work)]);
 }
 
+/** A batch or melt keeps its name from plan to plan. */
+function workOf({ of, work }: Task): string {
+  return JSON.stringify([of, ...Object.values(work)]);
+}
+
 /** Tasks to come of people who are not at work then: begun work that nobody who is there could take over. */
 export function tasksOffHours({ problem, plan }: Planned): Task[] {
-  const shifts = new Map(problem.people.map((person) => [person.id, person.shifts]));
   return tasksOf(plan).filter(
-    ({ person, start, end }) =>
-      start >= (problem.now ?? 0) &&
-      end > start &&
-      !(shifts.get(person) ?? []).some(([from, to]) => from <= start && end <= to),
+    (task) => task.start >= (problem.now ?? 0) && task.end > task.start && !isAtWork(problem, task),
   );
+}
+
+/** Whether somebody is there for all of a task. */
+export function isAtWork(
+  { people }: Pick<Planned['problem'], 'people'>,
+  { person, start, end }: Pick<Task, 'person' | 'start' | 'end'>,
+): boolean {
+  const { shifts = [] } = people.find(({ id }) => id === person) ?? {};
+  return shifts.some(([from, to]) => from <= start && end <= to);
 }

@@ -5,6 +5,8 @@ import { checkPlan } from './check/check-plan';
 import { makePlan } from './make-plan';
 import type { Planned, Problem } from './problem';
 import { randomProblem, runa, smallProblem } from './testing/small-problem';
+import { heldAt } from './edit/holds';
+import { tasksOf } from './moved-tasks';
 import { whatHelps } from './what-helps';
 import { whatIf } from './what-if';
 import { seeds } from './testing/seeds';
@@ -102,6 +104,42 @@ describe('what if', () => {
       const mended = whatIf(before, [], { steps: 200 });
       expect(same.after.cost!).toBeLessThanOrEqual(mended.before.cost!);
     }
+  });
+
+  test('gives the work of somebody who goes home to others, and tells what nobody can take', () => {
+    const [taken, left] = [0, 0].map(() => ({ tasks: 0 }));
+    for (const seed of seeds(40)) {
+      const problem = randomProblem(seed);
+      const { plan } = planned(problem);
+      const own = plan.batches.flatMap(({ stages }) => stages).filter(({ person }) => person === 'runa');
+      if (own.length === 0) continue;
+      // Runa goes in the middle of what she was to do; what has begun by then is fixed, and so is one batch that is pinned
+      const now = own[own.length >> 1]!.start;
+      const week = heldAt({ problem, plan }, now, { pins: [plan.batches.at(-1)!.id], locks: [] }).problem;
+      const away: Change = { kind: 'away', person: 'runa', span: [now, problem.horizon] };
+      const told = whatIf({ problem: week, plan }, [away], { steps: 30 });
+      expect(checkPlan(told.problem, told.plan).violations, `seed ${seed}`).toEqual([]);
+      const { people } = told.problem;
+      const ofRuna = tasksOf(told.plan).filter(({ person, start }) => person === 'runa' && start >= now);
+      expect(ofRuna, `seed ${seed}`).toEqual(told.offHours);
+      // of all else that waits for her something has begun: the batch, or what is dipped from the melt
+      for (const { of } of told.offHours) {
+        const { batches } = told.plan;
+        const dipped = batches.filter(
+          ({ id, stages }) => id === of || stages.some(({ melt }) => melt === of),
+        );
+        const starts = dipped.flatMap(({ stages }) => stages.map(({ start }) => start));
+        expect(
+          starts.some((start) => start < now),
+          `seed ${seed}, ${of}`,
+        ).toBe(true);
+      }
+      const others = people.filter(({ id }) => id !== 'runa').map(({ id }) => id);
+      taken!.tasks += told.changes.moved.filter((task) => others.includes(task.now?.person ?? '')).length;
+      left!.tasks += told.offHours.length;
+    }
+    expect(taken!.tasks).toBeGreaterThan(10);
+    expect(left!.tasks).toBeGreaterThan(0);
   });
 
   test('breaks no rule on random problems, whatever changes and whatever is fixed', () => {

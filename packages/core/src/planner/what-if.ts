@@ -1,6 +1,8 @@
 import { withChanges, type Change } from './change';
 import { lineKey } from './line-key';
-import { movedTasks, type TaskChanges } from './moved-tasks';
+import { handOver } from './hand-over';
+import { leftToOthers } from './left-to-others';
+import { movedTasks, tasksOffHours, type Task, type TaskChanges } from './moved-tasks';
 import { planFigures, type PlanFigures } from './plan-figures';
 import type { Plan, Planned, Problem } from './problem';
 import { repairPlan, type RepairLimits } from './repair-plan';
@@ -12,6 +14,8 @@ export interface WhatIf {
   readonly before: PlanFigures;
   readonly after: PlanFigures;
   readonly changes: TaskChanges;
+  /** Tasks of people who are not there then, which nobody else can take. */
+  readonly offHours: readonly Task[];
 }
 
 export interface WhatIfLimits extends Pick<RepairLimits, 'steps' | 'progress' | 'seed'> {
@@ -25,12 +29,13 @@ const FREE_STEPS = 1500;
 /**
  * What some changes would come to: the plan mended with them, and its figures beside those of the plan as it is; where
  * tasks may move freely, beside those of the plan that was bettered for as long without them, so that nothing is told as
- * gained that time alone gives. What is fixed stays fixed as far as the changes leave it people and bowls.
+ * gained that time alone gives. What is fixed stays fixed as far as the changes leave it people, hours and bowls: begun work of
+ * somebody who is away goes to other hands, and what is only pinned is let go where its people are not there.
  */
 export function whatIf(planned: Planned, changes: readonly Change[], limits: WhatIfLimits = {}): WhatIf {
   const { isFree = false, ...rest } = limits;
   const how = isFree ? { steps: FREE_STEPS, ...rest, movePrice: 0 } : rest;
-  const problem = keepingFixed(withChanges(planned.problem, changes));
+  const problem = withHandsThere(keepingFixed(withChanges(planned.problem, changes)));
   const { plan } = repairPlan(problem, planned.plan, how);
   const before = isFree ? repairPlan(planned.problem, planned.plan, how).plan : planned.plan;
   return {
@@ -39,7 +44,16 @@ export function whatIf(planned: Planned, changes: readonly Change[], limits: Wha
     before: planFigures({ problem: planned.problem, plan: before }),
     after: planFigures({ problem, plan }),
     changes: movedTasks(planned.plan, plan, problem.now),
+    offHours: tasksOffHours({ problem, plan }),
   };
+}
+
+/** With the fixed work in the hands of people who are there for it, as far as that can be. */
+function withHandsThere(problem: Problem): Problem {
+  const { fixed, now = 0 } = problem;
+  if (!fixed) return problem;
+  const isOpen = ({ start }: { readonly start: number }): boolean => start >= now;
+  return { ...problem, ...leftToOthers(problem, handOver(problem, fixed, isOpen), isOpen) };
 }
 
 /** Without fixed work whose orders, people or bowls are gone, which no plan could have. */

@@ -127,10 +127,10 @@ class PlanDrawing {
     });
   }
 
-  private task({ batch, start, end, y, skill, text }: TaskShape): void {
+  private task({ batch, start, end, y, skill, text, isAlone }: TaskShape): void {
     const left = this.frame.x(start);
     const width = Math.max(1, this.frame.x(end) - left);
-    const [fill, line] = this.taskColours(skill);
+    const [fill, line] = isAlone ? [this.colours.madderWash, this.colours.madder] : this.taskColours(skill);
     const isChosen = batch !== null && batch === this.frame.chosen;
     this.pen.box(
       { x: left, y, width, height: TASK_HEIGHT },

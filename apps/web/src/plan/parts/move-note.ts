@@ -5,7 +5,7 @@ import { count, counted, duration } from '../../shared/formats/formats';
 import { nearestText, placeText, refusalText } from '../../shared/plan/edit-words';
 import type { PlanWords } from '../../shared/plan/plan-names';
 import { blockerText } from '../../shared/plan/plan-words';
-import { taskText } from '../../shared/plan/task-words';
+import { movedText } from '../../shared/plan/task-words';
 import { PlanMoveStore } from '../plan-move.store';
 import { PlanPageStore } from '../plan.store';
 
@@ -141,7 +141,7 @@ export class MoveNote {
       text: isRead
         ? `Version ${newest.version} was made${by} from the one that you saw. Tasks that changed:`
         : 'Loading their version …',
-      moved: moved.slice(0, NAMED).map((task) => taskText(task, words)),
+      moved: moved.slice(0, NAMED).map((task) => movedText(task, words)),
     };
   });
 

@@ -40,6 +40,16 @@ import { WhatIfForm } from './what-if-form';
       } @else if (trial.outcome() === 'failed') {
         <p class="over" role="alert">It could not be worked out. Remove the last change and try another.</p>
       } @else if (come(); as outcome) {
+        @if (page.alone().length > 0) {
+          <section class="note over" aria-label="Nobody is there for">
+            <h3>Nobody is there for</h3>
+            <ul>
+              @for (text of page.alone(); track $index) {
+                <li>{{ text }}</li>
+              }
+            </ul>
+          </section>
+        }
         <al-plan-difference
           [before]="outcome.before"
           [after]="outcome.after"

@@ -1,6 +1,6 @@
 import type { Piece, Workshop } from '@alnage/contract';
-import { SPARE_PREFIX, type BowlLevel } from '@alnage/core';
-import { count, mass } from '../../shared/formats/formats';
+import { SPARE_PREFIX, tasksOffHours, type BowlLevel, type Task } from '@alnage/core';
+import { count, counted, mass } from '../../shared/formats/formats';
 import { planWords, type PlanWords } from '../../shared/plan/plan-names';
 import type { PlanViews } from '../../state/plan.state';
 import type {
@@ -13,6 +13,11 @@ import type {
   TaskShape,
   ZoneShape,
 } from './scene-shapes';
+
+type TaskPlace = Pick<TaskShape, 'person'>;
+
+/** Whose lane holds what nobody is there for. */
+const NOBODY = 'nobody';
 
 /** Heights of the lanes, in px. */
 const LANE = { axis: 26, bowl: 76, person: 40, zone: 62, gap: 10 } as const;
@@ -127,32 +132,44 @@ class SceneBuilder {
       rows.set(id, y + 7);
       for (const [start, end] of seen) this.shifts.push({ start, end, y: y + LANE.person - 7 });
     }
+    const alone = this.nobody();
+    const place = ({ person }: TaskPlace, isAlone: boolean): Pick<TaskShape, 'y' | 'isAlone' | 'person'> => {
+      return { person, isAlone, y: isAlone ? alone.y : rows.get(person)! };
+    };
     const stages = plan.batches.flatMap((batch) =>
       batch.stages
         .filter(({ start, end }) => this.isSeen(start, end))
-        .map(({ stage, person, start, end, melt }): TaskShape => {
+        .map((task): TaskShape => {
+          const { stage, start, end, melt } = task;
           const { stages: route } = this.views.catalogue.products.get(batch.product)!;
           const skill = route.find(({ id }) => id === stage)!.skill;
-          const text = this.words.stage(batch.product, stage);
-          return { batch: batch.id, stage, melt, person, start, end, y: rows.get(person)!, skill, text };
+          const what = this.words.stage(batch.product, stage);
+          const isAlone = alone.has({ of: batch.id, start });
+          const text = isAlone ? `${this.words.person(task.person)}: ${what}` : what;
+          return { batch: batch.id, stage, melt, start, end, ...place(task, isAlone), skill, text };
         }),
     );
     const setUps = plan.melts
       .filter(({ setupStart, setupEnd }) => this.isSeen(setupStart, setupEnd))
-      .map(({ id, person, setupStart: start, setupEnd: end }): TaskShape => {
+      .map((melt): TaskShape => {
+        const { id, setupStart: start, setupEnd: end } = melt;
+        const isAlone = alone.has({ of: id, start });
         return {
-          batch: null,
-          stage: '',
-          melt: id,
-          person,
-          start,
-          end,
-          y: rows.get(person)!,
-          skill: 'temper',
-          text: 'set up',
+          ...{ batch: null, stage: '', melt: id, start, end, skill: 'temper', text: 'set up' },
+          ...place(melt, isAlone),
         };
       });
     return [...stages, ...setUps];
+  }
+
+  /** The lane of nobody, where work waits for somebody who is not there; none where there is no such work. */
+  private nobody(): { readonly y: number; has(task: Pick<Task, 'of' | 'start'>): boolean } {
+    const tasks = tasksOffHours(this.views.saved).filter(({ start, end }) => this.isSeen(start, end));
+    const keyOf = ({ of, start }: Pick<Task, 'of' | 'start'>): string => `${of} ${start}`;
+    const keys = new Set(tasks.map(keyOf));
+    const label = { id: NOBODY, name: 'Nobody', detail: counted(tasks.length, 'task') };
+    const y = tasks.length > 0 ? this.open('nobody', label, LANE.person) + 7 : 0;
+    return { y, has: (task) => keys.has(keyOf(task)) };
   }
 
   /** The crew, and those whom only this plan has. */

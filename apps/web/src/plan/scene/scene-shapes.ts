@@ -3,7 +3,7 @@ import type { TrayStep } from '@alnage/core';
 
 /** What is drawn of a plan: times in minutes from the horizon’s start, heights in px from the top of the drawing. */
 
-export type LaneKind = 'bowl' | 'person' | 'zone' | 'tapes';
+export type LaneKind = 'bowl' | 'person' | 'nobody' | 'zone' | 'tapes';
 
 export interface Lane {
   readonly kind: LaneKind;
@@ -53,6 +53,8 @@ export interface TaskShape {
   readonly y: number;
   readonly skill: string;
   readonly text: string;
+  /** Whether it falls to somebody who is not at work then. */
+  readonly isAlone: boolean;
 }
 
 export interface ShiftShape {

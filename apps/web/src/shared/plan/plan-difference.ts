@@ -3,7 +3,7 @@ import type { PlanFigures, TaskChanges } from '@alnage/core';
 import { counted } from '../formats/formats';
 import type { PlanWords } from './plan-names';
 import { differenceRows } from './difference-rows';
-import { taskText } from './task-words';
+import { movedText } from './task-words';
 
 /** Moved tasks are named up to so many. */
 const NAMED = 8;
@@ -88,6 +88,6 @@ export class PlanDifference {
   });
   protected readonly moved = computed(() => {
     const [changes, words] = [this.changes(), this.words()];
-    return changes && words ? changes.moved.slice(0, NAMED).map((task) => taskText(task, words)) : [];
+    return changes && words ? changes.moved.slice(0, NAMED).map((task) => movedText(task, words)) : [];
   });
 }

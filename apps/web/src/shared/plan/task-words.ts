@@ -1,11 +1,25 @@
-import type { Task } from '@alnage/core';
+import type { MovedTask, Task } from '@alnage/core';
 import type { PlanWords } from './plan-names';
 
 /** A task in words: Runa, Fri 19, 07:40: dip dusk berry. */
-export function taskText({ person, work, start }: Task, words: PlanWords): string {
+export function taskText({ person, work, start }: Omit<Task, 'of'>, words: PlanWords): string {
   const what =
     work.kind === 'stage'
       ? `${words.stage(work.product, work.stage)} ${words.piece(work.product)}`
       : `set up ${words.coating(work.coating)} in ${words.bowl(work.melter)}`;
   return `${words.person(person)}, ${words.time(start)}: ${what}`;
+}
+
+/** The same with who does it instead, and when: … → Tove, 08:10; the day is said where it is another one. */
+export function movedText(task: Omit<MovedTask, 'of'>, words: PlanWords): string {
+  const { now, person, start } = task;
+  const told = taskText(task, words);
+  if (!now) return `${told} → not as one task any more`;
+  const who = now.person === person ? '' : `${words.person(now.person)}, `;
+  return `${told} → ${who}${dayOf(now.start, words) === dayOf(start, words) ? words.clock(now.start) : words.time(now.start)}`;
+}
+
+/** Fri 19 of Fri 19, 07:40. */
+function dayOf(minute: number, words: PlanWords): string {
+  return words.time(minute).slice(0, -words.clock(minute).length);
 }

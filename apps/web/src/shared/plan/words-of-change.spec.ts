@@ -6,7 +6,7 @@ import { nearestText, refusalText } from './edit-words';
 import { helpText } from './help-words';
 import { learnedText } from './learned-text';
 import { planWords } from './plan-names';
-import { taskText } from './task-words';
+import { movedText, taskText } from './task-words';
 
 const words = planWords(savedPlan([order()]), workshop, [piece]);
 
@@ -101,6 +101,13 @@ test('a task is told by who, when and what', () => {
   expect(taskText({ ...at, work }, words)).toBe('Runa, Fri 19, 15:00: dip dusk berry');
   const setUp = { kind: 'set-up', coating: 'dark-64', melter: 'bowl-a' } as const;
   expect(taskText({ ...at, work: setUp }, words)).toBe('Runa, Fri 19, 15:00: set up dark 64 in Bowl A');
+  const moved = (person: string, start: number) => movedText({ ...at, work, now: { person, start } }, words);
+  expect(moved('runa+', 2340)).toBe('Runa, Fri 19, 15:00: dip dusk berry → Runa +, 15:00');
+  expect(moved('runa', 2400)).toBe('Runa, Fri 19, 15:00: dip dusk berry → 16:00');
+  expect(moved('runa', 900)).toBe('Runa, Fri 19, 15:00: dip dusk berry → Thu 18, 15:00');
+  expect(movedText({ ...at, work, now: null }, words)).toBe(
+    'Runa, Fri 19, 15:00: dip dusk berry → not as one task any more',
+  );
 });
 
 test.each([
