@@ -75,7 +75,14 @@ test('a melt is brought into temper by the guide, on the readings of the simulat
   await demo.keyboard.press(' ');
   await endStep(demo, /It is melted/, (value) => value > 43);
   await expect(demo.getByRole('status').filter({ hasText: /of solid/ })).toBeVisible();
-  await endStep(demo, /The seed is in/, (value) => value > 0);
+  await endStep(demo, /put in/, (value) => value > 0);
+  // it is not smooth yet, and the probe says so
+  await expect(big(demo)).toHaveText(/The seed is in/);
+  await demo.keyboard.press(' ');
+  const doubt = demo.getByRole('alertdialog', { name: 'The probe says otherwise' });
+  if (await doubt.isVisible()) await doubt.getByRole('button', { name: 'Not yet' }).click();
+  if (/The seed is in/.test(await big(demo).innerText()))
+    await endStep(demo, /The seed is in/, (value) => value > 0 && value < 32);
   await endStep(demo, /The crystals are there/, (value) => value > 0 && value <= 27.8);
   await endStep(demo, /It is warm enough/, (value) => value >= 29.5);
   await endStep(demo, /Ready to dip/, (value) => value >= 29);
@@ -305,20 +312,33 @@ test('a new hand practises on the simulated bowl, and is told what became of the
   await expect.poll(shows, { timeout: 40_000 }).toBeGreaterThan(43);
   await press('Off the heat');
   await demo.keyboard.press(' ');
-  for (let grams = 0; grams < 500; grams += 100) await press('Put in 100 g of solid');
-  await demo.keyboard.press(' ');
+  await demo
+    .getByRole('button', { name: /^Put in \d{3} g/ })
+    .first()
+    .click();
+  await press('Put in 100 g of solid');
   await expect.poll(shows, { timeout: 60_000 }).toBeLessThan(31);
   await expectAccessible(demo);
-  await press('Finish');
+  await press('End the practice');
   await expect(demo.getByRole('heading', { name: 'What became of the coats' })).toBeVisible();
   await expect(demo.getByText('0 of 0')).toBeVisible();
 
   // once more, without waiting for anything: it is told coat by coat
   await demo.getByRole('button', { name: /^Once more/ }).click();
-  for (const step of [/^It is melted/, /^The seed is in/, /^The crystals are there/, /^It is warm enough/])
-    await demo.getByRole('button', { name: step }).click();
+  // pressing on without warming it: the probe is asked first, every time
+  const doubts = demo.getByRole('alertdialog', { name: 'The probe says otherwise' });
+  await expect.poll(shows, { timeout: 20_000 }).toBeGreaterThan(15);
+  await big(demo).click();
+  await expect(doubts).toContainText('After “Melt out” it is between');
+  await expectAccessible(demo);
+  await doubts.getByRole('button', { name: /^The probe is wrong/ }).click();
+  for (let pressed = 0; pressed < 12 && !(await big(demo).innerText()).includes('Dip a berry'); pressed++) {
+    await big(demo).click();
+    const wrong = doubts.getByRole('button', { name: /^The probe is wrong/ });
+    if (await wrong.isVisible()) await wrong.click();
+  }
   await press('Dip ten');
-  await press('Finish');
+  await press('End the practice');
   await expect(demo.getByRole('img', { name: /^Thickness of 10 coats/ })).toBeVisible();
   await expect(demo.getByText(/of 10$/)).toBeVisible();
   // it is kept, with those of the week

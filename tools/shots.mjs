@@ -113,7 +113,8 @@ const BENCH_SHOTS = [
     path: '/bench',
     prepare: async (page) => {
       const told = (text) => page.getByText(text, { exact: true }).first().waitFor({ timeout: 60_000 });
-      await told('The seed is in, and smooth');
+      await page.keyboard.press(' ');
+      await told('The seed has brought it down');
       await page.keyboard.press(' ');
       await told('Keep it here a minute, stirring');
       await page.keyboard.press(' ');

@@ -3,6 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import type { Bench, BenchEventsAsk } from '@alnage/contract';
 import { Outbox } from '../shared/bench/outbox';
 import { BenchActions } from '../state/bench.state';
+import { WorkshopClock } from '../state/workshop-clock';
 import { PlanActions } from '../state/plan.state';
 import { bench, deedAt, devices, dip, melt, pack, run as sealedRun } from '../testing/small-bench';
 import { order, planJob, savedPlan } from '../testing/small-workshop';
@@ -41,7 +42,18 @@ async function open(change: Partial<Bench> = {}) {
     }
     return deeds;
   };
-  return { ...page, outbox, settle, sent };
+  /** Answers what asks for the probe of the bowl: a reading every ten seconds up to now. */
+  const probe = (celsius: (index: number) => number): void => {
+    const now = TestBed.inject(WorkshopClock).precise();
+    const readings = Array.from({ length: 30 }, (_, index) => {
+      const value = celsius(index);
+      return { at: now - (29 - index) * 10_000, value, low: value, high: value };
+    });
+    const device = { id: '0', name: 'Probe A', isSimulated: true };
+    for (const each of page.http.match(({ url }) => url.endsWith('/readings')))
+      each.flush({ device, readings });
+  };
+  return { ...page, outbox, settle, sent, probe };
 }
 
 describe('the bench', () => {
@@ -204,6 +216,45 @@ describe('the bench', () => {
     const deeds = await page.sent();
     expect(deeds.map(({ deed }) => deed)).toEqual([{ kind: 'school', school: 'table' }, { kind: 'begin' }]);
     expect(page.text()).toContain('On the table');
+    expect(page.text()).toContain('Melt it out to 45 °C');
+  });
+
+  test('asks before a step is called done that the probe says is not, and begins again where temper is lost', async () => {
+    const page = await open();
+    press(' ');
+    await page.sent();
+    page.probe((index) => 21 + (index % 3) / 10);
+    await page.settle();
+    press(' ');
+    await page.settle();
+    expect(page.text()).toContain('The probe says 21.1 °C. After “Melt out” it is between 45 °C and 55 °C.');
+    // pressed once more it still waits
+    press(' ');
+    await page.click('Not yet');
+    expect(page.text()).not.toContain('The probe says');
+    press(' ');
+    await page.settle();
+    await page.click('The probe is wrong: it is melted');
+    const deeds = await page.sent();
+    expect(deeds.map(({ deed }) => deed)).toEqual([
+      { kind: 'step', step: 'melt', celsius: expect.closeTo(21.1, 1) },
+    ]);
+    expect(page.text()).toContain('you went on against the probe');
+    expect(page.text()).toMatch(/Stir in .* of solid/);
+  });
+
+  test('is begun again where its temper is lost: nothing else leads to work', async () => {
+    const chosen = [
+      deedAt(690, { kind: 'school', school: 'by-eye' }, melt.key),
+      deedAt(691, { kind: 'begin' }, melt.key),
+    ];
+    const page = await open({ works: [melt], events: chosen });
+    page.probe((index) => 38 + (index % 3) / 10);
+    await page.settle();
+    expect(page.text()).toContain('Its temper is lost: begin again');
+    press(' ');
+    const deeds = await page.sent();
+    expect(deeds.map(({ deed }) => deed)).toEqual([{ kind: 'again', school: 'seed' }]);
     expect(page.text()).toContain('Melt it out to 45 °C');
   });
 

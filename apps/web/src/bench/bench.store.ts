@@ -30,7 +30,7 @@ import { benchFeature } from '../state/bench.state';
 import { LiveActions } from '../state/live.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
-import { STEP_WORDS } from '../shared/bench/temper-words';
+import { stepWord } from '../shared/bench/temper-words';
 import { heatOf } from './bowl-heat';
 
 const MS_PER_MINUTE = 60_000;
@@ -258,7 +258,10 @@ export const BenchStore = signalStore(
 /** What was done to a bowl, for its chart. */
 function marksOf({ state }: WorkAtBench): BowlDrawing['marks'] {
   return [
-    ...state.steps.map(({ step, at }) => ({ at, text: STEP_WORDS[step].toLowerCase() })),
+    ...state.steps.map(({ step, at }) => ({
+      at,
+      text: stepWord(step, state.school ?? 'seed').toLowerCase(),
+    })),
     ...state.weighed
       .filter(({ what }) => what === 'added')
       .map(({ at, grams }) => ({ at, text: `${mass(grams)} added` })),

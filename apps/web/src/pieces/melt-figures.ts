@@ -41,12 +41,19 @@ export type MeltFigures =
 interface CoatingOnPiece extends CoatingLoad {
   readonly name: string;
   readonly minorPerGram: number | null;
+  /** Compound and what is thinned is melted and used: it is never seeded. */
+  readonly isTempered: boolean;
 }
 
 function coatingsOn(coat: PieceCoat, coatings: readonly CoatingView[]): CoatingOnPiece[] {
   return coatingLoads(coat).map((load) => {
     const view = coatings.find(({ id }) => id === load.coating);
-    return { ...load, name: view?.name ?? load.coating, minorPerGram: view?.minorPerGram ?? null };
+    return {
+      ...load,
+      name: view?.name ?? load.coating,
+      minorPerGram: view?.minorPerGram ?? null,
+      isTempered: view?.own.isTempered ?? true,
+    };
   });
 }
 
@@ -61,7 +68,7 @@ export function meltFigures(
       const { goodPieces, certainty, bowls } = question;
       const startedPieces = startPiecesLearned({ goodPieces, certainty }, figures.rejects);
       const { meanGrams, logSd } = on;
-      const { seedShare } = context.rules;
+      const seedShare = on.isTempered ? context.rules.seedShare : 0;
       const answer = meltFor({ goodPieces, startedPieces, certainty, meanGrams, logSd, bowls, seedShare });
       return rowsOf(answer, { question, context, on });
     });
@@ -144,8 +151,12 @@ function rowsOf(
     row(`left in the bowls, ${melts}`, answer.tailGrams),
     row('melt in all', answer.totalGrams, true),
     { label: 'in', value: splitText(answer, bowls), isSum: false },
-    row(`of it seed, ${percent(context.rules.seedShare)}`, answer.seedGrams),
-    row('solid in reserve', answer.reserveGrams),
+    ...(on.isTempered
+      ? [
+          row(`of it seed, about ${percent(context.rules.seedShare)}`, answer.seedGrams),
+          row('solid in reserve', answer.reserveGrams),
+        ]
+      : []),
     ...cost,
   ];
 }

@@ -110,6 +110,21 @@ describe('what to melt', () => {
     expect(cost).toBeCloseTo(values[4]! * 0.014, 0);
   });
 
+  test('seeds what is tempered, and nothing else', () => {
+    const labels = (isTempered: boolean): readonly string[] => {
+      const coatings = workshop.coatings.map((each) => ({ ...each, own: { ...each.own, isTempered } }));
+      const [melt] = meltFigures(
+        figures,
+        { ...workshop, coatings },
+        { goodPieces: 48, certainty: 0.95, bowls },
+      );
+      return melt?.kind === 'told' ? melt.rows.map(({ label }) => label) : [];
+    };
+    expect(labels(true).some((label) => label.startsWith('of it seed'))).toBe(true);
+    expect(labels(false).some((label) => /seed|reserve/.test(label))).toBe(false);
+    expect(labels(false)).toContain('melt in all');
+  });
+
   test.each([
     [Number.NaN, 'Pieces: give a whole number in 1..100000.'],
     [0, 'Pieces 0 will not do: a whole number in 1..100000.'],

@@ -13,25 +13,36 @@ import {
   withPracticeHeat,
   withPracticeSolid,
   practiceReport,
+  practiceAgain,
+  solidShare,
+  stepDoubt,
   stepOf,
+  tabledInPractice,
   windowsOf,
+  withoutPracticeSolid,
   type MeltSchool,
   type Practice,
+  type SimulatedBowl,
+  type StepDoubt,
+  type TemperAdvice,
+  type TemperStep,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { v4 as uuid } from 'uuid';
 import { BowlChart } from '../shared/bench/bowl-chart';
 import type { BowlDrawing } from '../shared/bench/draw-bowl';
+import { StepDoubtNote } from '../shared/bench/step-doubt';
 import {
   adviceWords,
+  AGAIN_WORDS,
   forecastWords,
   PROBE_WORDS,
   SCHOOL_WORDS,
-  STEP_DONE,
-  STEP_WORDS,
+  stepDone,
+  stepWord,
 } from '../shared/bench/temper-words';
 import { ChoiceField, choicesOf } from '../shared/forms/choice-field';
-import { count, duration, mass, temperature, thickness } from '../shared/formats/formats';
+import { count, duration, mass, percent, temperature, thickness } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
@@ -51,7 +62,7 @@ const TOLD_MOST = 8;
 
 /** Practice: a simulated bowl on the same model and with the same guide, for a new hand. */
 @Component({
-  imports: [LetGo, MatButtonModule, BowlChart, ChoiceField, CoatsChart, Margin],
+  imports: [LetGo, MatButtonModule, BowlChart, ChoiceField, CoatsChart, Margin, StepDoubtNote],
   templateUrl: './practice-page.html',
   styleUrl: './practice-page.scss',
   providers: [PracticeStore],
@@ -67,6 +78,8 @@ export class PracticePage {
   protected readonly coatingId = signal('');
   protected readonly practice = signal<Practice | null>(null);
   protected readonly isOver = signal(false);
+  /** What the probe says against the step that was called done just now. */
+  protected readonly doubt = signal<StepDoubt | null>(null);
   private probe = practiceProbe(1);
   private begun = 0;
   /** What the practice is kept by. */
@@ -95,8 +108,10 @@ export class PracticePage {
       ...{ step, told: adviceWords(advice), solid: 'grams' in advice ? Math.round(advice.grams) : 0 },
       celsius: celsius === null ? '–' : temperature(celsius),
 
-      button: STEP_DONE[step],
-      steps: done.map((each) => `${STEP_WORDS[each.step]} after ${duration(each.seconds / 60)}`),
+      button: buttonText(step, kit.school, advice),
+      eye: eyeText(practice.bowl),
+      hasSolid: solidShare(practice.bowl) > 0.005,
+      steps: done.map((each) => `${stepWord(each.step, kit.school)} after ${duration(each.seconds / 60)}`),
       passed: [
         duration(seconds / 60),
         PROBE_WORDS[watch.state],
@@ -106,6 +121,7 @@ export class PracticePage {
         .join(' · '),
       pieces: coats.length,
       isDipping: step === 'work',
+      isLost: advice.kind === 'retemper',
     };
   });
   protected readonly drawing = computed((): BowlDrawing | null => {
@@ -117,7 +133,10 @@ export class PracticePage {
     return {
       ...{ readings, windows: kit.windows, isTempered: kit.school !== 'melt', now: seconds * 1000 },
       ahead: fit ? courseAhead(fit, AHEAD_MINUTES, 15) : [],
-      marks: done.map((each) => ({ at: each.seconds * 1000, text: STEP_WORDS[each.step].toLowerCase() })),
+      marks: done.map((each) => ({
+        at: each.seconds * 1000,
+        text: stepWord(each.step, kit.school).toLowerCase(),
+      })),
       time: (ms) => (ms < 0 ? '' : `${Math.round(ms / 60_000)} min`),
     };
   });
@@ -188,6 +207,7 @@ export class PracticePage {
     this.begun += 1;
     this.probe = practiceProbe(this.begun);
     this.isOver.set(false);
+    this.doubt.set(null);
     this.own.set({ id: uuid(), coating: coating.id });
     this.practice.set(
       beginPractice({
@@ -203,9 +223,36 @@ export class PracticePage {
   protected main(): void {
     const [practice, shown] = [this.practice(), this.shown()];
     if (!practice || !shown || this.report()) return this.begin();
+    const { advice, celsius } = this.heat()!;
+    if (advice.kind === 'retemper') return this.again();
     if (shown.isDipping) return this.dip(1);
-    const seeded = shown.step === 'seed' ? withPracticeSolid(practice, shown.solid) : practice;
-    this.practice.set(endPracticeStep(seeded, shown.step));
+    if (shown.step === 'seed' && shown.solid > 0) return this.put(shown.solid);
+    if (advice.kind === 'pour') return this.table(advice.grams);
+    const doubt = stepDoubt(shown.step, { ...practice.kit, celsius });
+    if (doubt) this.doubt.set(doubt);
+    else this.end();
+  }
+
+  /** The step is done, whatever the probe says. */
+  protected end(): void {
+    const [practice, shown, doubt] = [this.practice(), this.shown(), this.doubt()];
+    this.doubt.set(null);
+    if (practice && shown) this.practice.set(endPracticeStep(practice, shown.step, doubt?.celsius ?? null));
+  }
+
+  private again(): void {
+    this.doubt.set(null);
+    this.practice.update((practice) => practice && practiceAgain(practice));
+  }
+
+  /** Works so much of it on the table, and puts it back. */
+  private table(grams: number): void {
+    this.practice.update((practice) => practice && tabledInPractice(practice, grams, this.probe));
+    this.end();
+  }
+
+  protected takeOut(): void {
+    this.practice.update((practice) => practice && withoutPracticeSolid(practice));
   }
 
   protected put(grams: number): void {
@@ -247,4 +294,19 @@ export class PracticePage {
     if (!practice || this.report()) return;
     this.practice.set(practiceAfter(practice, (Number(this.speed()) * TICK_MS) / 1000, this.probe));
   }
+}
+
+/** What the big button does now. */
+function buttonText(step: TemperStep, school: MeltSchool, advice: TemperAdvice): string {
+  if (advice.kind === 'retemper') return AGAIN_WORDS;
+  if (step === 'seed' && advice.kind === 'seed-in' && advice.grams > 0)
+    return `Put in ${mass(Math.round(advice.grams))}`;
+  return advice.kind === 'pour' ? 'Work it on the table' : stepDone(step, school);
+}
+
+/** What the eye sees of it: what is still solid. */
+function eyeText(bowl: SimulatedBowl): string {
+  const share = solidShare(bowl);
+  if (share > 0.95) return 'all solid';
+  return share < 0.005 ? 'smooth' : `${percent(share)} solid`;
 }

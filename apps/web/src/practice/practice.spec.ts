@@ -14,11 +14,26 @@ test('the place leads from the beginning by Space, step by step, to what became 
   expect(text()).toContain('Off the heat');
   press(' ');
   await settle();
+  expect(text()).toContain('Put in 667 g');
+  press(' ');
+  await settle();
   expect(text()).toContain('The seed is in, and smooth');
-  await click('Finish');
+  await click('Take out what is solid');
+  expect(text()).not.toContain('Take out what is solid');
+  await click('End the practice');
   expect(text()).toMatch(/What became of the coats.*For sale0 of 0/);
   await click('Once more Space').catch(() => click('Once moreSpace'));
   expect(text()).toContain('It is melted');
+});
+
+test('without a thermometer it is warmed gently, seen by the eye, and never called melted out', async () => {
+  const { text, click, type } = await render(PracticePage);
+  await type('Brought to work', 'by-eye');
+  await click('Begin Space').catch(() => click('BeginSpace'));
+  expect(text()).toContain('all solid');
+  expect(text()).toContain('Warm it gently, a third left solid');
+  expect(text()).toContain('A third is left solid');
+  expect(text()).not.toContain('Melt it out');
 });
 
 test('what was tapped lets Space go, who came by keyboard keeps it', async () => {
@@ -48,7 +63,8 @@ const before = (change: Partial<PracticeRecord> = {}): PracticeRecord => ({
 
 /** To the first berry dipped. */
 async function dipOne(page: Rendered<PracticePage>): Promise<void> {
-  for (let step = 0; step < 6; step++) {
+  // begun, melted, seed put in and smooth, crystals, warm, ready: the seventh dips
+  for (let step = 0; step < 7; step++) {
     press(' ');
     await page.settle();
   }
@@ -65,7 +81,7 @@ test('what became of a practice is kept, and told beside the last one of the sam
   await dipOne(page);
   expect(page.text()).not.toContain('Last time');
   choosePerson(by);
-  await page.click('Finish');
+  await page.click('End the practice');
   const { request } = page.http.expectOne({ method: 'POST', url: '/api/practices' });
   expect(request.body).toMatchObject({ coating: workshop.coatings[0]!.id, school: 'seed', pieces: 1 });
   expect(page.text()).toContain('Last time27 of 50');
@@ -77,7 +93,7 @@ test('what cannot be kept is said, and kept when it is tried again', async () =>
   const page = await render(PracticePage);
   page.http.expectOne('/api/practices').flush([]);
   await dipOne(page);
-  await page.click('Finish');
+  await page.click('End the practice');
   page.http.expectOne({ method: 'POST', url: '/api/practices' }).error(new ProgressEvent('error'));
   await page.settle();
   expect(page.text()).toContain('Not saved:');
@@ -101,7 +117,7 @@ test('nothing dipped is nothing to keep; who is at the screen sees their own', a
   expect(page.text()).toContain(`Practices of ${workshop.people[0]!.name}`);
   press(' ');
   await page.settle();
-  await page.click('Finish');
+  await page.click('End the practice');
   page.http.verify();
 });
 
@@ -110,7 +126,7 @@ test('what is refused is told, and does not hold up the next', async () => {
   page.http.expectOne('/api/practices').flush([]);
   const post = () => page.http.expectOne({ method: 'POST', url: '/api/practices' });
   await dipOne(page);
-  await page.click('Finish');
+  await page.click('End the practice');
   const errors = [
     { pointer: '/coating', code: 'unknown-reference', params: { value: 'x', range: 'a coating' } },
   ];
@@ -121,7 +137,7 @@ test('what is refused is told, and does not hold up the next', async () => {
   expect(page.text()).not.toContain('Try again');
   // the next one, from its beginning to its first berry
   await dipOne(page);
-  await page.click('Finish');
+  await page.click('End the practice');
   const draft = post().request.body as PracticeDraft;
   expect(draft.pieces).toBe(1);
 });

@@ -39,6 +39,7 @@ export const BenchDeedSchema = Type.Union([
     celsius: Type.Union([within(READING_CELSIUS), Type.Null()]),
   }),
   closed({ kind: kind('solid'), grams: within(BOWL_GRAMS) }),
+  closed({ kind: kind('again'), school: Type.Enum(SCHOOLS) }),
   closed({ kind: kind('timer'), name: plainText({ minLength: 1, maxLength: 60 }), endsAt: MS }),
   closed({ kind: kind('timer-off'), timer: Uuid }),
   closed({

@@ -20,6 +20,8 @@ export type BenchDeed =
   | { readonly kind: 'school'; readonly school: MeltSchool }
   | { readonly kind: 'step'; readonly step: TemperStep; readonly celsius: number | null }
   | { readonly kind: 'solid'; readonly grams: number }
+  /** Its temper is lost: it is melted out, and brought to work anew. */
+  | { readonly kind: 'again'; readonly school: MeltSchool }
   | { readonly kind: 'timer'; readonly name: string; readonly endsAt: number }
   | { readonly kind: 'timer-off'; readonly timer: string }
   | { readonly kind: 'trouble'; readonly trouble: TroubleAnswer; readonly note: string }

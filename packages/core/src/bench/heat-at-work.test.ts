@@ -70,15 +70,31 @@ describe('the bowl of a work', () => {
     });
   });
 
-  test('is told to seed with the shop’s share of the melt, and holds that much less before', () => {
+  test('is told to seed for what lies in it and how warm that is, less the shop’s share before', () => {
     const [melted] = after(
       deed(30, { kind: 'begin' }, melt.key),
       deed(20, { kind: 'step', step: 'melt', celsius: 46 }, melt.key),
     );
     const hot = bowl.readings.map((each) => ({ ...each, value: each.value + 14 }));
-    expect(heatAtWork(melted!, { ...bowl, readings: hot }).advice).toMatchObject({
-      ...{ kind: 'seed-in', grams: 750 },
-    });
+    const { celsius, advice, windows } = heatAtWork(melted!, { ...bowl, readings: hot });
+    // 2,250 g of 3,000 lie in it: the seed is what cools those to the middle of the crystals' window
+    const target = (windows.crystals.low + windows.crystals.high) / 2;
+    const grams = (2250 * 1.6 * (celsius! - target)) / (1.6 * (target - 20) + 45);
+    expect(advice).toMatchObject({ kind: 'seed-in', grams: expect.closeTo(grams, 6) });
+    // without a probe nobody knows better than the shop's share
+    expect(heatAtWork(melted!, { ...bowl, readings: [] }).advice).toMatchObject({ grams: 750 });
+  });
+
+  test('that is begun again holds all that went in, and is brought to work from the first step', () => {
+    const [again] = after(
+      deed(30, { kind: 'begin' }, melt.key),
+      deed(20, { kind: 'step', step: 'melt', celsius: 46 }, melt.key),
+      deed(18, { kind: 'solid', grams: 750 }, melt.key),
+      deed(17, { kind: 'step', step: 'seed', celsius: 29 }, melt.key),
+      deed(10, { kind: 'again', school: 'seed' }, melt.key),
+    );
+    expect(again!.state).toMatchObject({ steps: [], solids: [], solidGrams: 750, endedAt: null });
+    expect(heatAtWork(again!, { ...bowl, readings: [] }).advice).toMatchObject({ kind: 'melt-on' });
   });
 
   test('that holds more than its form, or nothing, is still reckoned with', () => {

@@ -3,6 +3,7 @@ import type { PieceForm } from '../coating/piece-coat';
 import type { BowlForm } from '../melting/bowl-form';
 import { dippingKelvinPerMinute, plainTauMinutes } from '../temper/bowl-heat';
 import { heatOfBowl, type BowlHeat } from '../temper/heat-of-bowl';
+import { stepDoubt } from '../temper/step-doubt';
 import { STEPS_OF, type MeltSchool } from '../temper/temper-guide';
 import type { TemperWindows } from '../temper/temper-windows';
 import { isDip, type WorkAtBench } from './at-bench';
@@ -57,7 +58,9 @@ export function heatAtWork(at: WorkAtBench, context: BowlAtWork): HeatAtWork {
     ...{ school, windows, watts: rules.warmingWatts },
     ...massesOf(at, school, { grams, seedShare: rules.seedShare }),
     readings: context.readings.map(({ at: ms, value }) => ({ minute: minuteOf(ms), celsius: value })),
-    meddled: [...state.steps, ...state.weighed].map((each) => minuteOf(each.at)),
+    meddled: [...state.steps, ...state.weighed, ...state.solids].map((each) => minuteOf(each.at)),
+    seededAt: state.solids.length > 0 ? minuteOf(state.solids[0]!.at) : null,
+    doubtedCelsius: doubtedIn(state, school, windows),
     readySince: ready === null ? null : minuteOf(ready),
     worked: (celsius) => ({ ...plain, ...dippingOf(at, context, celsius) }),
   });
@@ -69,18 +72,30 @@ function readyAt({ work, state }: WorkAtBench): number | null {
   return work.kind === 'melt' ? (state.steps.find(({ step }) => step === 'work')?.at ?? null) : state.begunAt;
 }
 
+/** What the probe said when somebody went on against it, at the last step; null where it spoke for it. */
+function doubtedIn(
+  { steps }: WorkAtBench['state'],
+  school: MeltSchool,
+  windows: TemperWindows,
+): number | null {
+  const last = steps.at(-1);
+  return last && stepDoubt(last.step, { school, windows, celsius: last.celsius }) ? last.celsius : null;
+}
+
 /** What is in the bowl, what of its seed is in, and which steps are behind it; of a bowl that is dipped from, all. */
 function massesOf(
   { work, state }: WorkAtBench,
   school: MeltSchool,
   { grams, seedShare }: { readonly grams: number; readonly seedShare: number },
 ) {
-  const seededGrams = state.solidGrams;
+  const seededGrams = state.solids.reduce((sum, each) => sum + each.grams, 0);
   if (work.kind !== 'melt')
     return { grams: Math.max(1, grams), done: STEPS_OF[school], seedGrams: 0, seededGrams, reserveGrams: 0 };
   const seedGrams = school === 'seed' ? seedShare * work.grams : 0;
+  // what is begun again is all in the bowl already
+  const without = state.againAt === null ? seedGrams : 0;
   return {
-    grams: Math.max(1, work.grams - seedGrams + seededGrams),
+    grams: Math.max(1, work.grams - without + state.solidGrams),
     done: state.steps.map(({ step }) => step),
     ...{ seedGrams, seededGrams, reserveGrams: seedGrams },
   };

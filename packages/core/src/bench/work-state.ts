@@ -39,6 +39,10 @@ export interface WorkState {
     readonly celsius: number | null;
   }[];
   readonly solidGrams: number;
+  /** What was put in, and when; none of before its temper was begun again. */
+  readonly solids: readonly { readonly at: number; readonly grams: number }[];
+  /** Since when its temper was begun again; null: never. */
+  readonly againAt: number | null;
   readonly timers: readonly BenchTimer[];
   readonly troubles: readonly {
     readonly at: number;
@@ -63,6 +67,8 @@ const NOTHING: WorkState = {
   school: null,
   steps: [],
   solidGrams: 0,
+  solids: [],
+  againAt: null,
   timers: [],
   troubles: [],
   people: [],
@@ -117,7 +123,11 @@ const APPLY: { readonly [K in BenchDeed['kind']]: Apply<K> } = {
     ...begun(state, at),
     steps: [...state.steps.filter((each) => each.step !== step), { step, at, celsius }],
   }),
-  solid: (state, _event, { grams }) => ({ solidGrams: state.solidGrams + grams }),
+  solid: (state, { at }, { grams }) => ({
+    solidGrams: state.solidGrams + grams,
+    solids: [...state.solids, { at, grams }],
+  }),
+  again: (_state, { at }, { school }) => ({ school, steps: [], solids: [], againAt: at, endedAt: null }),
   timer: (state, { id }, { name, endsAt }) => ({ timers: [...state.timers, { id, name, endsAt }] }),
   'timer-off': (state, _event, { timer }) => ({ timers: state.timers.filter(({ id }) => id !== timer) }),
   trouble: (state, { at }, { trouble, note }) => ({

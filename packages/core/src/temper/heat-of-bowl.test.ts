@@ -13,6 +13,7 @@ const readings = (celsius: (minute: number) => number): BowlReading[] =>
 const working: BowlAsRead = {
   ...{ school: 'seed', windows, done: ['melt', 'seed', 'crystals', 'warm'], grams: 2500, watts: 500 },
   ...{ seedGrams: 0, seededGrams: 0, reserveGrams: 0, meddled: [], readySince: -10 },
+  ...{ seededAt: null, doubtedCelsius: null },
   readings: readings((minute) => 31.6 - 0.02 * minute),
   worked: () => ({
     ...{ roomCelsius: 20, tauMinutes: 60, isWarmed: false },
@@ -52,5 +53,30 @@ describe('a bowl that is read', () => {
       ...{ celsius: null, watch: { state: 'stuck' } },
     });
     expect(heatOfBowl({ ...working, readings: [] }).forecast).toEqual({ kind: 'unknown', reason: 'too-few' });
+  });
+
+  test('says once whether it is in its window: the forecast never says otherwise', () => {
+    for (const celsius of [30.7, 31.05, 31.5, 32.15, 32.4]) {
+      const { forecast, advice } = heatOfBowl({ ...working, readings: readings(() => celsius) });
+      expect(forecast.kind === 'outside', `${celsius}`).toBe(advice.kind !== 'work');
+    }
+  });
+
+  test('is told without its probe once somebody went on against it, until that moves', () => {
+    const cold = { ...working, done: ['melt' as const], readings: readings(() => 21), doubtedCelsius: 21.2 };
+    expect(heatOfBowl(cold)).toMatchObject({
+      celsius: null,
+      watch: { state: 'doubted' },
+      advice: { kind: 'seed-in' },
+    });
+    expect(heatOfBowl({ ...cold, doubtedCelsius: null }).advice.kind).toBe('melt-on');
+    expect(heatOfBowl({ ...cold, readings: readings(() => 40) }).watch.state).toBe('fine');
+  });
+
+  test('is not sent back to melting out by a probe that fell out of it', () => {
+    const fallen = readings((minute) => (minute < -2 ? 46 : 21 + minute / 10));
+    const { watch, advice } = heatOfBowl({ ...working, done: ['melt'], seedGrams: 700, readings: fallen });
+    expect(watch.state).toBe('out');
+    expect(advice).toMatchObject({ kind: 'seed-in', grams: 700, comesTo: null });
   });
 });

@@ -18,6 +18,9 @@ export {
   practiceProbe,
   withPracticeHeat,
   withPracticeSolid,
+  withoutPracticeSolid,
+  tabledInPractice,
+  practiceAgain,
   practiceReport,
   type Practice,
   type PracticeAdvice,
@@ -45,6 +48,7 @@ export {
   bowlAfter,
   coatOutcome,
   faultsOf,
+  solidShare,
   withSolid,
   type BowlDeed,
   type CoatFault,
@@ -52,7 +56,9 @@ export {
   type SimulatedBowl,
 } from './simulated-bowl';
 export { SimulatedProbe, USUAL_FAULTS, type ProbeFaults } from './simulated-probe';
+export { stepDoubt, type StepDoubt } from './step-doubt';
 export {
+  KEPT_SOLID_SHARE,
   LOST_KELVIN,
   STEPS_OF,
   TEMPER_STEPS,

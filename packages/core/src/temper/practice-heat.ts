@@ -22,6 +22,8 @@ export function practiceHeat(practice: Practice): BowlHeat {
       celsius: value,
     })),
     meddled: practice.meddled.map(minuteOf),
+    seededAt: practice.seededAt === null ? null : minuteOf(practice.seededAt),
+    doubtedCelsius: practice.doubtedCelsius,
     readySince: ready ? minuteOf(ready.seconds) : null,
     worked: () => ({
       roomCelsius: bowl.roomCelsius,

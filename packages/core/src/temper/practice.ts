@@ -7,6 +7,8 @@ import {
   coatOutcome,
   faultsOf,
   withSolid,
+  withTabled,
+  withoutSolid,
   type BowlDeed,
   type CoatOutcome,
   type SimulatedBowl,
@@ -41,6 +43,12 @@ export interface Practice {
   readonly isStirred: boolean;
   readonly done: readonly { readonly step: TemperStep; readonly seconds: number }[];
   readonly solidGrams: number;
+  /** When the first solid went in; null: none has. */
+  readonly seededAt: number | null;
+  /** Put in before its temper was begun again. */
+  readonly solidBefore: number;
+  /** What the probe said when a step was called done against it. */
+  readonly doubtedCelsius: number | null;
   readonly readings: readonly PracticeReading[];
   /** How often the probe was looked at, heard or not. */
   readonly looks: number;
@@ -57,6 +65,8 @@ export const PRACTICE_WATTS = 240;
 const STEP_SECONDS = 5;
 const READING_SECONDS = 10;
 const SOLID_CELSIUS = 20;
+/** So long it is worked on the table. Source: shop default. */
+const TABLE_SECONDS = 180;
 /** A berry from the fridge, dipped to its leaf. Shop default. */
 const BERRY: Omit<Dip, 'bowlCelsius'> = {
   ...{ centre: 'wet', centreCelsius: 8, dwellSeconds: 3, coveredMm2: 2466, centreGrams: 18 },
@@ -65,14 +75,18 @@ const DENSITY_G_PER_MM3 = 1.27e-3;
 /** The bowl of a film lies within what the core takes. */
 const FILM_CELSIUS = { low: 15, high: 60 } as const;
 
-/** The beginning: two thirds in the bowl, cold, where it is to be seeded; else all of it. */
+/**
+ * The beginning: two thirds in the bowl, cold, where it is to be seeded; else all of it. What is never melted out begins as
+ * solid in temper.
+ */
 export function beginPractice(kit: PracticeKit): Practice {
-  const share = kit.school === 'seed' ? 1 - kit.seedShare : 1;
+  const grams = (kit.school === 'seed' ? 1 - kit.seedShare : 1) * kit.grams;
+  const isKept = kit.school === 'by-eye';
   return {
     kit,
     bowl: {
-      ...{ celsius: ROOM_CELSIUS, liquidGrams: share * kit.grams, solidGrams: 0, temper: 0 },
-      roomCelsius: ROOM_CELSIUS,
+      ...{ celsius: ROOM_CELSIUS, liquidGrams: isKept ? 0 : grams, solidGrams: isKept ? grams : 0 },
+      ...{ temper: isKept ? 1 : 0, roomCelsius: ROOM_CELSIUS },
     },
     ...{
       seconds: 0,
@@ -80,6 +94,9 @@ export function beginPractice(kit: PracticeKit): Practice {
       isStirred: true,
       done: [],
       solidGrams: 0,
+      seededAt: null,
+      solidBefore: 0,
+      doubtedCelsius: null,
       readings: [],
       looks: 0,
       coats: [],
@@ -123,7 +140,33 @@ function looked(practice: Practice, probe: SimulatedProbe): Practice {
 export function withPracticeSolid(practice: Practice, grams: number): Practice {
   if (grams <= 0) return practice;
   const bowl = withSolid(practice.bowl, grams, SOLID_CELSIUS);
-  return meddledWith({ ...practice, bowl, solidGrams: practice.solidGrams + grams });
+  const seededAt = practice.seededAt ?? practice.seconds;
+  return meddledWith({ ...practice, bowl, seededAt, solidGrams: practice.solidGrams + grams });
+}
+
+/** Takes out what is not melted. */
+export function withoutPracticeSolid(practice: Practice): Practice {
+  return meddledWith({ ...practice, bowl: withoutSolid(practice.bowl) });
+}
+
+/** Works so much of it on the cooled table until it is there where its crystals form, and puts it back. */
+export function tabledInPractice(practice: Practice, grams: number, probe: SimulatedProbe): Practice {
+  const { low, high } = practice.kit.windows.crystals;
+  const there = practiceAfter(practice, TABLE_SECONDS, probe);
+  return meddledWith({ ...there, bowl: withTabled(there.bowl, grams, (low + high) / 2) });
+}
+
+/** Its temper is lost: it is melted out, and brought to work anew – by seed where nothing solid was left in it. */
+export function practiceAgain(practice: Practice): Practice {
+  const { kit, solidGrams, solidBefore } = practice;
+  const school = kit.school === 'by-eye' ? 'seed' : kit.school;
+  const begun = { done: [], solidGrams: 0, seededAt: null, doubtedCelsius: null };
+  return meddledWith({
+    ...practice,
+    ...begun,
+    kit: { ...kit, school },
+    solidBefore: solidBefore + solidGrams,
+  });
 }
 
 /** Puts the heat on or off. */
@@ -131,9 +174,14 @@ export function withPracticeHeat(practice: Practice, isHeated: boolean): Practic
   return meddledWith({ ...practice, isHeated });
 }
 
-/** Says that a step is done. */
-export function endPracticeStep(practice: Practice, step: TemperStep): Practice {
-  return meddledWith({ ...practice, done: [...practice.done, { step, seconds: practice.seconds }] });
+/** Says that a step is done; `doubtedCelsius` where that is against what the probe says. */
+export function endPracticeStep(
+  practice: Practice,
+  step: TemperStep,
+  doubtedCelsius: number | null = null,
+): Practice {
+  const done = [...practice.done, { step, seconds: practice.seconds }];
+  return meddledWith({ ...practice, done, doubtedCelsius });
 }
 
 function meddledWith(practice: Practice): Practice {

@@ -34,8 +34,7 @@ export interface Span {
   readonly windows: TemperWindows;
 }
 
-/** Solid melts away in so many seconds for each K that the bowl is above 29 °C; shop default. */
-const SOLID_MELTS_ABOVE_CELSIUS = 29;
+/** Solid in temper melts away in so many seconds for each K that the bowl is above where its crystals form; shop default. */
 const MELTING_KELVIN_SECONDS = 900;
 const STIRRED_FACTOR = 3;
 /** Crystals take about so long to spread when they may, and to melt for each K too many; shop default. */
@@ -53,7 +52,7 @@ const LEAST_GRAMS = 1;
 export function bowlAfter(bowl: SimulatedBowl, deed: BowlDeed, { seconds, windows }: Span): SimulatedBowl {
   const grams = Math.max(LEAST_GRAMS, bowl.liquidGrams + bowl.solidGrams);
   const joulesPerKelvin = grams * COATING_JOULES_PER_GK;
-  const melted = meltedGrams(bowl, seconds, deed);
+  const melted = meltedGrams(bowl, { seconds, windows }, deed);
   const lost = ((bowl.celsius - bowl.roomCelsius) * seconds) / (60 * plainTauMinutes(null, grams));
   const { dipped } = deed;
   const drawn = dipped ? dipped.pieces * bowlJoulesPerPiece({ ...dipped.dip, bowlCelsius: bowl.celsius }) : 0;
@@ -71,10 +70,10 @@ export function bowlAfter(bowl: SimulatedBowl, deed: BowlDeed, { seconds, window
 
 function meltedGrams(
   { celsius, solidGrams }: SimulatedBowl,
-  seconds: number,
+  { seconds, windows }: Span,
   { isStirred }: BowlDeed,
 ): number {
-  const overKelvin = Math.max(0, celsius - SOLID_MELTS_ABOVE_CELSIUS);
+  const overKelvin = Math.max(0, celsius - windows.crystals.high);
   const speed = (overKelvin * (isStirred ? STIRRED_FACTOR : 1)) / MELTING_KELVIN_SECONDS;
   return solidGrams * -Math.expm1(-speed * seconds);
 }
@@ -104,6 +103,26 @@ export function withSolid(bowl: SimulatedBowl, grams: number, celsius: number): 
     ...bowl,
     celsius: (there * bowl.celsius + grams * celsius) / (there + grams),
     solidGrams: bowl.solidGrams + grams,
+  };
+}
+
+/** Share of a bowl that is not melted, as the eye sees it. */
+export function solidShare({ liquidGrams, solidGrams }: SimulatedBowl): number {
+  return solidGrams / Math.max(LEAST_GRAMS, liquidGrams + solidGrams);
+}
+
+/** What is not melted, taken out. */
+export function withoutSolid(bowl: SimulatedBowl): SimulatedBowl {
+  return { ...bowl, solidGrams: 0 };
+}
+
+/** So much of a bowl worked on the cooled table until it is as cool as that, full of crystals, and put back. */
+export function withTabled(bowl: SimulatedBowl, grams: number, celsius: number): SimulatedBowl {
+  const share = Math.min(1, Math.max(0, grams) / Math.max(LEAST_GRAMS, bowl.liquidGrams + bowl.solidGrams));
+  return {
+    ...bowl,
+    celsius: bowl.celsius + share * (celsius - bowl.celsius),
+    temper: bowl.temper + share * (1 - bowl.temper),
   };
 }
 

@@ -1,5 +1,13 @@
 import { describe, expect, test } from 'vitest';
-import { STEPS_OF, stepOf, temperAdvice, type TemperSituation } from './temper-guide';
+import { stepDoubt } from './step-doubt';
+import {
+  STEPS_OF,
+  stepOf,
+  temperAdvice,
+  type MeltSchool,
+  type TemperSituation,
+  type TemperStep,
+} from './temper-guide';
 import { usualWindows } from './temper-windows';
 
 const windows = usualWindows([{ kind: 'dark', grams: 1 }]);
@@ -14,7 +22,9 @@ const melt = (change: Partial<TemperSituation> = {}): TemperSituation => ({
   seededGrams: 0,
   seedCelsius: 21,
   reserveGrams: 1500,
+  seededFromCelsius: null,
   watts: 500,
+  cooling: { roomCelsius: 20, tauMinutes: 60 },
   ...change,
 });
 
@@ -54,9 +64,40 @@ describe('the guide', () => {
     ],
     [
       'says how much seed, and what it comes to',
-      // (3000·1.6·47 + 1500·1.6·21 − 1500·45)/(4500·1.6) = (225,600 + 50,400 − 67,500)/7,200
+      // 3000·1.6·(47 − 28.2)/(1.6·7.2 + 45) = 90,240/56.52; of 1,500 and as much in reserve the rest is kept
       { done: ['melt'], celsius: 47 },
-      { kind: 'seed-in', grams: 1500, keepGrams: 1500, comesTo: expect.closeTo(28.958, 3) },
+      {
+        ...{ kind: 'seed-in', grams: expect.closeTo(1596.6, 1), keepGrams: expect.closeTo(1403.4, 1) },
+        comesTo: expect.closeTo(28.2, 9),
+      },
+    ],
+    [
+      'takes less seed for a cooler bowl',
+      // 4,800·(43 − 28.2)/56.52
+      { done: ['melt'], celsius: 43 },
+      { kind: 'seed-in', grams: expect.closeTo(1256.9, 1) },
+    ],
+    [
+      'lets a bowl cool first for which there is not seed enough, and says how long that takes',
+      // with 400 and 400: 28.2 + 800·56.52/4,800 = 37.62; 60·ln(32/17.62)
+      { done: ['melt'], celsius: 52, seedGrams: 400, reserveGrams: 400 },
+      { kind: 'cool-first', toCelsius: expect.closeTo(37.62, 2), minutes: expect.closeTo(35.8, 1) },
+    ],
+    [
+      'asks for no more than it needed before the first of it, though it is not melted yet',
+      { done: ['melt'], celsius: 40, grams: 4596.6, seededGrams: 1596.6, seededFromCelsius: 47 },
+      { kind: 'stir-on', minutes: null },
+    ],
+    [
+      'sees that the seed has done it',
+      { done: ['melt'], celsius: 28.6, grams: 4596.6, seededGrams: 1596.6, seededFromCelsius: 47 },
+      { kind: 'seeded' },
+    ],
+    [
+      'says so where it has become too cool to stir',
+      // 25 °C: 4,596.6·1.6·3.2/500 s
+      { done: ['melt'], celsius: 25, grams: 4596.6, seededGrams: 1596.6, seededFromCelsius: 47 },
+      { kind: 'too-cool', underKelvin: 2.5, seconds: expect.closeTo(47.07, 2) },
     ],
     [
       'melts out what is too cool for any seed',
@@ -65,8 +106,8 @@ describe('the guide', () => {
     ],
     [
       'goes on seeding what its seed has cooled',
-      { done: ['melt'], celsius: 31, seededGrams: 900 },
-      { kind: 'seed-in' },
+      { done: ['melt'], celsius: 31, grams: 3900, seededGrams: 900, seededFromCelsius: 47 },
+      { kind: 'seed-in', grams: expect.closeTo(696.6, 1) },
     ],
     [
       'asks for the rest of the seed',
@@ -82,14 +123,24 @@ describe('the guide', () => {
       'adds solid where it is still too hot, and says whether there is as much',
       // 3000·1.6·(34 − 28.2)/(1.6·7.2 + 45) = 27,840/56.52
       { done: ['melt', 'seed'], celsius: 34 },
-      { kind: 'add-solid', grams: expect.closeTo(492.57, 2), haveGrams: 1500, isEnough: true },
+      { kind: 'add-solid', grams: expect.closeTo(492.57, 2), haveGrams: 3000, isEnough: true },
     ],
     [
       'says when the reserve is not enough',
-      { done: ['melt', 'seed'], celsius: 34, reserveGrams: 400 },
+      { done: ['melt', 'seed'], celsius: 34, seedGrams: 0, reserveGrams: 400 },
       { kind: 'add-solid', isEnough: false },
     ],
-    ['stirs on between', { done: ['melt', 'seed'], celsius: 30 }, { kind: 'stir-on', to: windows.crystals }],
+    [
+      'stirs on between, and says how long',
+      // 60·ln(10/8.9) minutes
+      { done: ['melt', 'seed'], celsius: 30 },
+      { kind: 'stir-on', to: windows.crystals, minutes: expect.closeTo(6.99, 2) },
+    ],
+    [
+      'is too cool for crystals below them',
+      { done: ['melt', 'seed'], celsius: 26 },
+      { kind: 'too-cool', to: windows.crystals, underKelvin: 1.5 },
+    ],
     ['sees the crystals', { done: ['melt', 'seed'], celsius: 28.9 }, { kind: 'crystals-there' }],
     ['stirs on without a probe', { done: ['melt', 'seed'], celsius: null }, { kind: 'stir-on' }],
     [
@@ -119,10 +170,26 @@ describe('the guide', () => {
     [
       'returns it to the bowl',
       { school: 'table', done: ['melt', 'pour'] },
-      { kind: 'return', to: windows.work },
+      { kind: 'return', to: windows.work, isThere: false },
     ],
-    ['stirs the last pieces away', { school: 'by-eye', done: ['melt'] }, { kind: 'stir-away' }],
-    ['tests it on a knife', { school: 'by-eye', done: ['melt', 'stir'] }, { kind: 'test' }],
+    [
+      'is melted gently without a thermometer, a third left solid',
+      { school: 'by-eye', celsius: null },
+      { kind: 'melt-gently', to: windows.work, solidShare: 1 / 3 },
+    ],
+    ['is never melted out so', { school: 'by-eye', celsius: 33 }, { kind: 'let-cool' }],
+    ['has lost its temper where it was', { school: 'by-eye', celsius: 33.8 }, { kind: 'retemper' }],
+    [
+      'stirs the last pieces away',
+      { school: 'by-eye', done: ['melt'], celsius: 31 },
+      { kind: 'stir-away', seconds: 20 },
+    ],
+    ['tests it on a knife', { school: 'by-eye', done: ['melt', 'stir'], celsius: 31 }, { kind: 'test' }],
+    [
+      'is warmed where it came back from the table too cool',
+      { school: 'table', done: ['melt', 'pour'], celsius: 30 },
+      { kind: 'rewarm' },
+    ],
   ])('%s', (_name, change, advice) => expect(temperAdvice(melt(change))).toMatchObject(advice));
 
   const working = (change: Partial<TemperSituation>) =>
@@ -148,4 +215,32 @@ describe('the guide', () => {
     ],
     ['burns', { celsius: 56, school: 'melt' }, { kind: 'overheated' }],
   ])('of a bowl that %s', (_name, change, advice) => expect(working(change)).toMatchObject(advice));
+});
+
+describe('a step that is called done', () => {
+  const doubt = (step: TemperStep, celsius: number | null, school: MeltSchool = 'seed') =>
+    stepDoubt(step, { school, windows, celsius });
+
+  test.each<[TemperStep, MeltSchool, number, number]>([
+    ['melt', 'seed', 44.5, 21],
+    ['seed', 'seed', 34, 21],
+    ['crystals', 'seed', 28.5, 31],
+    ['warm', 'seed', 31.5, 28],
+    ['work', 'seed', 31.5, 21],
+    ['return', 'table', 31.5, 36],
+    ['melt', 'by-eye', 31, 46],
+    ['stir', 'by-eye', 29, 21],
+    ['melt', 'melt', 31.5, 24],
+  ])('%s by %s is believed at %d °C and asked about at %d °C', (step, school, fine, off) => {
+    expect(doubt(step, fine, school)).toBeNull();
+    expect(doubt(step, off, school)).toMatchObject({ step, celsius: off });
+    expect(doubt(step, null, school)).toBeNull();
+  });
+
+  test('is asked about at every press of a bowl that was never warmed', () => {
+    for (const step of STEPS_OF.seed) expect(doubt(step, 20.9)).not.toBeNull();
+  });
+
+  test('on the table is not judged by a probe in the bowl', () =>
+    expect(doubt('pour', 44, 'table')).toBeNull());
 });

@@ -1,7 +1,9 @@
 import {
   IDLE,
+  KEPT_SOLID_SHARE,
   bowlAfter,
   plainTauMinutes,
+  solidShare,
   stepOf,
   withSolid,
   workState,
@@ -43,6 +45,9 @@ interface Simulated {
 const BURNER_WATTS = 240;
 const TABLE_WATTS = -420;
 const WARMING_WATTS = 350;
+const GENTLE_WATTS = 120;
+/** So little solid is smooth. */
+const SMOOTH_SHARE = 0.01;
 const STEP_SECONDS = 5;
 const SOLID_CELSIUS = 20;
 
@@ -96,19 +101,23 @@ export class SimulatedBowls {
 /** A melt as it is begun: at room warmth – or, where it is worked already, ready and in its window. */
 function begun(at: BowlAtWork, roomCelsius: number): Simulated {
   const setUp = at.works.find(({ work }) => work.kind === 'melt');
-  const isReady = !setUp || workState(setUp.events).endedAt !== null;
-  const share = at.school === 'seed' && !isReady ? 1 - at.seedShare : 1;
-  const dipped = isReady ? at.works.flatMap(({ events }) => events.map(({ id }) => id)) : [];
+  if (!setUp || workState(setUp.events).endedAt !== null) return readyBowl(at, roomCelsius);
+  const grams = (at.school === 'seed' ? 1 - at.seedShare : 1) * at.meltGrams;
+  // what is never melted out begins as solid in temper
+  const own =
+    at.school === 'by-eye'
+      ? { liquidGrams: 0, solidGrams: grams, temper: 1 }
+      : { liquidGrams: grams, solidGrams: 0, temper: 0 };
+  return { melt: at.melt, bowl: { ...own, celsius: roomCelsius, roomCelsius }, felt: new Set() };
+}
+
+function readyBowl(at: BowlAtWork, roomCelsius: number): Simulated {
+  const liquidGrams = at.meltGrams - gramsDipped(at);
+  const celsius = middle(at.windows.work);
   return {
     melt: at.melt,
-    bowl: {
-      celsius: isReady ? middle(at.windows.work) : roomCelsius,
-      liquidGrams: share * at.meltGrams - (isReady ? gramsDipped(at) : 0),
-      solidGrams: 0,
-      temper: isReady ? 1 : 0,
-      roomCelsius,
-    },
-    felt: new Set(dipped),
+    bowl: { celsius, liquidGrams, solidGrams: 0, temper: 1, roomCelsius },
+    felt: new Set(at.works.flatMap(({ events }) => events.map(({ id }) => id))),
   };
 }
 
@@ -154,12 +163,16 @@ const cooled: Hand = ({ windows }, bowl) =>
 const warmed: Hand = ({ windows }, bowl) => upTo(bowl, middle(windows.work), WARMING_WATTS);
 
 const HANDS: Readonly<Record<TemperStep, Hand>> = {
-  melt: ({ windows, isTempered }, bowl) =>
-    upTo(bowl, middle(isTempered ? windows.melt : windows.work), BURNER_WATTS),
+  melt: ({ windows, isTempered, school }, bowl) =>
+    school === 'by-eye'
+      ? stirred(solidShare(bowl) > KEPT_SOLID_SHARE ? BURNER_WATTS : 0)
+      : upTo(bowl, middle(isTempered ? windows.melt : windows.work), BURNER_WATTS),
   seed: () => stirred(),
   crystals: cooled,
   pour: cooled,
-  stir: cooled,
+  // lumps are stirred away over barely warm water
+  stir: ({ windows }, bowl) =>
+    solidShare(bowl) > SMOOTH_SHARE ? upTo(bowl, windows.work.low, GENTLE_WATTS) : stirred(),
   warm: warmed,
   return: warmed,
   test: warmed,

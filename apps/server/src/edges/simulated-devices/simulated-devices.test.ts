@@ -52,6 +52,23 @@ describe('a simulated bowl at work', () => {
     expect(held.celsius).toBeLessThan(windows.work.high);
   });
 
+  test('is warmed gently where nobody has a thermometer, and keeps its temper', () => {
+    const bowls = new SimulatedBowls();
+    const events = [deed({ kind: 'begin' })];
+    const pass = (minutes: number) => {
+      for (let step = 0; step < minutes * 6; step++) bowls.pass(at(events, { school: 'by-eye' }), 10, 20);
+      return bowls.of('bowl-a')!;
+    };
+    const warmed = pass(25);
+    expect(warmed.solidGrams / 3000).toBeCloseTo(1 / 3, 1);
+    expect(warmed.celsius).toBeLessThan(windows.work.high);
+    events.push(deed({ kind: 'step', step: 'melt', celsius: 31 }));
+    const stirred = pass(25);
+    expect(stirred.solidGrams).toBeLessThan(60);
+    expect(stirred.temper).toBeGreaterThan(0.95);
+    expect(stirred.celsius).toBeLessThan(windows.work.high);
+  });
+
   test('that was ready when the simulator began is in its window, and rests to the room', () => {
     const bowls = new SimulatedBowls();
     const events = [deed({ kind: 'begin' }), deed({ kind: 'end' })];

@@ -1,16 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { STEPS_OF, stepOf, type MeltSchool, type TemperAdvice } from '@alnage/core';
+import {
+  STEPS_OF,
+  stepDoubt,
+  stepOf,
+  type MeltSchool,
+  type StepDoubt,
+  type TemperAdvice,
+} from '@alnage/core';
 import { BowlChart } from '../../shared/bench/bowl-chart';
 import { mass, temperature } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
+import { StepDoubtNote } from '../../shared/bench/step-doubt';
 import {
   adviceWords,
+  AGAIN_WORDS,
   forecastWords,
   PROBE_WORDS,
   SCHOOL_WORDS,
-  STEP_DONE,
-  STEP_WORDS,
+  stepDone,
+  stepWord,
 } from '../../shared/bench/temper-words';
 import { BenchStore } from '../bench.store';
 import { TroublePanel } from './trouble-panel';
@@ -21,7 +30,7 @@ const SCHOOLS = Object.keys(SCHOOL_WORDS) as MeltSchool[];
 /** Brings a melt to where it is worked: the one next thing, by the school that the shop goes by. */
 @Component({
   selector: 'al-melt-guide',
-  imports: [MatButtonModule, BowlChart, TroublePanel, WeighPanel],
+  imports: [MatButtonModule, BowlChart, StepDoubtNote, TroublePanel, WeighPanel],
   templateUrl: './melt-guide.html',
   styleUrl: './melt-guide.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -43,7 +52,7 @@ export class MeltGuide {
       const ended = done.find((each) => each.step === step);
       const celsius = ended && ended.celsius !== null ? `, ${temperature(ended.celsius)}` : '';
       return {
-        name: STEP_WORDS[step],
+        name: stepWord(step, this.school()),
         sub: ended ? `${wall().time(ended.at)}${celsius}` : step === here && this.isBegun() ? 'now' : '',
         standing: ended ? 'done' : step === here && this.isBegun() ? 'here' : 'next',
       };
@@ -63,9 +72,20 @@ export class MeltGuide {
       celsius,
     };
   });
-  protected readonly button = computed(() =>
-    this.isBegun() ? STEP_DONE[this.step()] : 'Begin: on the heat',
-  );
+  /** Whether its temper is lost: then nothing but beginning again leads to work. */
+  protected readonly isLost = computed(() => this.bench.heat()?.advice.kind === 'retemper');
+  /** Solid that goes in before the step is over. */
+  protected readonly toPutIn = computed(() => {
+    const heat = this.heat();
+    return this.isBegun() && this.step() === 'seed' && heat && heat.solid > 0 ? heat.solid : 0;
+  });
+  protected readonly button = computed(() => {
+    if (!this.isBegun()) return 'Begin: on the heat';
+    if (this.isLost()) return AGAIN_WORDS;
+    return this.toPutIn() > 0 ? `${mass(this.toPutIn())} put in` : stepDone(this.step(), this.school());
+  });
+  /** What the probe says against the step that was called done just now. */
+  protected readonly doubt = signal<StepDoubt | null>(null);
   protected readonly mass = mass;
 
   constructor() {
@@ -82,11 +102,29 @@ export class MeltGuide {
 
   protected next(): void {
     if (!this.isBegun()) return this.bench.do({ kind: 'begin' });
+    if (this.isLost()) return this.again();
+    if (this.toPutIn() > 0) return this.putIn();
+    const [step, school, heat] = [this.step(), this.school(), this.bench.heat()];
+    const doubt = heat && stepDoubt(step, { school, windows: heat.windows, celsius: heat.celsius });
+    // pressed once more it still waits for its answer
+    if (doubt) this.doubt.set(doubt);
+    else this.end();
+  }
+
+  /** The step is done, whatever the probe says. */
+  protected end(): void {
     const step = this.step();
-    if (step === 'seed') this.putIn();
+    this.doubt.set(null);
     this.bench.do({ kind: 'step', step, celsius: this.heat()?.celsius ?? null });
     // ready to be dipped is the end of the set-up
     if (step === 'work') this.bench.do({ kind: 'end' });
+  }
+
+  /** What was never melted out has no crystals left to go on from: it is seeded then. */
+  private again(): void {
+    const school = this.school();
+    this.doubt.set(null);
+    this.bench.do({ kind: 'again', school: school === 'by-eye' ? 'seed' : school });
   }
 
   /** Writes down the solid that was asked for as put in. */

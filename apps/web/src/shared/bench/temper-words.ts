@@ -1,5 +1,13 @@
-import type { Celsius, MeltSchool, ProbeState, TemperAdvice, TemperStep, WindowForecast } from '@alnage/core';
-import { duration, mass, temperature, temperatureStep } from '../formats/formats';
+import type {
+  Celsius,
+  MeltSchool,
+  ProbeState,
+  StepDoubt,
+  TemperAdvice,
+  TemperStep,
+  WindowForecast,
+} from '@alnage/core';
+import { duration, mass, percent, temperature, temperatureStep } from '../formats/formats';
 
 export const SCHOOL_WORDS: Readonly<Record<MeltSchool, string>> = {
   seed: 'by seeding',
@@ -8,7 +16,7 @@ export const SCHOOL_WORDS: Readonly<Record<MeltSchool, string>> = {
   melt: 'melt and use',
 };
 
-export const STEP_WORDS: Readonly<Record<TemperStep, string>> = {
+const STEP_WORDS: Readonly<Record<TemperStep, string>> = {
   melt: 'Melt out',
   seed: 'Seed',
   crystals: 'Crystals',
@@ -21,7 +29,7 @@ export const STEP_WORDS: Readonly<Record<TemperStep, string>> = {
 };
 
 /** What the button says that ends a step. */
-export const STEP_DONE: Readonly<Record<TemperStep, string>> = {
+const STEP_DONE: Readonly<Record<TemperStep, string>> = {
   melt: 'It is melted',
   seed: 'The seed is in, and smooth',
   crystals: 'The crystals are there',
@@ -32,6 +40,24 @@ export const STEP_DONE: Readonly<Record<TemperStep, string>> = {
   test: 'It sets shiny',
   work: 'Ready to dip',
 };
+
+/** A step as its school calls it: without a thermometer nothing is melted out. */
+export function stepWord(step: TemperStep, school: MeltSchool): string {
+  return step === 'melt' && school === 'by-eye' ? 'Warm gently' : STEP_WORDS[step];
+}
+
+/** What the button says that ends a step of a school. */
+export function stepDone(step: TemperStep, school: MeltSchool): string {
+  return step === 'melt' && school === 'by-eye' ? 'A third is left solid' : STEP_DONE[step];
+}
+
+/** What the button says while its temper is lost. */
+export const AGAIN_WORDS = 'Begin again: on the heat';
+
+/** What the probe says against a step that somebody calls done. */
+export function doubtWords({ step, celsius, expected }: StepDoubt, school: MeltSchool): string {
+  return `The probe says ${temperature(celsius)}. After “${stepWord(step, school)}” it is between ${between(expected)}.`;
+}
 
 /** What is to be done, and the smaller word below it. */
 export interface Told {
@@ -44,6 +70,22 @@ const between = ({ low, high }: Celsius): string => `${temperature(low)} and ${t
 const seconds = (value: number): string =>
   value < 90 ? `${Math.max(1, Math.round(value))} s` : duration(value / 60);
 
+const SHARES: readonly (readonly [number, string])[] = [
+  [1 / 2, 'half'],
+  [1 / 3, 'a third'],
+  [1 / 4, 'a quarter'],
+];
+
+/** a third */
+function shareWord(share: number): string {
+  return SHARES.find(([value]) => Math.abs(value - share) < 0.01)?.[1] ?? percent(share);
+}
+
+/** How long it takes where it stands; nothing where nobody knows. */
+function inMinutes(minutes: number | null): string {
+  return minutes === null || minutes < 0.5 ? '' : ` In this kitchen that takes about ${duration(minutes)}.`;
+}
+
 type Teller = { readonly [K in TemperAdvice['kind']]: (advice: Extract<TemperAdvice, { kind: K }>) => Told };
 
 const TELL: Teller = {
@@ -51,8 +93,13 @@ const TELL: Teller = {
     what: `Melt it out to ${temperature(to.low)}`,
     why:
       underKelvin === null
-        ? 'Without a probe: take it off the heat when two thirds are melted.'
-        : `${temperatureStep(underKelvin)} to go. Off the heat when two thirds are melted, the rest melts by itself.`,
+        ? `Without a probe: all of it melted, with no lump left, and no hotter than ${temperature(to.high)}.`
+        : `${temperatureStep(underKelvin)} to go. Take it off a little before: the bowl goes on heating it.`,
+    tone: 'do',
+  }),
+  'melt-gently': ({ to, solidShare }) => ({
+    what: `Warm it gently, ${shareWord(solidShare)} left solid`,
+    why: `Over barely warm water, stirring; off the heat while ${shareWord(solidShare)} is still solid: that keeps the crystals. Never above ${temperature(to.high)}.`,
     tone: 'do',
   }),
   melted: () => ({
@@ -72,9 +119,19 @@ const TELL: Teller = {
       `A little at a time; keep ${mass(keepGrams)} in reserve.`,
     tone: 'do',
   }),
-  'stir-on': ({ to }) => ({
+  'cool-first': ({ toCelsius, minutes }) => ({
+    what: `Let it cool to ${temperature(toCelsius)} first`,
+    why: `It is so warm that all your seed would melt away in it.${inMinutes(minutes)}`,
+    tone: 'care',
+  }),
+  'too-cool': ({ to, underKelvin, seconds: warming }) => ({
+    what: `Too cool: warm it for ${seconds(warming)}`,
+    why: `${temperatureStep(underKelvin)} under ${temperature(to.low)} it sets before it is smooth. Short bursts, to between ${between(to)}.`,
+    tone: 'care',
+  }),
+  'stir-on': ({ to, minutes }) => ({
     what: `Stir it down to ${temperature(to.high)}`,
-    why: `The crystals form between ${between(to)}.`,
+    why: `The crystals form between ${between(to)}.${inMinutes(minutes)}`,
     tone: 'do',
   }),
   'add-solid': ({ grams, haveGrams, isEnough }) => ({
@@ -83,6 +140,11 @@ const TELL: Teller = {
       ? `You have ${mass(haveGrams)} in reserve.`
       : `The reserve is only ${mass(haveGrams)}: put all of it in, and cool the rest by stirring.`,
     tone: 'care',
+  }),
+  seeded: () => ({
+    what: 'The seed has brought it down',
+    why: 'It is where the crystals form. Stir on for a moment; what has not melted is not needed.',
+    tone: 'well',
   }),
   'crystals-there': () => ({
     what: 'Keep it here a minute, stirring',
@@ -94,14 +156,16 @@ const TELL: Teller = {
     why: `Work it until it thickens, between ${between(to)}.`,
     tone: 'do',
   }),
-  return: ({ to }) => ({
-    what: 'Put it back into the bowl',
-    why: `Stir until it is even; it should come to between ${between(to)}.`,
-    tone: 'do',
+  return: ({ to, isThere }) => ({
+    what: isThere ? 'It is even, and in its window' : 'Put it back into the bowl',
+    why: isThere
+      ? 'Try one piece before you begin.'
+      : `Stir until it is even; it should come to between ${between(to)}.`,
+    tone: isThere ? 'well' : 'do',
   }),
-  'stir-away': () => ({
+  'stir-away': ({ seconds: spell }) => ({
     what: 'Off the heat, stir the last pieces away',
-    why: 'A third is unmelted over barely warm water. Stir until the last lump is gone, never back on the heat.',
+    why: `Where lumps stay after two minutes: back over the barely warm water for ${seconds(spell)}, and stir again, until the last is gone.`,
     tone: 'do',
   }),
   test: () => ({
@@ -146,6 +210,8 @@ export const PROBE_WORDS: Readonly<Record<ProbeState, string>> = {
   none: 'no reading yet',
   silent: 'the probe is silent: look at its plug and its battery',
   stuck: 'the probe has not moved for three minutes: is it in the chocolate?',
+  out: 'the probe fell to the warmth of the room: is it in the chocolate?',
+  doubted: 'you went on against the probe: the guide does without it until it moves',
 };
 
 /** How long it lasts, in words. */
