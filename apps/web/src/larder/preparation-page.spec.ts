@@ -4,6 +4,7 @@ import { Outbox } from '../shared/bench/outbox';
 import { bench, dip } from '../testing/small-bench';
 import { larder, preparation, recipes } from '../testing/small-larder';
 import { render } from '../testing/render';
+import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
 import { leftText } from './parts/prep-timers';
 import { PreparationPage } from './preparation-page';
@@ -67,9 +68,17 @@ describe('the preparation', () => {
       recipes: [...recipes, recipe],
     };
     const first = { ...preparation, batch: 'b0', recipe: 'nutty', start: '2026-06-19T04:00:00.000Z' };
-    const input = { workshop, book, pieceNames: new Map<string, string>(), span: null, today: 0 };
+    const input = { workshop, book, pieceNames: new Map<string, string>(), pieces: [], span: null, today: 0 };
     const [group] = prepGroups({ ...input, preparations: [first, preparation] });
     expect(group!.rows.map(({ cleanFirst }) => cleanFirst)).toEqual([[], ['nuts']]);
+    // what its own coat has may come in with the centre
+    const coats = book.coatings.map((coating) => ({ ...coating, allergens: ['nuts'] }));
+    const own = { ...piece, id: preparation.piece };
+    const [coated] = prepGroups({
+      ...{ ...input, book: { ...book, coatings: coats }, pieces: [own] },
+      preparations: [first, preparation],
+    });
+    expect(coated!.rows[1]!.cleanFirst).toEqual([]);
     // what was made before today is left out, until its day is picked
     const done: PreparationView['done'] = {
       at: first.end,

@@ -34,6 +34,7 @@ export class PreparationPage {
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   private readonly pieceNames = this.store.selectSignal(workshopFeature.selectPieceNames);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly preparations = this.store.selectSignal(larderFeature.selectPreparations);
   private readonly larder = this.store.selectSignal(larderFeature.selectLarder);
   private readonly said = this.store.selectSignal(larderFeature.selectTrouble);
@@ -51,6 +52,7 @@ export class PreparationPage {
       workshop,
       book: this.declared().book,
       pieceNames: this.pieceNames(),
+      pieces: this.pieces(),
       today: Math.max(
         -Infinity,
         ...days.map(({ start }) => Date.parse(start)).filter((start) => start <= this.clock.now()),

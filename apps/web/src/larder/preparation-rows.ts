@@ -1,6 +1,7 @@
-import type { PreparationView, Workshop } from '@alnage/contract';
+import type { Piece, PreparationView, Workshop } from '@alnage/contract';
 import {
   bindRecipe,
+  pieceAllergens,
   recipeFigures,
   scaleRecipe,
   type KeptRecipe,
@@ -31,6 +32,8 @@ export interface PrepRow {
   readonly steps: readonly PrepStep[];
   readonly allergens: readonly string[];
   /** What was worked with on the benches that day before, and is not in this: clean first. */
+  /** What the piece declares in all: it is in the coat, if not in the centre. */
+  readonly mayBeThere: readonly string[];
   readonly cleanFirst: readonly string[];
   readonly done: PreparationView['done'];
   readonly doneText: string;
@@ -56,6 +59,7 @@ export interface PrepInput {
   readonly workshop: Workshop;
   readonly book: LarderBook;
   readonly pieceNames: ReadonlyMap<string, string>;
+  readonly pieces: readonly Piece[];
   /** From and to, in ms; null: what is still to be made, and all of today and later. */
   readonly span: { readonly from: number; readonly to: number } | null;
   /** When today began, in ms. */
@@ -101,18 +105,15 @@ function withCleaning(
   return own.map((row) => {
     const before = all.filter((each) => key.startsWith(`${each.day} `) && each.row.start < row.start);
     const met = new Set(before.flatMap((each) => each.row.allergens));
-    return { ...row, cleanFirst: [...met].filter((each) => !row.allergens.includes(each)).sort() };
+    return { ...row, cleanFirst: [...met].filter((each) => !row.mayBeThere.includes(each)).sort() };
   });
 }
 
 function prepRow(
   one: PreparationView,
-  {
-    input: { workshop, book, pieceNames },
-    kept,
-    wall,
-  }: { readonly input: PrepInput; readonly kept: KeptRecipe; readonly wall: WallTime },
+  { input, kept, wall }: { readonly input: PrepInput; readonly kept: KeptRecipe; readonly wall: WallTime },
 ): PrepRow {
+  const { workshop, book, pieceNames } = input;
   const bound = scaleRecipe(bindRecipe(kept, book), one.factor);
   const piece = pieceNames.get(one.piece) ?? one.piece;
   const [start, end] = [Date.parse(one.start), Date.parse(one.end)];
@@ -127,10 +128,17 @@ function prepRow(
     ingredients: ingredientsOf(bound),
     steps: kept.steps.map(prepStep),
     allergens: recipeFigures(bound).allergens,
+    mayBeThere: declaredBy(one.piece, input),
     cleanFirst: [],
     done: one.done,
     doneText: one.done ? doneText(one.done, workshop, wall) : '',
   };
+}
+
+/** What a piece declares, coatings included: that may come in with its centre. */
+function declaredBy(id: string, { pieces, book }: PrepInput): readonly string[] {
+  const piece = pieces.find((each) => each.id === id);
+  return piece ? pieceAllergens(piece, { coatings: book.coatings, book }) : [];
 }
 
 function ingredientsOf(bound: Recipe): PrepIngredient[] {

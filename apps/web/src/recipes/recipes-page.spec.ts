@@ -1,7 +1,8 @@
-import type { Device, RecipeEffects } from '@alnage/contract';
+import type { Device, Piece, RecipeEffects } from '@alnage/contract';
 import { BenchActions } from '../state/bench.state';
 import { render } from '../testing/render';
 import { recipes } from '../testing/small-larder';
+import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
 import { boundRecipe, lineTexts, scaledRecipe } from './recipe-figures';
 import { recipeDraftOf, recipeForm } from './recipe-form';
@@ -70,6 +71,23 @@ describe('the recipes', () => {
     await page.type('Pieces', '43');
     expect(page.text()).toContain('portions of 9 g43');
     expect(page.text()).toContain('Pour the hot cream over it');
+  });
+
+  test('open a pan at how heavy a millilitre is in the piece that is made of it', async () => {
+    const shape = { kind: 'cuboid', lengthMm: 50, widthMm: 20, heightMm: 15 } as const;
+    const form = { ...piece.form, shape, centreGrams: 9 } as Piece['form'];
+    const page = await render(
+      RecipesPage,
+      { pieces: [{ ...piece, recipe: 'ganache', form }] },
+      { id: 'ganache' },
+    );
+    await page.type('Scaled to', 'pan');
+    // 9 g in 15 ml
+    expect((page.field('A millilitre of it') as HTMLInputElement).value).toBe('0.6');
+    await page.type('Scaled to', 'mould');
+    expect(page.page.querySelector('[role=alert]')!.textContent).toContain(
+      'There is no mould yet. Add one in the Workshop.',
+    );
   });
 
   test('are scaled to all cavities of moulds, and to a pan', async () => {
@@ -141,6 +159,21 @@ describe('the kitchen’s sums', () => {
     expect(page.text()).toContain('Too soft to cut or roll');
     await page.type('Good pieces', '0');
     expect(page.text()).toContain('Pieces 0 will not do');
+  });
+
+  test('of a ganache that is cut agree from the first: it stands in its frame as high as it is cut', async () => {
+    const page = await render(SumsPage);
+    const stands = (): number => Number(/stands in the frame([\d.]+) mm/.exec(page.text())![1]);
+    expect(stands()).toBeCloseTo(12, 1);
+    expect(page.text()).not.toContain('to stand 12.00 mm high');
+    // a frame that nobody typed in follows what is cut
+    await page.type('High', '15');
+    expect(stands()).toBeCloseTo(15, 1);
+    const width = Number((page.field('Frame, wide') as HTMLInputElement).value);
+    await page.type('Frame, wide', String(2 * width));
+    expect(stands()).toBeCloseTo(7.5, 1);
+    const fitting = /to stand 15.00 mm high, at 300 mm long([\d.]+) mm wide/.exec(page.text())![1];
+    expect(Math.abs(Number(fitting) - width)).toBeLessThan(1);
   });
 
   test('of sugar go by where the kitchen lies, and by the pot', async () => {

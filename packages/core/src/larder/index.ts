@@ -42,6 +42,7 @@ export {
   SUPPLY_BASES,
   SUPPLY_KINDS,
   baseAmountOf,
+  isAlwaysThere,
   type Supply,
   type SupplyBase,
   type SupplyKind,

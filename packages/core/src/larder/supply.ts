@@ -13,8 +13,14 @@ export const SUPPLY_KINDS = [
   'flavour',
   'bought-centre',
   'packing',
+  'always-there',
 ] as const;
 export type SupplyKind = (typeof SUPPLY_KINDS)[number];
+
+/** What comes out of the tap, and the like, is neither bought nor counted. */
+export function isAlwaysThere({ kind }: { readonly kind: SupplyKind }): boolean {
+  return kind === 'always-there';
+}
 
 /** What stock of a supply is counted in. */
 export const SUPPLY_BASES = ['g', 'piece'] as const;

@@ -1,4 +1,4 @@
-import { stockCourse, type ItemAmount, type LarderItem } from '@alnage/core';
+import { isAlwaysThere, stockCourse, type ItemAmount, type LarderItem } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { findLots, lotsThere } from './lot-view';
 import { LotMoveEntity } from '../../store/work/lot.entity';
@@ -11,7 +11,7 @@ export interface Drawn {
   readonly shortAmount: number;
 }
 
-/** Which lots give what is wanted at an instant: those that are to be used first of those still in date. */
+/** Which lots give what is wanted at an instant: those that are to be used first of those still in date; of what is always there none. */
 export async function drawnLots(
   manager: EntityManager,
   wanted: readonly ItemAmount[],
@@ -19,7 +19,9 @@ export async function drawnLots(
 ): Promise<Drawn[]> {
   const lots = await findLots(manager);
   const supplies = await manager.find(SupplyEntity);
-  return wanted.map(({ item, amount }) => {
+  const always = new Set(supplies.filter(isAlwaysThere).map(({ id }) => id));
+  const counted = wanted.filter(({ item }) => item.kind !== 'supply' || !always.has(item.id));
+  return counted.map(({ item, amount }) => {
     const own = lotsThere(item, { lots, supplies, timeZone }).map((lot) => ({
       ...lot,
       usableUntil: lot.usableUntil?.getTime() ?? Infinity,

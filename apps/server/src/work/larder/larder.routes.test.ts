@@ -240,6 +240,19 @@ describe('a preparation', () => {
     expect(body.done!.missing.map(({ item }) => item.id)).toEqual(['baking-soda']);
   });
 
+  test('is not short of what is always there, which nobody buys', async () => {
+    const made = (await preparations()).find(({ done, recipe }) => done !== null && recipe === 'honeycomb')!;
+    const url = `/api/preparations/${made.batch}/done`;
+    await ask(shop.app, ['DELETE', url]);
+    const soda = (await workshopOf(shop.app)).supplies.find(({ id }) => id === 'baking-soda')!;
+    const { id, ...own } = { ...soda, kind: 'always-there' };
+    expect((await ask(shop.app, ['PUT', `/api/supplies/${id}`], own)).status).toBe(200);
+    expect((await larder()).needs.some(({ item }) => item.id === 'baking-soda')).toBe(false);
+    const { body } = await ask<PreparationView>(shop.app, ['POST', url], { despiteShort: false });
+    expect(body.done!.missing).toEqual([]);
+    expect(body.done!.lots.length).toBeGreaterThan(0);
+  });
+
   test('that there is not is not found', async () => {
     const none = await ask(shop.app, ['POST', '/api/preparations/b999/done'], { despiteShort: false });
     expect(none.body).toMatchObject({ code: 'record-not-found', params: { what: 'preparation' } });

@@ -2,6 +2,7 @@ import type { Larder, NeedPart, NeedView } from '@alnage/contract';
 import {
   baseAmountOf,
   coatingLoads,
+  isAlwaysThere,
   isSameItem,
   itemNeed,
   learnRejects,
@@ -61,13 +62,15 @@ export async function larderNow(manager: EntityManager, now: Date, things: MadeO
   };
 }
 
-/** Everything that is bought: coatings that are not blended of others, and every supply. */
+/** Everything that is bought: coatings that are not blended of others, and every supply that is not always there. */
 function itemsOf({ dippery, book }: NeedSources): LarderItem[] {
   return [
     ...dippery.coatings
       .filter(({ entity }) => entity.kind !== 'blend')
       .map(({ id }) => ({ kind: 'coating' as const, id })),
-    ...book.supplies.map(({ id }) => ({ kind: 'supply' as const, id })),
+    ...book.supplies
+      .filter((supply) => !isAlwaysThere(supply))
+      .map(({ id }) => ({ kind: 'supply' as const, id })),
   ];
 }
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import {
   BUTTER_SHARE,
@@ -22,7 +22,7 @@ import {
   type GanachePortion,
   type GanacheType,
 } from '@alnage/core';
-import { count, thickness } from '../../shared/formats/formats';
+import { count, length, thickness } from '../../shared/formats/formats';
 import { FigureTable, type FigureRow } from '../../shared/figures/figure-table';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -30,6 +30,9 @@ import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { weighedText } from '../../shared/larder/larder-words';
 import { refusalText } from '../recipe-figures';
+
+/** A sheet that stands so near to what is cut is as high as it is cut. */
+const AS_CUT_MM = 0.25;
 
 const FIRMNESS = choicesOf<GanacheType | 'own'>({
   soft: 'soft, for moulds: 1 to 1',
@@ -137,6 +140,11 @@ export class GanacheSum {
     lossShare: new NumberControl(0.04, { min: 0, max: 0.5 }),
   });
   private readonly typed = toSignal(this.form.valueChanges, { initialValue: null, equal: () => false });
+  constructor() {
+    this.fitFrame();
+    this.form.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => this.fitFrame());
+  }
+
   protected readonly sum = computed(() => {
     this.typed();
     try {
@@ -182,7 +190,7 @@ export class GanacheSum {
         label: `pieces of ${weighedText(ganachePortionGrams(portion))}, spares among them`,
         value: count(startedPieces),
       },
-      ...this.frameRows(totalGrams),
+      ...this.frameRows(startedPieces * ganachePortionGrams(portion)),
     ];
     return {
       rows,
@@ -191,11 +199,45 @@ export class GanacheSum {
     };
   }
 
-  private frameRows(totalGrams: number): FigureRow[] {
+  /** How high what comes out of the pot stands, and the frame in which it stands as high as it is cut. */
+  private frameRows(grams: number): FigureRow[] {
     const c = this.form.controls;
     if (c.portion.value !== 'cut') return [];
-    const frame = { lengthMm: c.frameLengthMm.number, widthMm: c.frameWidthMm.number };
-    return [{ label: 'stands in the frame', value: thickness(sheetHeightMm(totalGrams, frame)) }];
+    const lengthMm = c.frameLengthMm.number;
+    const stands = sheetHeightMm(grams, { lengthMm, widthMm: c.frameWidthMm.number });
+    const cut = c.heightMm.number;
+    const widthMm = (c.frameWidthMm.number * stands) / cut;
+    const isAsCut = Math.abs(stands - cut) < AS_CUT_MM;
+    return [
+      { label: 'stands in the frame', value: thickness(stands) },
+      ...(isAsCut
+        ? []
+        : [
+            {
+              label: `to stand ${thickness(cut)} high, at ${length(lengthMm)} long`,
+              value: `${length(widthMm)} wide`,
+            },
+          ]),
+    ];
+  }
+
+  /** A frame that nobody typed in is as wide as lets the ganache stand as high as it is cut. */
+  private fitFrame(): void {
+    const c = this.form.controls;
+    if (c.frameWidthMm.dirty || c.portion.value !== 'cut') return;
+    try {
+      const { startedPieces } = ganacheGramsFor(this.portion(), {
+        goodPieces: c.pieces.number,
+        certainty: c.certainty.number,
+        rejectRate: c.rejectRate.number,
+        lossShare: c.lossShare.number,
+      });
+      const area = startedPieces * c.lengthMm.number * c.widthMm.number;
+      c.frameWidthMm.setValue(Math.round(area / c.frameLengthMm.number), { emitEvent: false });
+    } catch (error) {
+      // what cannot be told yet is told by the sum
+      if (!(error instanceof InputError)) throw error;
+    }
   }
 
   private portion(): GanachePortion {

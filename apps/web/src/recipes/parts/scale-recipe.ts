@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  untracked,
+} from '@angular/core';
 import { FormControl, FormGroup } from '@angular/forms';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
@@ -8,6 +16,7 @@ import {
   panGrams,
   POT_GRAMS,
   RECIPE_PIECES,
+  volumeMm3,
   type Recipe,
   type ScaleWish,
 } from '@alnage/core';
@@ -30,21 +39,22 @@ const BY_CHOICES = choicesOf<By>({
   yield: 'so many grams to share out',
 });
 
+const NO_MOULD = { kind: 'refused', text: 'There is no mould yet. Add one in the Workshop.' } as const;
 const PAN_MM = { min: 1, max: 2000 };
 
-function wishForm(recipe: Recipe) {
+function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | null; mould: string }) {
   return new FormGroup({
     by: new FormControl<By>('pieces', { nonNullable: true }),
     pieces: new NumberControl(100, RECIPE_PIECES),
     ingredient: new FormControl(recipe.ingredients[0]!.ingredient, { nonNullable: true }),
     haveGrams: new NumberControl(500, HAVE_GRAMS),
     yieldGrams: new NumberControl(1000, HAVE_GRAMS),
-    mould: new FormControl('', { nonNullable: true }),
+    mould: new FormControl(mould, { nonNullable: true }),
     moulds: new NumberControl(1, RECIPE_PIECES),
     panLengthMm: new NumberControl(300, PAN_MM),
     panWidthMm: new NumberControl(200, PAN_MM),
     panHeightMm: new NumberControl(15, PAN_MM),
-    panGramsPerMl: new NumberControl(PAN_GRAMS_PER_ML, GRAMS_PER_ML),
+    panGramsPerMl: new NumberControl(gramsPerMl ?? PAN_GRAMS_PER_ML, GRAMS_PER_ML),
     potGrams: new NumberControl(3000, POT_GRAMS, { isOptional: true }),
   });
 }
@@ -157,13 +167,23 @@ function wishForm(recipe: Recipe) {
 })
 export class ScaleRecipe {
   readonly recipe = input.required<Recipe>();
+  /** Of a recipe that is kept: pieces that are made of it tell how heavy it is. */
+  readonly recipeId = input<string | null>(null);
 
-  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly bys = BY_CHOICES;
   /** Another recipe begins anew; the same one changed by somebody keeps what was typed. */
   protected readonly form = linkedSignal({
     source: () => this.recipe().name,
-    computation: () => wishForm(this.recipe()),
+    computation: () =>
+      untracked(() =>
+        wishForm(this.recipe(), {
+          gramsPerMl: this.ownGramsPerMl(),
+          mould: this.moulds()[0]?.id ?? '',
+        }),
+      ),
   });
   private readonly typed = toSignal(
     toObservable(this.form).pipe(
@@ -176,6 +196,15 @@ export class ScaleRecipe {
     ),
     { equal: () => false },
   );
+  /** How heavy a millilitre of it is in the pieces that are made of it; null where none tells. */
+  private readonly ownGramsPerMl = computed(() => {
+    const own = this.pieces().find(({ recipe }) => recipe !== null && recipe === this.recipeId());
+    if (own?.form.kind !== 'dipped') return null;
+    const gramsPerMl = own.form.centreGrams / (volumeMm3(own.form.shape) / 1000);
+    return gramsPerMl >= GRAMS_PER_ML.min && gramsPerMl <= GRAMS_PER_ML.max
+      ? Math.round(gramsPerMl * 100) / 100
+      : null;
+  });
   protected readonly ingredients = computed(() =>
     this.recipe().ingredients.map(({ ingredient, name }) => ({ id: ingredient, name })),
   );
@@ -183,6 +212,7 @@ export class ScaleRecipe {
   protected readonly scaled = computed(() => {
     const now = this.typed();
     if (!now) return null;
+    if (now.form.controls.by.value === 'mould' && this.moulds().length === 0) return NO_MOULD;
     return scaledRecipe(this.recipe(), () => this.wish(now.form), now.form.controls.potGrams.value);
   });
 

@@ -40,6 +40,7 @@ export const SUPPLY_KIND_WORDS: Readonly<Record<SupplyKind, string>> = {
   dry: 'dry goods',
   flavour: 'flavour and finish',
   'bought-centre': 'bought centre',
+  'always-there': 'always there, as tap water is',
   packing: 'packing',
 };
 
