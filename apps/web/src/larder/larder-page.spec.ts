@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import type { LotDraft } from '@alnage/contract';
 import { EllStore } from '../shared/ell/ell.store';
 import { LarderActions } from '../state/larder.state';
+import { piece } from '../testing/small-piece';
 import { larder } from '../testing/small-larder';
 import { press, render, type Rendered } from '../testing/render';
 import { LarderPage } from './larder-page';
@@ -19,12 +20,18 @@ const margin = (page: HTMLElement): string => page.querySelector('aside')!.textC
 describe('the Larder place', () => {
   test('shows what is to be bought first, then what there is enough of, then what nobody uses', async () => {
     const { page, text } = await open();
+    expect(text()).not.toContain('Nothing here is bought for');
     const [berries, dark, cream] = rows(page);
     expect(berries).toMatch(/^Strawberry fruit 20 110 4 × 25 pieces Thu 18, 20:00 €26\.00$/);
     expect(dark).toMatch(/^Dark 64 coating 5\.00 kg 1\.30 kg enough$/);
     expect(cream).toMatch(/^Cream dairy 0 g – not used$/);
     expect(text()).toContain('1 to buy, €26.00');
     expect(text()).toContain('against plan 3, made Thu 18, 08:00, published');
+  });
+
+  test('says for what nothing is bought', async () => {
+    const page = await render(LarderPage, { larder, pieces: [{ ...piece, supplies: [] }] });
+    expect(page.text()).toContain('Nothing here is bought for Dusk berry');
   });
 
   test('answers why so much, and the rows add up', async () => {

@@ -10,12 +10,15 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
+import { isCentreUnknown } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { choicesOf } from '../shared/forms/choice-field';
+import { listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { troubleText } from '../shared/problem-text';
 import { LarderActions, larderFeature } from '../state/larder.state';
+import { workshopFeature } from '../state/workshop.state';
 import type { LarderShown } from './larder-rows';
 import { LarderPageStore } from './larder.store';
 import { ItemMargin } from './parts/item-margin';
@@ -40,6 +43,8 @@ export class LarderPage {
   private readonly findField = viewChild.required<ElementRef<HTMLInputElement>>('find');
   protected readonly shownChoices = choicesOf(SHOWN_WORDS);
   private readonly larder = this.store.selectSignal(larderFeature.selectLarder);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly trouble = this.store.selectSignal(larderFeature.selectTrouble);
   private readonly failed = this.store.selectSignal(larderFeature.selectFailed);
 
@@ -49,6 +54,15 @@ export class LarderPage {
     if (!plan || !wall) return 'what there is, and what the plan needs';
     const state = plan.isPublished ? 'published' : 'not published yet';
     return `against plan ${plan.version}, made ${wall.dayTime(Date.parse(plan.madeAt))}, ${state}`;
+  });
+  /** Pieces of which nothing tells where their centres come from. */
+  protected readonly unknownCentres = computed(() => {
+    const supplies = this.workshop()?.supplies ?? [];
+    return listed(
+      this.pieces()
+        .filter((piece) => isCentreUnknown(piece, supplies))
+        .map(({ name }) => name),
+    );
   });
   /** What could not be read; what could not be done is told where it was asked for. */
   protected readonly troubleText = computed(() => {

@@ -47,6 +47,14 @@ describe('the Pieces place', () => {
     expect(margin).toContain('Contains soya');
   });
 
+  test('asks what a centre is bought as that nothing tells of', async () => {
+    const bare = { ...piece, supplies: [] };
+    const page = await render(PiecesPage, { pieces: [bare] });
+    expect(page.text()).toContain('What is its centre bought as?');
+    const link = page.page.querySelector<HTMLAnchorElement>('aside .note a')!;
+    expect(link.getAttribute('href')).toBe('/pieces/dusk-berry');
+  });
+
   test('answers what to melt as one types', async () => {
     const page = await render(PiecesPage);
     await page.type('Good pieces', '420');

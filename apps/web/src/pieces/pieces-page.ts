@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { centreGramsOf, mayContain, pieceAllergens, type PieceForm } from '@alnage/core';
+import { centreGramsOf, isCentreUnknown, mayContain, pieceAllergens, type PieceForm } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import {
   counted,
@@ -90,6 +90,11 @@ export class PiecesPage {
       ...(fromBowls.length > 0 ? [`${listed(fromBowls)}, from bowls of its coating`] : []),
       ...(fromBenches.length > 0 ? [`${listed(fromBenches)}, from shared benches`] : []),
     ];
+  });
+  /** Whether nothing tells where its centre comes from. */
+  protected readonly isCentreUnknown = computed(() => {
+    const piece = this.page.chosen()?.piece;
+    return piece !== undefined && isCentreUnknown(piece, this.workshop()?.supplies ?? []);
   });
   /** By which recipe its centre is made. */
   protected readonly recipe = computed(() => {

@@ -7,6 +7,7 @@ export {
   type LarderBook,
   type ItemGrams,
 } from './book';
+export { isCentreUnknown } from './centre-source';
 export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './item-need';
 export {
   allergenClashes,
