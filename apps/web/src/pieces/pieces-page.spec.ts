@@ -1,5 +1,5 @@
 import { piece } from '../testing/small-piece';
-import { weighing } from '../testing/small-workshop';
+import { weighing, workshop } from '../testing/small-workshop';
 import { press, render } from '../testing/render';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { PiecesPage } from './pieces-page';
@@ -45,6 +45,12 @@ describe('the Pieces place', () => {
     expect(margin).toContain('24 h to pickup');
     expect(margin).toContain('the shop’s own rules');
     expect(margin).toContain('Contains soya');
+  });
+
+  test('cautions in the route about a freezer on the way of fruit', async () => {
+    const zones = workshop.zones.map((zone) => ({ ...zone, celsius: -18 }));
+    const page = await render(PiecesPage, { workshop: { ...workshop, zones } });
+    expect(page.page.querySelector('.route .note')!.textContent).toContain('fresh fruit must never freeze');
   });
 
   test('asks what a centre is bought as that nothing tells of', async () => {

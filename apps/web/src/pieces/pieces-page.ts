@@ -10,7 +10,14 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { centreGramsOf, isCentreUnknown, mayContain, pieceAllergens, type PieceForm } from '@alnage/core';
+import {
+  centreGramsOf,
+  coldCautions,
+  isCentreUnknown,
+  mayContain,
+  pieceAllergens,
+  type PieceForm,
+} from '@alnage/core';
 import { Store } from '@ngrx/store';
 import {
   counted,
@@ -21,6 +28,7 @@ import {
   temperature,
   thickness,
 } from '../shared/formats/formats';
+import { coldText, warmthContext } from '../shared/cold-words';
 import { Keys } from '../shared/keys';
 import { FigureTable } from '../shared/figures/figure-table';
 import { Margin } from '../shared/margin/margin';
@@ -90,6 +98,15 @@ export class PiecesPage {
       ...(fromBowls.length > 0 ? [`${listed(fromBowls)}, from bowls of its coating`] : []),
       ...(fromBenches.length > 0 ? [`${listed(fromBenches)}, from shared benches`] : []),
     ];
+  });
+  /** What warmth on its way would do to it. */
+  protected readonly cautions = computed(() => {
+    const [piece, workshop] = [this.page.chosen()?.piece, this.workshop()];
+    if (!piece || !workshop) return [];
+    const names = new Map(workshop.zones.map(({ id, name }) => [id, name]));
+    return coldCautions(piece, warmthContext(workshop, piece.form.coating)).map((each) =>
+      coldText(each, names),
+    );
   });
   /** Whether nothing tells where its centre comes from. */
   protected readonly isCentreUnknown = computed(() => {

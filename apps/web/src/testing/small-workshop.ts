@@ -102,7 +102,7 @@ export const workshop: Workshop = {
   ],
   moulds: [],
   zones: [
-    { id: 'fridge', name: 'Fridge', trays: 6, version: 1 },
+    { id: 'fridge', name: 'Fridge', trays: 6, celsius: 4, version: 1 },
     { id: 'rack', name: 'Cool rack', trays: 6, version: 1 },
   ],
   coatings: [

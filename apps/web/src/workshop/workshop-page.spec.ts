@@ -167,6 +167,7 @@ describe('the zones', () => {
     expect(page.http.expectOne('/api/zones/fridge').request.body).toEqual({
       name: 'Fridge',
       trays: 8,
+      celsius: 4,
       version: 1,
     });
   });

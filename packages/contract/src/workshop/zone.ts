@@ -1,5 +1,6 @@
+import { ZONE_CELSIUS } from '@alnage/core';
 import { Type, type Static } from 'typebox';
-import { Version } from '../shared/bounds';
+import { Version, within } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';
 
 /** Trays in one zone at most. */
@@ -8,6 +9,8 @@ export const ZONE_TRAYS = 10_000;
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
   trays: Type.Integer({ minimum: 0, maximum: ZONE_TRAYS }),
+  /** How warm it is kept, °C; null or absent: nobody said. */
+  celsius: Type.Optional(Type.Union([within(ZONE_CELSIUS), Type.Null()])),
 };
 
 /** A shelf, rack or cold space, counted in trays. */

@@ -88,3 +88,10 @@ export {
   type WindowForecast,
   type WorkedBowl,
 } from './window-forecast';
+export {
+  ZONE_CELSIUS,
+  coldCautions,
+  type ColdCaution,
+  type WarmthContext,
+  type WarmthOfPiece,
+} from './cold-cautions';

@@ -151,10 +151,10 @@ export const DEMO_MOULDS: readonly Row<MouldEntity>[] = [
 ];
 
 export const DEMO_ZONES: readonly Row<ZoneEntity>[] = [
-  { id: 'fridge', name: 'Fridge', trays: 48 },
-  { id: 'rack', name: 'Cool rack', trays: 40 },
-  { id: 'freezer', name: 'Freezer', trays: 10 },
-  { id: 'shelf', name: 'Shelf', trays: 80 },
+  { id: 'fridge', name: 'Fridge', trays: 48, celsius: 4 },
+  { id: 'rack', name: 'Cool rack', trays: 40, celsius: 16 },
+  { id: 'freezer', name: 'Freezer', trays: 10, celsius: -18 },
+  { id: 'shelf', name: 'Shelf', trays: 80, celsius: null },
 ];
 
 const couverture = {

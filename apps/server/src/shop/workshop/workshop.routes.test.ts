@@ -221,9 +221,11 @@ describe('names', () => {
 describe('a zone', () => {
   test('is taken, changed and removed; one that pieces lie in stays', async () => {
     const taken = await ask<ZoneView>(shop.app, ['POST', '/api/zones'], { name: 'Attic', trays: 12 });
-    expect(taken.body).toEqual({ id: 'attic', name: 'Attic', trays: 12, version: 1 });
-    const change = { name: 'Attic', trays: 14, version: 1 };
-    expect((await ask<ZoneView>(shop.app, ['PUT', '/api/zones/attic'], change)).body.trays).toBe(14);
+    expect(taken.body).toEqual({ id: 'attic', name: 'Attic', trays: 12, celsius: null, version: 1 });
+    const change = { name: 'Attic', trays: 14, celsius: 12.5, version: 1 };
+    expect((await ask<ZoneView>(shop.app, ['PUT', '/api/zones/attic'], change)).body).toMatchObject({
+      ...{ trays: 14, celsius: 12.5 },
+    });
     expect((await ask(shop.app, ['PUT', '/api/zones/attic'], change)).body.code).toBe('record-changed');
     expect((await workshopOf(shop.app)).zones.at(-1)).toMatchObject({ id: 'attic', version: 2 });
     expect((await ask(shop.app, ['DELETE', '/api/zones/attic'])).status).toBe(204);

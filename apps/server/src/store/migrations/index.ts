@@ -15,6 +15,7 @@ import { AllergyWaivers1795000000000 } from './1795000000000-allergy-waivers';
 import { Witnesses1796000000000 } from './1796000000000-witnesses';
 import { TraceStop1797000000000 } from './1797000000000-trace-stop';
 import { Overrulings1798000000000 } from './1798000000000-overrulings';
+import { ZoneWarmth1799000000000 } from './1799000000000-zone-warmth';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -37,4 +38,5 @@ export const MIGRATIONS = [
   Witnesses1796000000000,
   TraceStop1797000000000,
   Overrulings1798000000000,
+  ZoneWarmth1799000000000,
 ];

@@ -28,6 +28,10 @@ export class PickupPointEntity extends KeptRecord {
 export class ZoneEntity extends KeptRecord {
   @Column('integer')
   trays: number;
+
+  /** How warm it is kept. */
+  @Column('double precision', { nullable: true })
+  celsius: number | null;
 }
 
 /** Moulds of one kind. */

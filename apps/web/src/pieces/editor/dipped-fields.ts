@@ -6,6 +6,7 @@ import { liveControls } from '../../shared/forms/control-state';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { length } from '../../shared/formats/formats';
 import { WAY_WORDS } from '../../shared/piece-words';
+import { ColdNote } from './cold-note';
 import { CENTRE_WORDS, SHAPE_WORDS } from './new-piece';
 import { shapeOf, type Dimension, type PieceFormGroup } from './piece-form';
 
@@ -22,7 +23,7 @@ const DIMENSION_WORDS: Readonly<Record<Dimension, string>> = {
 /** A dipped piece: the size of its centre, measured or by weight, and how it goes under. */
 @Component({
   selector: 'al-dipped-fields',
-  imports: [ChoiceField, MatButtonModule, QuantityField],
+  imports: [ChoiceField, ColdNote, MatButtonModule, QuantityField],
   templateUrl: './dipped-fields.html',
   styleUrls: ['../../shared/forms/fields.scss', './part-fields.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -54,6 +54,20 @@ describe('the editor of a piece', () => {
     page.http.expectNone('/api/pieces');
   });
 
+  test('cautions beside the field about what warmth does to a piece, and does not stop it', async () => {
+    const zones = [...workshop.zones, { id: 'freezer', name: 'Freezer', trays: 4, celsius: -18, version: 1 }];
+    const page = await render(PieceEditorPage, { workshop: { ...workshop, zones } }, { id: 'dusk-berry' });
+    expect(page.page.querySelectorAll('al-cold-note p')).toHaveLength(0);
+    await page.type('Dipped at', '-18');
+    expect(page.text()).toContain('At -18 °C it is frozen. Frozen fruit weeps as it thaws');
+    await page.type('Bowl at', '45');
+    expect(page.text()).toContain('At 45 °C its temper is lost: it is worked up to 32.2 °C');
+    await page.type('Then lies in', 'freezer');
+    expect(page.text()).toContain('Freezer is at -18 °C: fresh fruit must never freeze.');
+    await page.click('Save the piece');
+    page.http.expectOne('/api/pieces/dusk-berry');
+  });
+
   test('holds its route against its recipe, and takes the making from there', async () => {
     const page = await open('dusk-berry');
     await page.type('Its centre is made by', 'ganache');

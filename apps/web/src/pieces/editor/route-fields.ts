@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { FormArray } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { map, startWith, switchMap } from 'rxjs';
@@ -10,18 +9,21 @@ import { TextField } from '../../shared/forms/text-field';
 import { knownSkills } from '../../shared/skills';
 import { workshopFeature } from '../../state/workshop.state';
 import { COAT_WORDS } from '../../shared/piece-words';
+import { ColdNote } from './cold-note';
+import type { PieceFormGroup } from './piece-form';
 import { packStage, stageForm, type StageForm } from './stage-form';
 
 /** The stages of a piece: the work, then where its trays lie and for how long. */
 @Component({
   selector: 'al-route-fields',
-  imports: [ChoiceField, MatButtonModule, QuantityField, TextField],
+  imports: [ChoiceField, ColdNote, MatButtonModule, QuantityField, TextField],
   templateUrl: './route-fields.html',
   styleUrls: ['../../shared/forms/fields.scss', './route-fields.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RouteFields {
-  readonly route = input.required<FormArray<StageForm>>();
+  readonly form = input.required<PieceFormGroup>();
+  protected readonly route = computed(() => this.form().controls.route);
 
   /** The stages as they stand, also when the coats of the piece put one in. */
   protected readonly stages = toSignal(

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { FormGroup } from '@angular/forms';
 import { ZONE_TRAYS, type ZoneDraft, type ZoneView } from '@alnage/contract';
+import { ZONE_CELSIUS } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -14,10 +15,11 @@ type ZoneForm = ReturnType<typeof zoneForm>;
 
 const FIRST: ZoneDraft = { name: '', trays: 12 };
 
-function zoneForm({ name, trays }: ZoneDraft = FIRST) {
+function zoneForm({ name, trays, celsius = null }: ZoneDraft = FIRST) {
   return new FormGroup({
     name: nameControl(name),
     trays: new NumberControl(trays, { min: 0, max: ZONE_TRAYS, isInteger: true }),
+    celsius: new NumberControl(celsius, ZONE_CELSIUS, { isOptional: true }),
   });
 }
 
@@ -31,6 +33,12 @@ function zoneForm({ name, trays }: ZoneDraft = FIRST) {
         <div class="row">
           <al-text class="wide" [control]="form.controls.name" at="/name" />
           <al-quantity label="Room for" unit="trays" [control]="form.controls.trays" at="/trays" />
+          <al-quantity
+            label="Kept at"
+            quantity="temperature"
+            [control]="form.controls.celsius"
+            at="/celsius"
+          />
         </div>
       </al-record-editor>
     }
@@ -50,7 +58,11 @@ export class ZoneEditor {
       thing: 'zone',
       records: () => this.workshop()?.zones ?? [],
       form: zoneForm,
-      draftOf: ({ controls }) => ({ name: controls.name.value.trim(), trays: controls.trays.number }),
+      draftOf: ({ controls }) => ({
+        name: controls.name.value.trim(),
+        trays: controls.trays.number,
+        celsius: controls.celsius.value,
+      }),
       done: (id) => this.done.emit(id),
     },
     this.id,

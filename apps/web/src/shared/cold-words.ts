@@ -1,0 +1,37 @@
+import { windowsOf, type ColdCaution, type WarmthContext } from '@alnage/core';
+import type { Workshop } from '@alnage/contract';
+import { temperature } from './formats/formats';
+
+/** What warmth does to a piece, in words, with why. */
+export function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>): string {
+  const at = temperature(caution.celsius);
+  switch (caution.kind) {
+    case 'frozen-fruit':
+      return `At ${at} it is frozen. Frozen fruit weeps as it thaws, and its coat slips off: dip it cold, never frozen.`;
+    case 'frozen-centre':
+      return `At ${at} the coat sets before it drains: it coats thick, and cracks as the centre warms. Let it come to the cool room first.`;
+    case 'temper-lost':
+      return `At ${at} its temper is lost: it is worked up to ${temperature(caution.high)}, and blooms above.`;
+    case 'too-thick':
+      return `At ${at} it is under its window, from ${temperature(caution.low)}: coats grow, and feet spread.`;
+    case 'freezes-fruit':
+      return `${zoneName(caution.zone, zoneNames)} is at ${at}: fresh fruit must never freeze. It weeps as it thaws.`;
+    case 'freezes-temper':
+      return `${zoneName(caution.zone, zoneNames)} is at ${at}: a tempered coat that lies there for long takes dew as it comes out, and blooms. A quarter of an hour is enough to set it.`;
+  }
+}
+
+function zoneName(id: string, names: ReadonlyMap<string, string>): string {
+  return names.get(id) ?? id;
+}
+
+/** What decides in a workshop about the warmth of a piece in this coating. */
+export function warmthContext(workshop: Workshop, coatingId: string): WarmthContext {
+  const all = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
+  const coating = all.find(({ id }) => id === coatingId);
+  return {
+    windows: coating ? windowsOf(coating, all) : null,
+    isTempered: coating?.isTempered ?? false,
+    zones: workshop.zones,
+  };
+}
