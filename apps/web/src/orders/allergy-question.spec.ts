@@ -25,6 +25,8 @@ test('an order of what its customer must never have stops, until somebody says w
   const question = page.page.querySelector('[role=alertdialog]')!;
   expect(question.textContent).toContain('Stop: this is not for E. Halla');
   expect(question.textContent).toContain('Dusk berry contains soya, which E. Halla must never have.');
+  // it is said once
+  expect(page.text().match(/must never have/g)).toHaveLength(1);
   await page.click('Take it knowingly');
   page.http.expectNone('/api/orders');
   expect(page.text()).toContain('Say why.');

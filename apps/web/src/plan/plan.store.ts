@@ -5,7 +5,7 @@ import {
   isHeld,
   stageGrams,
   startedPieces,
-  tasksOffHours,
+  tasksAlone,
   type Batch,
   type HeldProblem,
   type OpenLine,
@@ -125,7 +125,7 @@ export const PlanPageStore = signalStore(
       alone: computed(() => {
         const [shown, named] = [views(), words()];
         if (!shown || !named) return [];
-        const ahead = tasksOffHours(shown.saved).filter(({ start }) => start >= page.now());
+        const ahead = tasksAlone(shown.saved).filter(({ start }) => start >= page.now());
         return ahead.map((task) => taskText(task, named));
       }),
       unmet: computed(() => {

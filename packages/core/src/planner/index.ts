@@ -24,6 +24,7 @@ export { USUAL_STEPS, makePlan, type BestSoFar, type PlanLimits, type PlanResult
 export {
   movedTasks,
   tasksOf,
+  tasksAlone,
   tasksOffHours,
   type MovedTask,
   type Task,

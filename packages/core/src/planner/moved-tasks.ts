@@ -79,6 +79,13 @@ export function tasksOffHours({ problem, plan }: Planned): Task[] {
   );
 }
 
+/** Those of them that nobody is there to begin; who is there and would only stay longer can. */
+export function tasksAlone(planned: Planned): Task[] {
+  return tasksOffHours(planned).filter(
+    ({ person, start }) => !isAtWork(planned.problem, { person, start, end: start + 1 }),
+  );
+}
+
 /** Whether somebody is there for all of a task. */
 export function isAtWork(
   { people }: Pick<Planned['problem'], 'people'>,

@@ -6,7 +6,7 @@ import { makePlan } from './make-plan';
 import type { Planned, Problem } from './problem';
 import { randomProblem, runa, smallProblem } from './testing/small-problem';
 import { heldAt } from './edit/holds';
-import { tasksOf } from './moved-tasks';
+import { tasksAlone, tasksOf } from './moved-tasks';
 import { whatHelps } from './what-helps';
 import { whatIf } from './what-if';
 import { seeds } from './testing/seeds';
@@ -119,6 +119,15 @@ describe('what if', () => {
       const away: Change = { kind: 'away', person: 'runa', span: [now, problem.horizon] };
       const told = whatIf({ problem: week, plan }, [away], { steps: 30 });
       expect(checkPlan(told.problem, told.plan).violations, `seed ${seed}`).toEqual([]);
+      // what somebody who is there would only have to stay longer for is not left alone
+      const alone = tasksAlone(told);
+      expect(told.offHours).toEqual(expect.arrayContaining(alone));
+      for (const { person, start } of alone)
+        expect(
+          told.problem.people
+            .find(({ id }) => id === person)!
+            .shifts.some(([a, b]) => a <= start && start < b),
+        ).toBe(false);
       const { people } = told.problem;
       const ofRuna = tasksOf(told.plan).filter(({ person, start }) => person === 'runa' && start >= now);
       expect(ofRuna, `seed ${seed}`).toEqual(told.offHours);

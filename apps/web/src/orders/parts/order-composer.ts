@@ -47,6 +47,7 @@ import { CustomerNote } from '../../shared/orders/customer-note';
 import { customerMeant, customersLike } from '../../shared/orders/customer-words';
 import { customersFeature } from '../../state/customers.state';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
+import type { Trouble } from '../../state/problem';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { linesText } from '../../shared/orders/order-rows';
@@ -230,6 +231,13 @@ export class OrderComposer {
     () => this.trouble()?.errors.filter(({ code }) => ALLERGY_FAULTS.includes(code)) ?? [],
   );
 
+  /** What is told at its field: what is asked about is not said there again. */
+  private readonly toldAtFields = computed((): Trouble | null => {
+    const trouble = this.trouble();
+    if (!trouble || trouble.code === 'no-connection' || this.clashes().length === 0) return trouble;
+    return { ...trouble, errors: trouble.errors.filter(({ code }) => !ALLERGY_FAULTS.includes(code)) };
+  });
+
   /** What else stood in the way. */
   protected readonly otherTrouble = computed(() => (this.clashes().length > 0 ? null : this.trouble()));
 
@@ -262,7 +270,7 @@ export class OrderComposer {
       const composing = this.composing();
       this.form.set(untracked(() => this.freshForm(composing)));
     });
-    this.errors.from(this.trouble);
+    this.errors.from(this.toldAtFields);
     this.store.dispatch(OrderActions.saveDismissed());
     afterNextRender(() => {
       if (this.composing().kind === 'change') this.customer()?.focus();

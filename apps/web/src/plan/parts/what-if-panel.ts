@@ -41,14 +41,14 @@ import { WhatIfForm } from './what-if-form';
         <p class="over" role="alert">It could not be worked out. Remove the last change and try another.</p>
       } @else if (come(); as outcome) {
         @if (page.alone().length > 0) {
-          <section class="note over" aria-label="Nobody is there for">
-            <h3>Nobody is there for</h3>
+          <div class="note over" role="status">
+            <strong>Nobody is there for</strong>
             <ul>
               @for (text of page.alone(); track $index) {
                 <li>{{ text }}</li>
               }
             </ul>
-          </section>
+          </div>
         }
         <al-plan-difference
           [before]="outcome.before"

@@ -1,5 +1,5 @@
 import type { Piece, Workshop } from '@alnage/contract';
-import { SPARE_PREFIX, tasksOffHours, type BowlLevel, type Task } from '@alnage/core';
+import { SPARE_PREFIX, tasksAlone, type BowlLevel, type Task } from '@alnage/core';
 import { count, counted, mass } from '../../shared/formats/formats';
 import { planWords, type PlanWords } from '../../shared/plan/plan-names';
 import type { PlanViews } from '../../state/plan.state';
@@ -164,7 +164,7 @@ class SceneBuilder {
 
   /** The lane of nobody, where work waits for somebody who is not there; none where there is no such work. */
   private nobody(): { readonly y: number; has(task: Pick<Task, 'of' | 'start'>): boolean } {
-    const tasks = tasksOffHours(this.views.saved).filter(({ start, end }) => this.isSeen(start, end));
+    const tasks = tasksAlone(this.views.saved).filter(({ start, end }) => this.isSeen(start, end));
     const keyOf = ({ of, start }: Pick<Task, 'of' | 'start'>): string => `${of} ${start}`;
     const keys = new Set(tasks.map(keyOf));
     const label = { id: NOBODY, name: 'Nobody', detail: counted(tasks.length, 'task') };

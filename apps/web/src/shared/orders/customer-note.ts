@@ -38,6 +38,8 @@ import { clashText } from './clash-words';
 })
 export class CustomerNote {
   readonly customer = input.required<Customer>();
+  /** Whether what is against them is asked about beside this. */
+  readonly isAsked = input(false);
   readonly ordered = input.required<readonly { readonly piece: string }[]>();
 
   private readonly store = inject(Store);
@@ -45,6 +47,7 @@ export class CustomerNote {
   private readonly book = this.store.selectSignal(workshopFeature.selectClashBook);
   protected readonly allergies = computed(() => listed(this.customer().allergies));
   protected readonly clash = computed(() => {
+    if (this.isAsked()) return '';
     const ordered = this.ordered().map(({ piece }) => piece);
     return clashText(allergenClashes(this.customer().allergies, ordered, this.book()), this.names());
   });
