@@ -206,6 +206,38 @@ describe('the bench', () => {
       by: 'runa',
     });
     request.flush(sealedRun);
+    await page.settle();
+    // what it taught is said at once, with the way to the Ledger, until somebody has read it
+    expect(page.text()).toContain('18-A-1 is sealed: 100 good pieces. Dusk berry 10.0 g → 10.4 g.');
+    expect(page.page.querySelector('.sealed a')!.getAttribute('href')).toBe('/ledger');
+    await page.click('Read');
+    expect(page.text()).not.toContain('18-A-1 is sealed');
+  });
+
+  test('names the fields that stand in the way of sealing', async () => {
+    const page = await open({
+      events: [
+        ...begun.filter(({ deed }) => deed.kind !== 'weigh'),
+        deedAt(691, { kind: 'tray', pieces: 76 }),
+        deedAt(692, { kind: 'end' }),
+      ],
+    });
+    // all pieces are down: what is weighed now is what is left
+    await page.click('Weigh bowl');
+    expect(
+      page.page.querySelector('[aria-label="Weighed for what"] [aria-pressed=true]')!.textContent,
+    ).toContain('After the run');
+    await page.click('Not now');
+    await page.click('Seal the run');
+    page.http.expectOne('/api/runs').flush(
+      {
+        code: 'invalid-input',
+        errors: [{ pointer: '/note', code: 'too-long', params: { limit: 200 } }],
+      },
+      { status: 400, statusText: 'no' },
+    );
+    await page.settle();
+    expect(page.text()).toMatch(/Not saved: some fields need another look. note: /);
   });
 
   test('guides a melt from the heat to its window, by the school that is chosen', async () => {

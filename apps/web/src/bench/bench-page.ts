@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import { isDip, type BenchLens } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { counted, listed } from '../shared/formats/formats';
+import { capital, counted, listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
 import { Outbox } from '../shared/bench/outbox';
+import { taughtText } from '../shared/bench/taught-text';
 import { troubleText } from '../shared/problem-text';
 import { BenchActions, benchFeature } from '../state/bench.state';
 import { deedWords, REFUSAL_WORDS } from './bench-words';
@@ -23,7 +25,7 @@ const TROUBLE_ROWS = 4;
 
 /** Bench: one run at a time, very large – what is done now, what comes next, and what it does to the day. */
 @Component({
-  imports: [LetGo, MatButtonModule, Margin, DipRun, HandWork, MeltGuide, MendPanel],
+  imports: [LetGo, RouterLink, MatButtonModule, Margin, DipRun, HandWork, MeltGuide, MendPanel],
   providers: [BenchStore],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -34,6 +36,7 @@ export class BenchPage {
   protected readonly outbox = inject(Outbox);
   private readonly store = inject(Store);
   private readonly said = this.store.selectSignal(benchFeature.selectTrouble);
+  private readonly justSealed = this.store.selectSignal(benchFeature.selectJustSealed);
 
   protected readonly lenses = computed((): (BenchLens & { name: string })[] => {
     const workshop = this.page.workshop();
@@ -45,6 +48,16 @@ export class BenchPage {
   protected readonly trouble = computed(() => {
     const trouble = this.said();
     return trouble && troubleText(trouble);
+  });
+  /** What the run that was sealed just now taught. */
+  protected readonly sealed = computed(() => {
+    const [run, workshop] = [this.justSealed(), this.page.workshop()];
+    if (!run || !workshop) return null;
+    const piece = this.page.words()?.piece(run.piece) ?? run.piece;
+    return {
+      head: `${run.code} is sealed: ${counted(run.good, 'good piece')}.`,
+      taught: taughtText(run, capital(piece)),
+    };
   });
   protected readonly kind = computed(() => {
     const work = this.page.current()?.work;
@@ -100,6 +113,10 @@ export class BenchPage {
     const damp = humidity();
     return `Kitchen ${room.toFixed(1)} °C${damp === null ? '' : `, ${Math.round(damp)}% humidity`}`;
   });
+
+  protected readSealed(): void {
+    this.store.dispatch(BenchActions.sealRead());
+  }
 
   constructor() {
     this.store.dispatch(BenchActions.opened());

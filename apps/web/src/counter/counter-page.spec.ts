@@ -82,6 +82,26 @@ describe('the Counter place', () => {
     expect(page.page.querySelector('aside')!.textContent).toContain(told);
   });
 
+  test('takes back what was done by mistake, however long ago', async () => {
+    const page = await render(CounterPage, {
+      orders: [order({ state: 'handed-over', version: 3 })],
+      saved: savedPlan([orders[0]!]),
+    });
+    TestBed.inject(EllStore).pick(1, 1);
+    await page.settle();
+    await page.click('M-0401');
+    await page.click('Not handed over after all');
+    const back = page.http.expectOne('/api/orders/o1/move');
+    expect(back.request.body).toEqual({ to: 'ready', version: 3, despiteKitchen: null });
+    back.flush(order({ state: 'ready', version: 4 }));
+    await page.settle();
+    await page.click('Not on the shelf after all');
+    expect(page.http.expectOne('/api/orders/o1/move').request.body).toMatchObject({
+      to: 'promised',
+      version: 4,
+    });
+  });
+
   test('shows the chosen order, but does not change it from here', async () => {
     const page = await openFriday();
     await page.click('M-0401');

@@ -19,6 +19,7 @@ export const BenchActions = createActionGroup({
     'Ledger opened': emptyProps(),
     'Runs read': props<{ runs: RunRecord[] }>(),
     'Seal asked': props<{ ask: SealAsk }>(),
+    'Seal read': emptyProps(),
     'Amend asked': props<{ id: string; ask: AmendAsk }>(),
     Kept: props<{ run: RunRecord; isAmended: boolean }>(),
     'Keep failed': props<{ trouble: Trouble }>(),
@@ -31,6 +32,8 @@ export interface BenchState {
   readonly devices: readonly Device[];
   /** Sealed runs, the first sealed first; null until somebody looks at them. */
   readonly runs: readonly RunRecord[] | null;
+  /** The run that was sealed here last, until somebody has read what it taught. */
+  readonly justSealed: RunRecord | null;
   /** Whether somebody has looked at the bench: only then it is read anew when something changes. */
   readonly isWanted: boolean;
   readonly isKeeping: boolean;
@@ -42,6 +45,7 @@ const initial: BenchState = {
   bench: null,
   devices: [],
   runs: null,
+  justSealed: null,
   isWanted: false,
   isKeeping: false,
   trouble: null,
@@ -63,8 +67,9 @@ export const benchFeature = createFeature({
       isKeeping: true,
       keepTrouble: null,
     })),
-    on(BenchActions.kept, (state, { run }): BenchState => ({
+    on(BenchActions.kept, (state, { run, isAmended }): BenchState => ({
       ...state,
+      justSealed: isAmended ? state.justSealed : run,
       isKeeping: false,
       keepTrouble: null,
       runs: state.runs && withRun(state.runs, run),
@@ -74,6 +79,7 @@ export const benchFeature = createFeature({
       isKeeping: false,
       keepTrouble: trouble,
     })),
+    on(BenchActions.sealRead, (state): BenchState => ({ ...state, justSealed: null })),
     on(BenchActions.dismissed, (state): BenchState => ({ ...state, keepTrouble: null })),
   ),
 });

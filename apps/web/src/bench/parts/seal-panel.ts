@@ -7,7 +7,7 @@ import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { count, mass, pieceMass } from '../../shared/formats/formats';
-import { troubleText } from '../../shared/problem-text';
+import { otherFieldTexts, troubleText } from '../../shared/problem-text';
 import { BenchActions, benchFeature } from '../../state/bench.state';
 import { doubtWords } from '../bench-words';
 import { BenchStore } from '../bench.store';
@@ -92,7 +92,9 @@ export class SealPanel {
   });
   protected readonly trouble = computed(() => {
     const trouble = this.own();
-    return trouble && trouble.code !== 'seal-doubtful' ? troubleText(trouble) : null;
+    if (!trouble || trouble.code === 'seal-doubtful') return null;
+    const others = otherFieldTexts(trouble, (pointer) => pointer === '/toLarderGrams');
+    return [troubleText(trouble), ...others].join(' ');
   });
   protected readonly perPiece = computed(() => {
     const state = this.bench.current()?.state;

@@ -54,10 +54,12 @@ export class WeighPanel {
   private readonly wanted = signal<WeighedWhat | null>(null);
   protected readonly grams = new NumberControl(null, BOWL_GRAMS);
   protected readonly choices = computed(() => WHAT);
-  /** Before the run until it is weighed; then after it. */
+  /** Before the run until it is weighed, or all of its pieces are down; then after it. */
   protected readonly what = computed((): WeighedWhat => {
     const weighed = this.bench.current()?.state.weighed ?? [];
-    return this.wanted() ?? (weighed.some(({ what }) => what === 'start') ? 'left' : 'start');
+    const run = this.bench.run();
+    const isDown = run !== null && run.good + run.rejected >= run.wanted;
+    return this.wanted() ?? (isDown || weighed.some(({ what }) => what === 'start') ? 'left' : 'start');
   });
   protected readonly hint = computed(() => {
     const [scale, contents] = [this.bench.scaleGrams(), this.bench.contents()];

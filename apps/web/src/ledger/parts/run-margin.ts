@@ -10,8 +10,9 @@ import {
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { REJECT_WORDS } from '../../shared/bench/reject-words';
+import { taughtText } from '../../shared/bench/taught-text';
 import { countsNow, type RunRecord } from '@alnage/contract';
-import { BOWL_GRAMS, isLessonDoubted, REJECT_CAUSES, RUN_PIECES } from '@alnage/core';
+import { BOWL_GRAMS, REJECT_CAUSES, RUN_PIECES } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -93,19 +94,7 @@ export class RunMargin {
       .rejects.filter(({ pieces }) => pieces > 0)
       .map(({ cause, pieces }) => `${pieces} ${REJECT_WORDS[cause]}`),
   );
-  protected readonly taught = computed(() => {
-    const { taught, minutes, describedMinutes } = this.row().run;
-    const pace = describedMinutes > 0 ? minutes / describedMinutes - 1 : 0;
-    const paceText =
-      Math.abs(pace) < 0.03
-        ? 'Pace as described.'
-        : `${Math.abs(Math.round(100 * pace))}% ${pace > 0 ? 'slower' : 'faster'} than described.`;
-    if (isLessonDoubted(this.row().run.confirmed))
-      return `It was sealed in doubt, so nothing is learned from it until its weighing is counted again in Pieces. ${paceText}`;
-    if (!taught) return `Nothing was weighed, so the coat was not learned. ${paceText}`;
-    const { beforeGrams, afterGrams } = taught;
-    return `${this.row().piece} ${pieceMass(beforeGrams)} → ${pieceMass(afterGrams)}. ${paceText} The next plan goes by it.`;
-  });
+  protected readonly taught = computed(() => taughtText(this.row().run, this.row().piece));
   protected readonly lots = computed(() =>
     [...this.row().run.lots, ...this.row().run.batchLots].map(({ lot, code, item, amount }) => ({
       lot,

@@ -24,6 +24,10 @@ interface Step {
   readonly verb: string;
 }
 
+/** What was done by mistake is taken back, however long ago. */
+const NOT_THERE: Step = { to: 'promised', verb: 'Not on the shelf after all' };
+const NOT_GONE: Step = { to: 'ready', verb: 'Not handed over after all' };
+const BACK: readonly Step[] = [NOT_THERE, NOT_GONE];
 const CANCEL: Step = { to: 'cancelled', verb: 'Cancel the order' };
 
 /** What can be done with an order here; handing over is the counter’s. */
@@ -35,8 +39,8 @@ const STEPS: Readonly<Record<OrderState, readonly Step[]>> = {
   ],
   waiting: [{ to: 'promised', verb: 'Promise it' }, CANCEL],
   promised: [CANCEL],
-  ready: [{ to: 'not-collected', verb: 'Not collected' }, CANCEL],
-  'handed-over': [],
+  ready: [{ to: 'not-collected', verb: 'Not collected' }, NOT_THERE, CANCEL],
+  'handed-over': [NOT_GONE],
   'not-collected': [{ to: 'ready', verb: 'Back on the shelf' }],
   cancelled: [
     { to: 'promised', verb: 'Promise it again' },
@@ -126,6 +130,8 @@ export class OrderDetails {
   /** The name that stands for a person who was erased is nobody to remember. */
   protected readonly isErased = computed(() => this.order().customer === 'erased');
   protected readonly steps = computed(() => STEPS[this.order().state]);
+  /** Where it is not changed it can still be taken back. */
+  protected readonly backSteps = computed(() => this.steps().filter((step) => BACK.includes(step)));
   protected readonly isOpen = computed(() => ['asked', 'promised', 'waiting'].includes(this.order().state));
 
   /** Keeps who ordered it among the customers; what they must not have is told there. */
