@@ -125,7 +125,7 @@ test('an empty workshop is led from nothing to its first promised order', async 
   await goOn(demo, 'The first order');
   await beginOrder(demo);
   await demo.keyboard.type('12 first berry wed 15 for A. First');
-  await expect(demo.getByRole('table', { name: 'When it could be collected' })).toBeVisible();
+  await expect(demo.getByRole('grid', { name: 'When it could be collected' })).toBeVisible();
   await demo.keyboard.press('Enter');
   await expect(demo.getByRole('row', { name: /A\. First/ })).toContainText('promised');
   await expect(demo.getByText('Setting up:')).toBeHidden();

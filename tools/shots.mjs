@@ -31,7 +31,7 @@ const SHOTS = [
     prepare: async (page) => {
       await page.getByRole('button', { name: 'New order' }).click();
       await page.getByLabel('Say it in one line').fill('1 truffle box, 6 dusk berry sat 10.30 for Varg');
-      await page.getByRole('table', { name: 'When it could be collected' }).waitFor();
+      await page.getByRole('grid', { name: 'When it could be collected' }).waitFor();
     },
   },
   { name: 'pieces', path: '/pieces', prepare: async () => {} },

@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  ElementRef,
   inject,
   input,
   linkedSignal,
@@ -20,6 +21,7 @@ import { planFeature } from '../../state/plan.state';
 import { troubleOf } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
 import { SlotMaking } from './slot-making';
+import { nextSlot } from './slot-steps';
 import { promiseDays, promiseSummary, promiseText, promiseTimes } from './promise-days';
 
 const WAIT_MS = 350;
@@ -47,9 +49,9 @@ type Answer =
           When it could be collected: {{ summary() }}. ● open, ◐ tight, – not possible, × closed
         </p>
         <div class="scroll">
-          <table aria-label="When it could be collected">
+          <table role="grid" aria-label="When it could be collected" (keydown)="step($event)">
             <thead>
-              <tr>
+              <tr role="row">
                 <th scope="col"><span class="visually-hidden">Day</span></th>
                 @for (column of times(); track column.time) {
                   <th scope="col" class="figure">
@@ -60,14 +62,16 @@ type Answer =
             </thead>
             <tbody>
               @for (day of days(); track day.date) {
-                <tr>
+                <tr role="row">
                   <th scope="row">{{ day.name }}</th>
                   @for (cell of day.cells; track $index) {
-                    <td>
+                    <td role="gridcell">
                       @if (cell) {
                         <button
                           type="button"
                           [class]="cell.slot.kind"
+                          [attr.tabindex]="cell.slot.at === tabStop() ? 0 : -1"
+                          [attr.data-at]="cell.slot.at"
                           [attr.aria-label]="cell.name"
                           [attr.aria-pressed]="cell.slot.at === chosenSlot()"
                           (mouseenter)="look(cell.slot)"
@@ -113,6 +117,7 @@ export class PromiseGrid {
   readonly pickup = input.required<string>();
   readonly picked = output<string>();
 
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly api = inject(Api);
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
@@ -158,6 +163,20 @@ export class PromiseGrid {
     const words = planWords(saved ?? unplanned, workshop, this.pieces());
     return promiseText(slot, this.slots(), { words, timeZone: workshop.timeZone });
   });
+
+  /** The one slot that Tab comes to; from there the arrows go. */
+  protected readonly tabStop = computed(() => this.seen()?.at ?? this.slots()[0]?.at ?? '');
+
+  /** Goes on by an arrow key, Home or End. */
+  protected step(event: KeyboardEvent): void {
+    const rows = this.days().map(({ cells }) => cells.map((cell) => cell?.slot.at ?? null));
+    const at = (event.target as HTMLElement).dataset['at'];
+    const next = at && nextSlot(rows, at, event.key);
+    if (!next) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.host.querySelector<HTMLElement>(`[data-at="${next}"]`)?.focus();
+  }
 
   protected look(slot: PromisedSlot): void {
     this.seen.set(slot);
