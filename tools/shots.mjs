@@ -113,7 +113,10 @@ const BENCH_SHOTS = [
     path: '/bench',
     prepare: async (page) => {
       const told = (text) => page.getByText(text, { exact: true }).first().waitFor({ timeout: 60_000 });
-      await page.getByRole('button', { name: /put in/ }).first().waitFor();
+      await page
+        .getByRole('button', { name: /put in/ })
+        .first()
+        .waitFor();
       await page.keyboard.press(' ');
       await told('The seed has brought it down');
       await page.keyboard.press(' ');

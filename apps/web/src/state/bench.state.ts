@@ -97,6 +97,7 @@ const readBench = createEffect(
         BenchActions.opened,
         BenchActions.kept,
         LiveActions.benchChanged,
+        LiveActions.ordersChanged,
         LiveActions.planChanged,
         LiveActions.connectionBack,
       ),

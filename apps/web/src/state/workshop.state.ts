@@ -1,5 +1,5 @@
 import type { Box, Piece, Workshop } from '@alnage/contract';
-import { DEFAULT_TRACE_STOP, type ClashBook, type Declared, type Dippery } from '@alnage/core';
+import { DEFAULT_MAY_CONTAIN_STOP, type ClashBook, type Declared, type Dippery } from '@alnage/core';
 import {
   createActionGroup,
   createFeature,
@@ -81,7 +81,7 @@ export const workshopFeature = createFeature({
         (workshop, pieces, declared): ClashBook => ({
           pieces,
           declared,
-          stop: workshop?.rules.traceStop ?? DEFAULT_TRACE_STOP,
+          stop: workshop?.rules.mayContainStop ?? DEFAULT_MAY_CONTAIN_STOP,
         }),
       ),
       selectDays: createSelector(selectWorkshop, (workshop) => workshop?.season?.days ?? []),

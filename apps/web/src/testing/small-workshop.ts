@@ -178,7 +178,7 @@ export const workshop: Workshop = {
     warmingWatts: 500,
     refundHours: 48,
     lateRefundShare: 0.5,
-    traceStop: 'bowls',
+    mayContainStop: 'bowls',
     version: 1,
   },
 };

@@ -199,7 +199,7 @@ export const WorkshopFile = closed(
     rules: closed({
       ...Rules.properties,
       warmingWatts: Type.Optional(Rules.properties.warmingWatts),
-      traceStop: Type.Optional(Rules.properties.traceStop),
+      mayContainStop: Type.Optional(Rules.properties.mayContainStop),
     }),
     changeovers: closed({
       defaultMinutes: minutes,

@@ -5,7 +5,7 @@ import {
   MINOR,
   REFUND_HOURS,
   SEED_SHARE,
-  TRACE_STOPS,
+  MAY_CONTAIN_STOPS,
   WARMING_WATTS,
   WASTE_SHARE,
   WAYS,
@@ -36,7 +36,7 @@ export const Rules = closed({
   refundHours: within(REFUND_HOURS),
   lateRefundShare: within(LATE_REFUND_SHARE),
   /** What of *may contain* stops an order of somebody who must never have it. */
-  traceStop: Type.Enum([...TRACE_STOPS]),
+  mayContainStop: Type.Enum([...MAY_CONTAIN_STOPS]),
   version: Version,
 });
 export type Rules = Static<typeof Rules>;

@@ -11,8 +11,8 @@ export { isCentreUnknown } from './centre-source';
 export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './item-need';
 export {
   allergenClashes,
-  DEFAULT_TRACE_STOP,
-  TRACE_STOPS,
+  DEFAULT_MAY_CONTAIN_STOP,
+  MAY_CONTAIN_STOPS,
   centreAllergens,
   mayContain,
   pieceAllergens,
@@ -20,7 +20,7 @@ export {
   type ClashBook,
   type Declared,
   type DeclaringPiece,
-  type TraceStop,
+  type MayContainStop,
 } from './piece-allergens';
 export {
   amountsForYield,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { LarderBook } from './book';
 import type { Supply } from './supply';
-import { allergenClashes, mayContain, pieceAllergens, type TraceStop } from './piece-allergens';
+import { allergenClashes, mayContain, pieceAllergens, type MayContainStop } from './piece-allergens';
 
 const supply = (id: string, allergens: string[]): Supply => ({
   ...{ id, name: id, kind: 'nuts', base: 'g', packs: [], gramsPerMl: null, gramsPerPiece: null, allergens },
@@ -65,7 +65,7 @@ describe('what somebody must not have', () => {
     { ...plain, id: 'twist', allergens: ['gluten'] },
     { ...plain, id: 'bar', form: { coating: 'white' }, recipe: 'centre' },
   ];
-  const found = (stop: TraceStop, ...allergies: string[]) =>
+  const found = (stop: MayContainStop, ...allergies: string[]) =>
     allergenClashes(allergies, ['berry', 'twist', 'gone'], { pieces, declared, stop });
 
   test('is found in what is ordered, coatings included', () => {

@@ -53,10 +53,10 @@ export function mayContain(
 }
 
 /** What of *may contain* stops an order: nothing, what comes from shared bowls, or what comes from shared benches as well. */
-export const TRACE_STOPS = ['none', 'bowls', 'benches'] as const;
-export type TraceStop = (typeof TRACE_STOPS)[number];
+export const MAY_CONTAIN_STOPS = ['none', 'bowls', 'benches'] as const;
+export type MayContainStop = (typeof MAY_CONTAIN_STOPS)[number];
 /** Shop default: a bowl carries what was dipped in it, a bench is wiped. */
-export const DEFAULT_TRACE_STOP: TraceStop = 'bowls';
+export const DEFAULT_MAY_CONTAIN_STOP: MayContainStop = 'bowls';
 
 /** A piece with what somebody must not have: what is in it, and what may be by the shop’s rule. */
 export interface AllergenClash {
@@ -69,7 +69,7 @@ export interface AllergenClash {
 export interface ClashBook {
   readonly pieces: readonly (DeclaringPiece & { readonly id: string })[];
   readonly declared: Declared;
-  readonly stop: TraceStop;
+  readonly stop: MayContainStop;
 }
 
 /** What of these pieces somebody must not have, coatings included; a piece that is not known is left out. */

@@ -1,6 +1,6 @@
 import {
   DEFAULT_REFUND_RULE,
-  DEFAULT_TRACE_STOP,
+  DEFAULT_MAY_CONTAIN_STOP,
   DEFAULT_WARMING_WATTS,
   DEFAULT_WAY_RULES,
 } from '@alnage/core';
@@ -30,7 +30,7 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   seedShare: 1 / 3,
   warmingWatts: DEFAULT_WARMING_WATTS,
   ...DEFAULT_REFUND_RULE,
-  traceStop: DEFAULT_TRACE_STOP,
+  mayContainStop: DEFAULT_MAY_CONTAIN_STOP,
   feedToken: null,
   rulesVersion: 1,
   country: '',

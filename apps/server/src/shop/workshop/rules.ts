@@ -4,7 +4,7 @@ import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
 /** The shop's own rules as the API shows them. */
 export function rulesView(workshop: WorkshopEntity): Rules {
   const { ways, labourMinorPerHour, wasteShare, certainty, seedShare, warmingWatts } = workshop;
-  const { refundHours, lateRefundShare, traceStop, rulesVersion: version } = workshop;
+  const { refundHours, lateRefundShare, mayContainStop, rulesVersion: version } = workshop;
   return {
     ways: [...ways],
     labourMinorPerHour,
@@ -14,7 +14,7 @@ export function rulesView(workshop: WorkshopEntity): Rules {
     warmingWatts,
     refundHours,
     lateRefundShare,
-    traceStop,
+    mayContainStop,
     version,
   };
 }

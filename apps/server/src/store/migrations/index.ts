@@ -13,7 +13,7 @@ import { Practices1793000000000 } from './1793000000000-practices';
 import { Changes1794000000000 } from './1794000000000-changes';
 import { AllergyWaivers1795000000000 } from './1795000000000-allergy-waivers';
 import { Witnesses1796000000000 } from './1796000000000-witnesses';
-import { TraceStop1797000000000 } from './1797000000000-trace-stop';
+import { MayContainStop1797000000000 } from './1797000000000-may-contain-stop';
 import { Overrulings1798000000000 } from './1798000000000-overrulings';
 import { ZoneWarmth1799000000000 } from './1799000000000-zone-warmth';
 import { Ledger1784000000000 } from './1784000000000-ledger';
@@ -36,7 +36,7 @@ export const MIGRATIONS = [
   Changes1794000000000,
   AllergyWaivers1795000000000,
   Witnesses1796000000000,
-  TraceStop1797000000000,
+  MayContainStop1797000000000,
   Overrulings1798000000000,
   ZoneWarmth1799000000000,
 ];

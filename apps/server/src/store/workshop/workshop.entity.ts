@@ -1,5 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import type { Changeovers, TraceStop, WayRule, Weights } from '@alnage/core';
+import type { Changeovers, MayContainStop, WayRule, Weights } from '@alnage/core';
 
 /** The one workshop of an installation. */
 @Entity('workshop')
@@ -59,8 +59,8 @@ export class WorkshopEntity {
   lateRefundShare: number;
 
   /** What of *may contain* stops an order of somebody who must never have it. */
-  @Column('text', { name: 'trace_stop' })
-  traceStop: TraceStop;
+  @Column('text', { name: 'may_contain_stop' })
+  mayContainStop: MayContainStop;
 
   /** Secret part of the calendars' addresses. */
   @Column('text', { name: 'feed_token', nullable: true })

@@ -22,7 +22,7 @@ export class AllergyBook {
   private constructor(private readonly book: ClashBook) {}
 
   static async load(manager: EntityManager): Promise<AllergyBook> {
-    const { traceStop: stop } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+    const { mayContainStop: stop } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
     return new AllergyBook({
       pieces: await manager.find(PieceEntity),
       declared: await loadDeclared(manager),

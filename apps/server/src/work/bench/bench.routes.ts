@@ -25,7 +25,8 @@ export function addBench(app: App): void {
   app.get(
     '/api/bench',
     { schema: { tags, response: { 200: Bench } } },
-    keptAnswer(app, { topics: ['bench', 'plan', 'workshop'], isTimed: true }, () =>
+    // whose boxes a work is for, and what they get knowingly, is told by their orders
+    keptAnswer(app, { topics: ['bench', 'orders', 'plan', 'workshop'], isTimed: true }, () =>
       benchNow(app.db.manager, app.clock),
     ),
   );

@@ -1,5 +1,5 @@
 import type { Order, OrderDraft, OrderEvent } from '@alnage/contract';
-import type { TraceStop } from '@alnage/core';
+import type { MayContainStop } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ordersOf } from '../../testing/ask';
 import { change, draft, openApp, type WorkshopApp, OVERRULED } from '../../testing/workshop-app';
@@ -103,7 +103,7 @@ describe('an order of what its customer must never have', () => {
     const asked = async (piece: string) =>
       (await take(oats({ lines: [{ piece, pieces: 6 }], state: 'waiting' }))).json<{ errors?: object[] }>()
         .errors;
-    const rule = (stop: TraceStop) => shop.db.query(`update workshop set trace_stop = '${stop}'`);
+    const rule = (stop: MayContainStop) => shop.db.query(`update workshop set may_contain_stop = '${stop}'`);
     const may = (piece: string) => [
       { code: 'may-not-be-for-customer', params: { customer: HALLA, piece, allergens: 'nuts' } },
     ];

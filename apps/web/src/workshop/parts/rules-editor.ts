@@ -12,7 +12,7 @@ import {
   WASTE_SHARE,
   WAY_FACTOR_BOUND,
   WAY_SECONDS,
-  type TraceStop,
+  type MayContainStop,
   type WayRule,
 } from '@alnage/core';
 import { Store } from '@ngrx/store';
@@ -31,7 +31,7 @@ type KeptRules = Rules & typeof THE_RULES;
 /** Of the rules there is one, without an id. */
 const THE_RULES = { id: '', name: 'Ways and rates' };
 
-const TRACE_CHOICES: readonly Choice<TraceStop>[] = [
+const MAY_CONTAIN_CHOICES: readonly Choice<MayContainStop>[] = [
   { id: 'none', name: 'never: it is only told' },
   { id: 'bowls', name: 'where bowls are shared' },
   { id: 'benches', name: 'where bowls or benches are shared' },
@@ -56,7 +56,7 @@ function rulesForm(rules: Rules) {
     warmingWatts: new NumberControl(rules.warmingWatts, WARMING_WATTS),
     refundHours: new NumberControl(rules.refundHours, REFUND_HOURS),
     lateRefundShare: new NumberControl(rules.lateRefundShare, LATE_REFUND_SHARE),
-    traceStop: new FormControl(rules.traceStop, { nonNullable: true }),
+    mayContainStop: new FormControl(rules.mayContainStop, { nonNullable: true }),
   });
 }
 
@@ -75,7 +75,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
     warmingWatts: c.warmingWatts.number,
     refundHours: c.refundHours.number,
     lateRefundShare: c.lateRefundShare.number,
-    traceStop: c.traceStop.value,
+    mayContainStop: c.mayContainStop.value,
   };
 }
 
@@ -144,9 +144,9 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
           <al-choice
             class="wide"
             label="“May contain” stops an order"
-            [choices]="traceStops"
-            [control]="form.controls.traceStop"
-            at="/traceStop"
+            [choices]="mayContainStops"
+            [control]="form.controls.mayContainStop"
+            at="/mayContainStop"
           />
         </div>
         <h2>Ways of dipping</h2>
@@ -195,7 +195,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
 export class RulesEditor {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly words = WAY_WORDS;
-  protected readonly traceStops = TRACE_CHOICES;
+  protected readonly mayContainStops = MAY_CONTAIN_CHOICES;
   protected readonly record = new RecordForm<KeptRules, RulesForm, Omit<Rules, 'version'>>(
     {
       path: 'rules',
