@@ -1,5 +1,5 @@
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  test: { name: 'core', include: ['src/**/*.test.ts'], isolate: false, maxWorkers: 2, testTimeout: 60_000 },
+  test: { name: 'core', include: ['src/**/*.test.ts'], isolate: false, maxWorkers: 2, testTimeout: 180_000 },
 });
