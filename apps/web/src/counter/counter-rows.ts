@@ -6,12 +6,12 @@ import {
   type SeasonDay,
   type Workshop,
 } from '@alnage/contract';
-import { allergenClashes, type ClashBook } from '@alnage/core';
+import { allergenClashes, unanswered, type ClashBook } from '@alnage/core';
 import { duration, listed, money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
 import { allergensText } from '../shared/orders/allergen-words';
-import { clashText, notWaived } from '../shared/orders/clash-words';
+import { clashText } from '../shared/orders/clash-words';
 import { waivedText } from '../shared/orders/waiver-words';
 import type { OrderFate } from '../state/order-fate';
 import type { OrderNames } from '../state/workshop.state';
@@ -116,20 +116,26 @@ function notMadeText(
 }
 
 /** Why it cannot well be handed over as it is, with who collects it and what is in it. */
-function handOverText(order: Order, { clashBook, customers, names, workshop }: CounterInput): string | null {
-  const never = customers.get(order.customerId ?? '')?.allergies ?? [];
-  const ordered = order.pieces.map(({ piece }) => piece);
-  const against = notWaived(allergenClashes(never, ordered, clashBook), order.allergyWaiver);
+function handOverText(order: Order, input: CounterInput): string | null {
+  const { clashBook, workshop } = input;
   const told = [
-    ...(against.length > 0
-      ? [`${order.customer} must never have ${listed(never)}: ${clashText(against, names.pieces)}.`]
-      : []),
+    ...neverText(order, input),
     ...(order.allergyWaiver ? [`${waivedText(order.allergyWaiver)}.`] : []),
     ...(order.balanceMinor > 0 ? [`${toPayText(order, workshop.currency)}.`] : []),
   ];
   if (told.length === 0) return null;
   const { contains } = allergensText(order, clashBook);
   return [`For ${order.customer}.`, ...(contains ? [`Contains ${contains}.`] : []), ...told].join(' ');
+}
+
+/** What of it its customer must never have and nobody answered for; nothing where that is nothing. */
+function neverText(order: Order, { clashBook, customers, names }: CounterInput): string[] {
+  const never = customers.get(order.customerId ?? '')?.allergies ?? [];
+  const ordered = order.pieces.map(({ piece }) => piece);
+  const answered = order.allergyWaiver?.clashes ?? [];
+  const against = unanswered(allergenClashes(never, ordered, clashBook), answered);
+  if (against.length === 0) return [];
+  return [`${order.customer} must never have ${listed(never)}: ${clashText(against, names.pieces)}.`];
 }
 
 function readyText(

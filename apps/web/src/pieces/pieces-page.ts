@@ -10,14 +10,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import {
-  centreGramsOf,
-  coldCautions,
-  isCentreUnknown,
-  mayContain,
-  pieceAllergens,
-  type PieceForm,
-} from '@alnage/core';
+import { centreGramsOf, isCentreUnknown, mayContain, pieceAllergens, type PieceForm } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import {
   counted,
@@ -28,7 +21,7 @@ import {
   temperature,
   thickness,
 } from '../shared/formats/formats';
-import { coldText, warmthContext } from '../shared/cold-words';
+import { coldNotes } from '../shared/cold-words';
 import { Keys } from '../shared/keys';
 import { FigureTable } from '../shared/figures/figure-table';
 import { Margin } from '../shared/margin/margin';
@@ -102,11 +95,7 @@ export class PiecesPage {
   /** What warmth on its way would do to it. */
   protected readonly cautions = computed(() => {
     const [piece, workshop] = [this.page.chosen()?.piece, this.workshop()];
-    if (!piece || !workshop) return [];
-    const names = new Map(workshop.zones.map(({ id, name }) => [id, name]));
-    return coldCautions(piece, warmthContext(workshop, piece.form.coating)).map((each) =>
-      coldText(each, names),
-    );
+    return piece && workshop ? coldNotes(piece, workshop).map(({ text }) => text) : [];
   });
   /** Whether nothing tells where its centre comes from. */
   protected readonly isCentreUnknown = computed(() => {

@@ -1,9 +1,15 @@
-import { windowsOf, type ColdCaution, type WarmthContext } from '@alnage/core';
+import {
+  coldCautions,
+  windowsOf,
+  type ColdCaution,
+  type WarmthContext,
+  type WarmthOfPiece,
+} from '@alnage/core';
 import type { Workshop } from '@alnage/contract';
 import { temperature } from './formats/formats';
 
 /** What warmth does to a piece, in words, with why. */
-export function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>): string {
+function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>): string {
   const at = temperature(caution.celsius);
   switch (caution.kind) {
     case 'frozen-fruit':
@@ -26,7 +32,7 @@ function zoneName(id: string, names: ReadonlyMap<string, string>): string {
 }
 
 /** What decides in a workshop about the warmth of a piece in this coating. */
-export function warmthContext(workshop: Workshop, coatingId: string): WarmthContext {
+function warmthContext(workshop: Workshop, coatingId: string): WarmthContext {
   const all = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
   const coating = all.find(({ id }) => id === coatingId);
   return {
@@ -34,4 +40,16 @@ export function warmthContext(workshop: Workshop, coatingId: string): WarmthCont
     isTempered: coating?.isTempered ?? false,
     zones: workshop.zones,
   };
+}
+
+/** What warmth does to a piece of a workshop, each with the pointer of the field that says it. */
+export function coldNotes(
+  piece: WarmthOfPiece,
+  workshop: Workshop,
+): { readonly at: string; readonly text: string }[] {
+  const names = new Map(workshop.zones.map(({ id, name }) => [id, name]));
+  return coldCautions(piece, warmthContext(workshop, piece.form.coating)).map((caution) => ({
+    at: caution.at,
+    text: coldText(caution, names),
+  }));
 }

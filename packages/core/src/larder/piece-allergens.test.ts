@@ -1,7 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import type { LarderBook } from './book';
 import type { Supply } from './supply';
-import { allergenClashes, mayContain, pieceAllergens, type MayContainStop } from './piece-allergens';
+import {
+  allergenClashes,
+  mayContain,
+  pieceAllergens,
+  unanswered,
+  type MayContainStop,
+} from './piece-allergens';
 
 const supply = (id: string, allergens: string[]): Supply => ({
   ...{ id, name: id, kind: 'nuts', base: 'g', packs: [], gramsPerMl: null, gramsPerPiece: null, allergens },
@@ -84,5 +90,19 @@ describe('what somebody must not have', () => {
     const berry = { piece: 'berry', allergens: [], mayContain: ['nuts'] };
     expect(found('bowls', 'nuts')).toEqual([berry]);
     expect(found('benches', 'nuts')).toEqual([berry, { ...berry, piece: 'twist' }]);
+  });
+
+  test('is asked about no more than nobody answered for', () => {
+    const clash = { piece: 'berry', allergens: ['milk'], mayContain: ['nuts'] };
+    expect(unanswered([clash], [])).toEqual([clash]);
+    expect(unanswered([clash], [clash])).toEqual([]);
+    // of before there was a rule for traces
+    const old = { piece: 'berry', allergens: ['milk'] };
+    expect(unanswered([clash], [old])).toEqual([{ ...clash, allergens: [] }]);
+    // who let nuts pass lets traces of them pass, but not nuts where only traces were let pass
+    expect(unanswered([clash], [{ piece: 'berry', allergens: ['milk', 'nuts'] }])).toEqual([]);
+    const worse = { piece: 'berry', allergens: ['nuts'], mayContain: [] };
+    expect(unanswered([worse], [clash])).toEqual([worse]);
+    expect(unanswered([clash], [{ ...clash, piece: 'bar' }])).toEqual([clash]);
   });
 });

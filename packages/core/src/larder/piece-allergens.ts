@@ -90,6 +90,30 @@ export function allergenClashes(
   });
 }
 
+/** What somebody answered for once; what may be in a piece was not asked about before there was a rule for it. */
+export interface AnsweredClash {
+  readonly piece: string;
+  readonly allergens: readonly string[];
+  readonly mayContain?: readonly string[];
+}
+
+/** What of it nobody answered for: who let a piece pass that has something lets it pass that may have it, not the other way about. */
+export function unanswered(
+  clashes: readonly AllergenClash[],
+  answered: readonly AnsweredClash[],
+): AllergenClash[] {
+  return clashes.flatMap(({ piece, allergens, mayContain }) => {
+    const known = answered.find((each) => each.piece === piece);
+    const has = new Set(known?.allergens);
+    const may = new Set([...has, ...(known?.mayContain ?? [])]);
+    const open = {
+      allergens: allergens.filter((each) => !has.has(each)),
+      mayContain: mayContain.filter((each) => !may.has(each)),
+    };
+    return open.allergens.length + open.mayContain.length > 0 ? [{ piece, ...open }] : [];
+  });
+}
+
 function tracesOf(piece: DeclaringPiece, { pieces, declared, stop }: ClashBook): string[] {
   const { fromBowls, fromBenches } = mayContain(piece, pieces, declared);
   return stop === 'benches' ? [...fromBowls, ...fromBenches].sort() : fromBowls;

@@ -36,9 +36,13 @@ export function leftToOthers(
   );
   if (gone.size + lostMelts.size === 0) return { fixed: { batches, melts }, orders };
   const kept = batches.filter(({ id }) => !gone.has(id));
+  // what nobody has set up yet and nothing is dipped from any more is not set up
+  const dipped = new Set(kept.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+  const stays = ({ id, setupStart }: FixedWork['melts'][number]): boolean =>
+    !lostMelts.has(id) && (dipped.has(id) || !isOpen({ start: setupStart }));
   const served = new Set(kept.flatMap(({ serves }) => serves.map(({ order }) => order)));
   return {
-    fixed: { batches: kept, melts: melts.filter(({ id }) => !lostMelts.has(id)) },
+    fixed: { batches: kept, melts: melts.filter(stays) },
     orders: orders.filter(({ id }) => !id.startsWith(SPARE_PREFIX) || served.has(id)),
   };
 }

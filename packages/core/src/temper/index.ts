@@ -62,6 +62,7 @@ export {
   LOST_KELVIN,
   STEPS_OF,
   TEMPER_STEPS,
+  schoolAgain,
   stepOf,
   temperAdvice,
   type MeltSchool,

@@ -14,7 +14,7 @@ import {
   type SimulatedBowl,
 } from './simulated-bowl';
 import { SimulatedProbe, USUAL_FAULTS } from './simulated-probe';
-import type { MeltSchool, TemperStep } from './temper-guide';
+import { schoolAgain, type MeltSchool, type TemperStep } from './temper-guide';
 import type { TemperWindows } from './temper-windows';
 
 /** What the probe of a practice said, in °C, ms after it was begun; one reading is its own least and most. */
@@ -159,7 +159,7 @@ export function tabledInPractice(practice: Practice, grams: number, probe: Simul
 /** Its temper is lost: it is melted out, and brought to work anew – by seed where nothing solid was left in it. */
 export function practiceAgain(practice: Practice): Practice {
   const { kit, solidGrams, solidBefore } = practice;
-  const school = kit.school === 'by-eye' ? 'seed' : kit.school;
+  const school = schoolAgain(kit.school);
   const begun = { done: [], solidGrams: 0, seededAt: null, doubtedCelsius: null };
   return meddledWith({
     ...practice,

@@ -20,6 +20,11 @@ export const STEPS_OF: Readonly<Record<MeltSchool, readonly TemperStep[]>> = {
   melt: ['melt', 'work'],
 };
 
+/** By which school a melt is begun again whose temper is lost: what was never melted out has nothing solid left to go on from. */
+export function schoolAgain(school: MeltSchool): MeltSchool {
+  return school === 'by-eye' ? 'seed' : school;
+}
+
 /** A melt as it stands. */
 export interface TemperSituation {
   readonly school: MeltSchool;

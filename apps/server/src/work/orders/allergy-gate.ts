@@ -1,5 +1,5 @@
 import type { AllergyWaived, AllergyWaiver } from '@alnage/contract';
-import type { AllergenClash, OrderContents } from '@alnage/core';
+import { unanswered, type OrderContents } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../../platform/http/problem-error';
 import { CustomerEntity } from '../../store/work/customer.entity';
@@ -27,14 +27,6 @@ export async function requireFit(manager: EntityManager, wanted: FitWanted): Pro
   const clashes = (await AllergyBook.load(manager)).clashes(customer, contents);
   if (clashes.length === 0) return null;
   if (waiver) return waivedAs(waiver, clashes);
-  if (before && clashes.every((clash) => isIn(before.clashes, clash))) return waivedAs(before, clashes);
+  if (before && unanswered(clashes, before.clashes).length === 0) return waivedAs(before, clashes);
   throw new ProblemError('invalid-input', {}, clashProblems(customer, clashes));
-}
-
-function isIn(known: AllergyWaived['clashes'], { piece, allergens, mayContain }: AllergenClash): boolean {
-  const own = known.find((each) => each.piece === piece);
-  const isKnown = (allergen: string): boolean => own?.allergens.includes(allergen) ?? false;
-  const mayBeKnown = (allergen: string): boolean =>
-    isKnown(allergen) || (own?.mayContain?.includes(allergen) ?? false);
-  return allergens.every(isKnown) && mayContain.every(mayBeKnown);
 }

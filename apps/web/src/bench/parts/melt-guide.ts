@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import {
   STEPS_OF,
+  schoolAgain,
   stepDoubt,
   stepOf,
   type MeltSchool,
@@ -120,11 +121,9 @@ export class MeltGuide {
     if (step === 'work') this.bench.do({ kind: 'end' });
   }
 
-  /** What was never melted out has no crystals left to go on from: it is seeded then. */
   private again(): void {
-    const school = this.school();
     this.doubt.set(null);
-    this.bench.do({ kind: 'again', school: school === 'by-eye' ? 'seed' : school });
+    this.bench.do({ kind: 'again', school: schoolAgain(this.school()) });
   }
 
   /** Writes down the solid that was asked for as put in. */

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { coldCautions } from '@alnage/core';
 import { Store } from '@ngrx/store';
-import { coldText, warmthContext } from '../../shared/cold-words';
+import { coldNotes } from '../../shared/cold-words';
 import { liveControls } from '../../shared/forms/control-state';
 import { workshopFeature } from '../../state/workshop.state';
 import { pieceDraftOf, type PieceFormGroup } from './piece-form';
@@ -32,10 +31,8 @@ export class ColdNote {
   protected readonly told = computed(() => {
     const [workshop, controls] = [this.workshop(), this.controls()];
     if (!workshop || !controls) return [];
-    const draft = pieceDraftOf(this.form());
-    const names = new Map(workshop.zones.map(({ id, name }) => [id, name]));
-    return coldCautions(draft, warmthContext(workshop, draft.form.coating))
+    return coldNotes(pieceDraftOf(this.form()), workshop)
       .filter(({ at }) => at.startsWith(this.at()))
-      .map((caution) => coldText(caution, names));
+      .map(({ text }) => text);
   });
 }
