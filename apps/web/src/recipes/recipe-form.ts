@@ -22,6 +22,7 @@ import { nameControl, textControl } from '../shared/forms/text-field';
 export const MEASURE_CHOICES = choicesOf<Measures>({
   metric: 'metric: a cup is 250 ml',
   us: 'US: a cup is 236.6 ml',
+  australian: 'Australian: a tablespoon is 20 ml',
 });
 export const YIELD_CHOICES = choicesOf<RecipeYield['kind']>({
   computed: 'what goes in, less what stays in the pot',

@@ -156,12 +156,57 @@ describe('a recipe', () => {
 
 describe('what can be measured', () => {
   const salt: Matter = { gramsPerMl: 1.2, gramsPerPiece: null };
-  test('by spoon is a quarter of it, with the error told', () => {
+  const water: Matter = { gramsPerMl: 1, gramsPerPiece: null };
+  const syrup: Matter = { gramsPerMl: 1.42, gramsPerPiece: null };
+  const by = (grams: number, matter: Matter, measures: 'metric' | 'us' | 'australian') => {
+    const perMl = matter.gramsPerMl!;
+    const perTsp = gramsOf({ amount: 1, unit: 'tsp' }, matter, { measures, field: '' });
+    const rounded = roundAmount({ amount: grams / perTsp, unit: 'tsp' }, matter, {
+      ...{ measures, field: '', stepGrams: 1 },
+    });
+    expect(perMl).toBeGreaterThan(0);
+    return rounded;
+  };
+  const partsOf = ({ parts }: { parts: readonly { amount: number; unit: string }[] }) =>
+    parts.map(({ amount, unit }) => `${amount} ${unit}`);
+
+  test('by spoon is what spoons there are, with the error told', () => {
     const rounded = roundAmount({ amount: 0.37, unit: 'tsp' }, salt, { ...measuring, stepGrams: 1 });
-    expect(rounded).toMatchObject({ amount: 0.25, unit: 'tsp', grams: 1.5 });
+    expect(rounded).toMatchObject({ parts: [{ amount: 0.25, unit: 'tsp' }], grams: 1.5 });
     // 1.5 of 2.22 g
     expect(rounded.errorGrams).toBeCloseTo(-0.72, 9);
     expect(rounded.errorShare).toBeCloseTo(-0.3243, 4);
+  });
+
+  test('in cups and spoons is put together of the fewest that come near', () => {
+    // a quarter of a US cup is 59.1 ml; 41.1 g is 2 tbsp (29.6) and 2¼ tsp (11.1), and 2¾ tbsp are no spoon
+    expect(partsOf(by(41.1, water, 'us'))).toEqual(['2 tbsp', '2.25 tsp']);
+    expect(partsOf(by(250, water, 'metric'))).toEqual(['1 cup']);
+    expect(partsOf(by(83.4, water, 'metric'))[0]).toMatch(/^0\.333\d* cup$/);
+    // 1 cup and a tablespoon, not 1⅛ cups
+    expect(partsOf(by(265, water, 'metric'))).toEqual(['1 cup', '1 tbsp']);
+    // 6.35 g of honey are 4.47 ml: no half a tablespoon of 7.5
+    expect(by(6.35, syrup, 'metric').parts.every(({ unit }) => unit === 'tsp')).toBe(true);
+    // a tablespoon of 20 ml
+    expect(partsOf(by(20, water, 'australian'))).toEqual(['1 tbsp']);
+  });
+
+  test('in cups and spoons is never further off than the smallest spoon, and names none that there is not', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 3, max: 3000, noNaN: true }),
+        fc.constantFrom('metric' as const, 'us' as const, 'australian' as const),
+        (grams, measures) => {
+          const { parts, errorGrams, errorShare } = by(grams, water, measures);
+          const quarterSpoon = gramsOf({ amount: 0.25, unit: 'tsp' }, water, { measures, field: '' });
+          expect(Math.abs(errorGrams) <= quarterSpoon / 2 + 1e-9 || Math.abs(errorShare) <= 0.02).toBe(true);
+          for (const { amount, unit } of parts) {
+            const per = unit === 'cup' ? [3, 4] : unit === 'tbsp' ? [2] : [4, 8];
+            expect(per.some((each) => Math.abs(amount * each - Math.round(amount * each)) < 1e-9)).toBe(true);
+          }
+        },
+      ),
+    );
   });
 
   test('by scale is its step, whatever the unit of mass', () => {

@@ -1,4 +1,5 @@
 export { majorOf, minorDigits } from './currency';
+export { fractionText, typedNumber } from './fraction';
 export { inchesFromMillimetres, millimetresFromInches } from './length';
 export { gramsFromOunces, gramsFromPounds, ouncesFromGrams, poundsFromGrams } from './mass';
 export { celsiusFromFahrenheit, fahrenheitFromCelsius } from './temperature';

@@ -2,7 +2,7 @@
 export type VolumeUnit = 'ml' | 'dl' | 'l' | 'tsp' | 'tbsp' | 'cup' | 'floz';
 
 /** Whose spoons and cups a recipe means. */
-export const MEASURES = ['metric', 'us'] as const;
+export const MEASURES = ['metric', 'us', 'australian'] as const;
 export type Measures = (typeof MEASURES)[number];
 
 /** Cubic inches make a US gallon of 231; a cup is a sixteenth of it. Source: NIST Handbook 44, General Tables of Units. */
@@ -13,6 +13,8 @@ const ALIKE = { ml: 1, dl: 100, l: 1000 } as const;
 const PER_UNIT: Readonly<Record<Measures, Readonly<Record<VolumeUnit, number>>>> = {
   // spoons of 5 and 15 ml, a cup of 250 ml; a fluid ounce that metric recipes do not have is the US one
   metric: { ...ALIKE, tsp: 5, tbsp: 15, cup: 250, floz: MILLILITRES_PER_US_GALLON / 128 },
+  // as metric, but for a tablespoon of four teaspoons
+  australian: { ...ALIKE, tsp: 5, tbsp: 20, cup: 250, floz: MILLILITRES_PER_US_GALLON / 128 },
   us: {
     ...ALIKE,
     tsp: MILLILITRES_PER_US_GALLON / 768,

@@ -22,12 +22,20 @@ describe('the words of the larder', () => {
     [{ amount: 2.2, unit: 'dl' }, '2.2 dl'],
     [{ amount: 1, unit: 'piece' }, '1 piece'],
     [{ amount: 0.3, unit: 'tsp' }, '0.3 tsp'],
+    [{ amount: 1 / 3, unit: 'cup' }, '⅓ cup'],
+    [{ amount: 1.667, unit: 'cup' }, '1⅔ cups'],
   ] as const)('say %j as %s', (amount, text) => expect(amountText(amount)).toBe(text));
 
   test('tell what a spoon can do, and its error only where it matters', () => {
     expect(measuredText({ ...honey, amount: 3.51, unit: 'tbsp' }, 'metric')).toBe('3½ tbsp');
     expect(measuredText({ ...honey, amount: 0.37, unit: 'tsp' }, 'metric')).toBe('¼ tsp, 32% too little');
     expect(measuredText({ ...honey, amount: 400, unit: 'g' }, 'metric')).toBe('');
+    expect(measuredText({ ...honey, amount: 1.06, unit: 'cup' }, 'metric')).toBe('1 cup + 1 tbsp');
+    const egg = { gramsPerMl: null, gramsPerPiece: 50 };
+    expect(measuredText({ ...egg, amount: 2, unit: 'piece' }, 'metric')).toBe('2 pieces');
+    expect(measuredText({ ...egg, amount: 0.41, unit: 'piece' }, 'metric')).toBe(
+      '1 piece: take × 2.44 of all else, or 0.41 by weight',
+    );
   });
 
   test('show masses finely where they are small, and in the reader’s units', () => {

@@ -1,6 +1,7 @@
 import type { Workshop } from '@alnage/contract';
 import {
   baseAmountOf,
+  fractionText,
   ouncesFromGrams,
   roundAmount,
   type AmountUnit,
@@ -52,22 +53,13 @@ const SHORT_UNITS: Readonly<Partial<Record<AmountUnit, string>>> = {
 };
 
 const amounts = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 3 });
-const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
 const SPOONED: readonly AmountUnit[] = ['cup', 'tbsp', 'tsp'];
 
 /** An amount as a recipe says it: 2.5 dl, 3½ tbsp, 1 cup, 12 pieces. */
 export function amountText({ amount, unit }: { readonly amount: number; readonly unit: AmountUnit }): string {
   const said = SHORT_UNITS[unit] ?? UNIT_WORDS[unit];
-  const figure = SPOONED.includes(unit) ? spoonText(amount) : amounts.format(amount);
+  const figure = (SPOONED.includes(unit) ? fractionText(amount) : null) ?? amounts.format(amount);
   return `${figure} ${amount <= 1 ? said.replace(/^(cup|piece)s$/, '$1') : said}`;
-}
-
-/** Cups and spoons in eighths, where they come to some. */
-function spoonText(amount: number): string {
-  const eighths = Math.round(amount * 8);
-  if (Math.abs(amount * 8 - eighths) > 1e-6) return amounts.format(amount);
-  const [whole, rest] = [Math.floor(eighths / 8), EIGHTHS[eighths % 8]!];
-  return whole === 0 ? rest : `${whole}${rest}`;
 }
 
 /** What a scale that shows grams can do. Shop default. */
@@ -83,10 +75,21 @@ export function measuredText(
   if (['g', 'kg', 'oz', 'lb'].includes(line.unit)) return '';
   const asked = { measures, field: '', stepGrams: SCALE_STEP_GRAMS };
   const rounded = roundAmount(line, line, asked);
+  const said = rounded.parts.map(amountText).join(' + ');
+  if (line.unit === 'piece') return pieceText(line.amount, rounded.parts[0]!.amount);
   const share = Math.abs(rounded.errorShare);
   const error =
     share < TOLD_ERROR_SHARE ? '' : `, ${percent(share)} too ${rounded.errorShare > 0 ? 'much' : 'little'}`;
-  return `${amountText(rounded)}${error}`;
+  return `${said}${error}`;
+}
+
+/** What cannot be split is taken whole; all else follows it where that matters. */
+function pieceText(wanted: number, whole: number): string {
+  const said = amountText({ amount: whole, unit: 'piece' });
+  const factor = whole / wanted;
+  return Math.abs(factor - 1) < TOLD_ERROR_SHARE
+    ? said
+    : `${said}: take × ${amounts.format(Number(factor.toFixed(2)))} of all else, or ${amounts.format(wanted)} by weight`;
 }
 
 /** Grams as a scale shows them, to a tenth below a hundred: 4.5 g, 312 g, 1.24 kg. */

@@ -6,11 +6,14 @@ import {
   millimetresFromInches,
   ouncesFromGrams,
   minorDigits,
+  typedNumber,
+  fractionText,
 } from '@alnage/core';
 import type { Units } from './units';
 
 /** What a number measures; it is stored in °C, g, mm, mm², as a share of 1, in minor units of money, in minutes. */
-export type Quantity = 'mass' | 'length' | 'area' | 'temperature' | 'share' | 'money' | 'hours' | 'plain';
+export type Quantity =
+  'mass' | 'length' | 'area' | 'temperature' | 'share' | 'money' | 'hours' | 'recipe' | 'plain';
 
 /** How a stored number is shown and typed. */
 export interface Scale {
@@ -19,6 +22,8 @@ export interface Scale {
   readonly digits: number;
   /** Whether all decimals are shown, as of money. */
   readonly isFixed?: boolean;
+  /** Whether thirds and eighths are shown as such. */
+  readonly isFraction?: boolean;
   toShown(stored: number): number;
   toStored(shown: number): number;
 }
@@ -72,6 +77,8 @@ export function scaleOf(quantity: Quantity, units: Units, currency: string): Sca
       return moneyScale(currency);
     case 'hours':
       return { unit: 'h', digits: 2, toShown: (x) => x / 60, toStored: (x) => Math.round(x * 60) };
+    case 'recipe':
+      return { unit: '', digits: 3, isFraction: true, ...same };
     case 'plain':
       return { unit: '', digits: 3, ...same };
   }
@@ -94,14 +101,14 @@ function moneyScale(currency: string): Scale {
 export function shownText(stored: number | null, scale: Scale): string {
   if (stored === null || Number.isNaN(stored)) return '';
   const shown = scale.toShown(stored);
+  const fraction = scale.isFraction ? fractionText(shown) : null;
+  if (fraction !== null && typedNumber(fraction).toFixed(2) === shown.toFixed(2)) return fraction;
   return scale.isFixed ? shown.toFixed(scale.digits) : String(rounded(shown, scale.digits));
 }
 
-/** What a typed text means, stored; null for nothing, NaN for what is no number. A comma is taken for a point. */
+/** What a typed text means, stored; null for nothing, NaN for what is no number. 1/3 and 1½ are read, a comma as a point. */
 export function storedNumber(text: string, scale: Scale): number | null {
-  const typed = text.trim().replace(',', '.');
-  if (typed === '') return null;
-  return /^[+\-−]?(\d+\.?\d*|\.\d+)$/.test(typed) ? scale.toStored(Number(typed.replace('−', '-'))) : NaN;
+  return text.trim() === '' ? null : scale.toStored(typedNumber(text));
 }
 
 /** A bound in a person's units, as words: 5 to 60 g. */
