@@ -211,11 +211,11 @@ test('the run is weighed out and sealed in doubt; piece and plan learn from it o
   await demo.keyboard.press(' ');
   await expect(demo.getByRole('heading', { name: 'Weigh it out, and seal the run' })).toBeVisible();
   await demo.getByRole('button', { name: 'Weigh bowl' }).last().click();
-  await demo.getByLabel('Coating in the bowl').fill('2400');
+  await demo.getByLabel('Coating in the bowl').fill('1400');
   await demo.getByRole('button', { name: 'Save the weight' }).click();
   await demo.getByLabel(/to the larder/).fill('0');
   await demo.getByRole('button', { name: 'Seal the run' }).click();
-  // 600 g on so few chips cannot well be
+  // 1,600 g on so few chips cannot well be
   await expect(demo.getByText(/where .* was expected/).first()).toBeVisible();
   await demo.getByRole('button', { name: 'It is right: seal the run' }).click();
   await expect.poll(async () => (await runs(demo)).length).toBe(before + 1);
@@ -224,7 +224,7 @@ test('the run is weighed out and sealed in doubt; piece and plan learn from it o
     piece: 'ridge-chip',
     good: Number(wanted),
     startGrams: 3000,
-    leftGrams: 2400,
+    leftGrams: 1400,
   });
   await expect(demo.getByRole('heading', { level: 1 })).toHaveText('Ridge chip');
 
@@ -264,7 +264,7 @@ test('a sealed record is amended with a reason, and traced from a lot to its ord
   await demo.getByRole('button', { name: 'Note it' }).click();
   await expect(demo.getByText(/Amended .*The scraper was in the bowl/)).toBeVisible();
   const after = (await runs(demo)).at(-1)!;
-  expect(after.leftGrams).toBe(2400);
+  expect(after.leftGrams).toBe(1400);
   expect(after.amendments).toHaveLength(1);
   const lot = demo.getByRole('list', { name: 'Lots that it took' }).getByRole('button').first();
   const code = await lot.innerText();

@@ -121,5 +121,5 @@ const PLAN_STEPS = 1500;
 
 /** Plans at once, without a job. */
 export function makePlan(app: App): Promise<SavedPlan> {
-  return new PlanService(app.db, app.clock).make(PLAN_STEPS);
+  return new PlanService(app.db, app.clock).make({ steps: PLAN_STEPS });
 }

@@ -51,6 +51,8 @@ function partText(part: NeedPart, { workshop, pieceNames }: NeedContext): string
       return `${recipeText(part, workshop)}for ${count(part.count)} ${piece.toLowerCase()}`;
     case 'on-pieces':
       return `on ${count(part.count)} ${piece.toLowerCase()}`;
+    case 'to-spare':
+      return `to spare in ${nameIn(workshop.bowls, part.bowl)}, ${counted(part.count, 'melt')}`;
     case 'tail':
       return `left in ${nameIn(workshop.bowls, part.bowl)}, ${counted(part.count, 'melt')}`;
     case 'reserve':

@@ -15,6 +15,7 @@ const context: PieceContext = {
   dippery: { coatings: workshop.coatings, ways: workshop.rules.ways },
   coatings: workshop.coatings,
   weighings: [],
+  certainty: 0.95,
 };
 const terms = { ...context, rules: workshop.rules, currency: 'EUR' };
 
@@ -34,7 +35,7 @@ describe('the figures of a piece', () => {
   test('say what goes into the plan', () => {
     expect(figures.planned).toEqual([
       { label: 'dip, dark 64', value: '6.25', unit: 'g' },
-      { label: 'started for 100 good ones', value: '104', unit: '' },
+      { label: 'started for 100 good ones, 95% sure', value: '112', unit: '' },
     ]);
   });
 

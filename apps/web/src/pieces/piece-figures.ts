@@ -2,12 +2,12 @@ import { seenOf, type CoatingView, type Piece, type PieceDraft, type Weighing } 
 import {
   learnRejects,
   pieceCoat,
-  rejectShare,
   sizeClassOf,
-  startPercentFor,
+  startedPieces,
   type Dippery,
   type PieceCoat,
   type RejectBelief,
+  type StartRejects,
 } from '@alnage/core';
 import {
   area,
@@ -15,6 +15,7 @@ import {
   duration,
   listed,
   partMassParts,
+  percent,
   pieceMassParts,
   thickness,
   type Measured,
@@ -28,6 +29,8 @@ export interface PieceContext {
   readonly coatings: readonly CoatingView[];
   /** The piece's own. */
   readonly weighings: readonly Weighing[];
+  /** How sure it is to be that enough are good, and that no bowl runs short. */
+  readonly certainty: number;
 }
 
 /** A piece as it is described: one that is kept, or one that is still being typed. */
@@ -53,7 +56,7 @@ export interface PieceFigures<T extends Described = Piece> {
 
 /** What one piece carries, in figures that come from the core. @throws InputError for a value out of range */
 export function pieceFigures<T extends Described>(piece: T, context: PieceContext): PieceFigures<T> {
-  const { dippery, coatings, weighings } = context;
+  const { dippery, coatings, weighings, certainty } = context;
   const kept = weighings.filter(({ setAsideReason }) => setAsideReason === null);
   const sizeClass = sizeClassOf(piece.form, piece.sizes);
   const coat = pieceCoat(piece, dippery, { sizeClass, seen: kept.map(seenOf) });
@@ -69,7 +72,7 @@ export function pieceFigures<T extends Described>(piece: T, context: PieceContex
     how: howText(piece),
     total: pieceMassParts(coat.totalGrams),
     breakdown: breakdown(piece, coat),
-    planned: planned(piece, { coat, rejects, coatings }),
+    planned: planned(piece, { coat, rejects: { ...rejects, certainty }, coatings }),
     weighings: kept.length,
   };
 }
@@ -130,7 +133,7 @@ function estimated(
 /** What goes into the plan: grams by stage, rounded up to a milligram, and how many are started for 100 good ones. */
 function planned(
   piece: Described,
-  { coat, rejects, coatings }: { coat: PieceCoat; rejects: RejectBelief; coatings: readonly CoatingView[] },
+  { coat, rejects, coatings }: { coat: PieceCoat; rejects: StartRejects; coatings: readonly CoatingView[] },
 ): FigureRow[] {
   const portions = coat.portions.map((portion): FigureRow => {
     const stage = piece.route.find((each) => each.coat === portion.role);
@@ -140,8 +143,9 @@ function planned(
       ...partMassParts(Math.ceil(portion.grams * 1000) / 1000),
     };
   });
-  const started = count(startPercentFor(rejectShare(rejects)));
-  return [...portions, { label: 'started for 100 good ones', value: started, unit: '' }];
+  const started = count(startedPieces({ rejects }, 100));
+  const label = `started for 100 good ones, ${percent(rejects.certainty)} sure`;
+  return [...portions, { label, value: started, unit: '' }];
 }
 
 /** One stage of a piece's route in words. */

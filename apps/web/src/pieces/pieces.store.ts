@@ -1,6 +1,6 @@
 import { computed, inject } from '@angular/core';
 import type { Piece, Weighing } from '@alnage/contract';
-import { coatRoles, InputError, sizeClassOf, type CoatRole } from '@alnage/core';
+import { coatRoles, FIRST_CERTAINTY, InputError, sizeClassOf, type CoatRole } from '@alnage/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { group } from 'd3-array';
@@ -31,6 +31,7 @@ export const PiecesPageStore = signalStore(
       dippery: dippery(),
       coatings: workshop()?.coatings ?? [],
       weighings: byPiece().get(id) ?? [],
+      certainty: workshop()?.rules.certainty ?? FIRST_CERTAINTY,
     });
     const all = computed(() =>
       workshop() === null ? [] : pieces().flatMap((piece) => figuresOrNone(piece, contextOf(piece.id))),

@@ -91,6 +91,23 @@ describe('who writes nothing down any more', () => {
   });
 });
 
+describe('who begins something and never ends it', () => {
+  test('is taken to work as planned, two hours after the begin', () => {
+    const first = works[0]!;
+    const forgotten = (now: number) =>
+      dayAhead(planned, new Map([[first.key, { begunAt: first.start, end: now }]]), now);
+    const own = works.filter(({ person, key }) => person === first.person && key !== first.key);
+    const lateOf = (now: number) => {
+      const late = new Map(forgotten(now).works.map(({ key, lateMinutes }) => [key, lateMinutes]));
+      return own.filter(({ start }) => start < now).map(({ key }) => late.get(key)!);
+    };
+    expect(lateOf(first.start + 119).every((late) => late > 0)).toBe(true);
+    expect(lateOf(first.start + 119).length).toBeGreaterThan(0);
+    expect(lateOf(first.start + 400).every((late) => late === 0)).toBe(true);
+    expect(lateOf(first.start + 400).length).toBeGreaterThan(1);
+  });
+});
+
 describe('what the next plan has otherwise', () => {
   const changed = {
     ...smallProblem,

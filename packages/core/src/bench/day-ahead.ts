@@ -87,7 +87,8 @@ class Shift {
     for (const { key, person } of works) {
       const course = this.courses.get(key);
       if (!course) continue;
-      const seen = Math.min(this.now, course.end);
+      // of what is under way only its begin was written down: an end that nobody set down is no sign of anybody
+      const seen = course.end < this.now ? course.end : course.begunAt;
       this.watchedSince.set(person, Math.min(course.begunAt, this.watchedSince.get(person) ?? Infinity));
       this.lastSeen.set(person, Math.max(seen, this.lastSeen.get(person) ?? -Infinity));
     }

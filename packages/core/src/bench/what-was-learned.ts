@@ -1,3 +1,4 @@
+import { startedPieces } from '../planner/amounts';
 import type { Problem, Product } from '../planner/problem';
 
 /** A figure of the next plan that is otherwise than it was when the last one was made, for what the bench taught. */
@@ -42,7 +43,7 @@ export function learnedChanges(before: Problem, after: Problem): LearnedChange[]
 }
 
 function productChanges(old: Product, product: Product): LearnedChange[] {
-  const [was, is] = [old.startPercent ?? 100, product.startPercent ?? 100];
+  const [was, is] = [startedPieces(old, 100), startedPieces(product, 100)];
   const rejects: LearnedChange[] =
     was === is ? [] : [{ kind: 'rejects', product: product.id, before: was, after: is }];
   const stages = product.stages.flatMap((stage): LearnedChange[] => {

@@ -106,11 +106,9 @@ export {
 } from './piece-coat';
 export {
   FIRST_REJECTS,
-  firstRejectShare,
   goodOf,
   learnRejects,
   rejectShare,
-  startPercentFor,
   type RejectBelief,
   type RejectsSeen,
 } from './rejects';

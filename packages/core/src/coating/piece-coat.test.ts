@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { centreGramsOf, coatRoles, pieceCoat, type DippedForm, type PortionSeen } from './piece-coat';
-import { firstRejectShare, learnRejects, rejectShare, startPercentFor } from './rejects';
+import { learnRejects, rejectShare } from './rejects';
 import { formOfSize } from './size-class';
 import { DEFAULT_WAY_RULES } from './way';
 
@@ -126,11 +126,6 @@ describe('the coat of a piece', () => {
 });
 
 describe('rejects', () => {
-  test('104 are started for 100 good ones when one in thirty fails', () => {
-    expect(startPercentFor(firstRejectShare())).toBe(104);
-    expect(startPercentFor(0)).toBe(100);
-  });
-
   test('are learned from runs, older ones less', () => {
     // Beta(1 + 6, 29 + 114): 7/150
     expect(rejectShare(learnRejects([{ pieces: 120, rejects: 6, seasonsBack: 0 }]))).toBeCloseTo(7 / 150, 12);

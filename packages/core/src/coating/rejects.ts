@@ -1,4 +1,4 @@
-import { requireWithin, type Bound } from '../input/bounds';
+import { requireWithin } from '../input/bounds';
 import { SEASON_FADE } from './learning';
 
 /** Belief about the share of pieces that fail, Beta(bad, good): as if so many of each had been seen. */
@@ -42,19 +42,3 @@ export function goodOf(dipped: number, belief: RejectBelief): number {
 
 /** A whole number is whole, whatever the last digit of a double says. */
 const ROUNDING = 1e-9;
-
-/** Share of pieces expected to fail when none of the kind has been dipped yet. */
-export function firstRejectShare(): number {
-  return rejectShare(FIRST_REJECTS);
-}
-
-export const MOST_REJECT_SHARE: Bound = { min: 0, max: 0.9 };
-
-/**
- * Pieces started for 100 good ones at a share of rejects, rounded up. By hand: 1/30 gives 100/(29/30) → 104.
- * @throws InputError for a share out of range
- */
-export function startPercentFor(share: number): number {
-  requireWithin('/rejectRate', share, MOST_REJECT_SHARE);
-  return Math.ceil(100 / (1 - share));
-}

@@ -281,6 +281,21 @@ describe('buying', () => {
     expect(need.more!.chanceShort).toBeLessThan(1e-6);
   });
 
+  test('counts what is melted to spare as spare, and wants only what is missing of it beyond', () => {
+    const [use] = question.uses;
+    const spared = (amount: number) =>
+      itemNeed({
+        ...question,
+        uses: [...question.uses, { ...use!, amount, cause: { kind: 'to-spare', melt: 'm', bowl: 'a' } }],
+      });
+    // 16.6 to spare in all: 10 of it melted, 6.6 beyond; and nothing where 30 are melted
+    expect(spared(10).usedAmount).toBe(310);
+    expect(spared(10).spareAmount).toBeCloseTo(6.6, 1);
+    expect(spared(10).neededAmount).toBeCloseTo(itemNeed(question).neededAmount, 9);
+    expect(spared(10).chanceShort).toBeCloseTo(itemNeed(question).chanceShort, 9);
+    expect(spared(30)).toMatchObject({ usedAmount: 330, spareAmount: 0, neededAmount: 330 });
+  });
+
   test('wants nothing of what nobody uses', () => {
     expect(itemNeed({ ...question, uses: [] })).toMatchObject({
       neededAmount: 0,

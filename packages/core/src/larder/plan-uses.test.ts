@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { makePlan } from '../planner/make-plan';
 import { startedPieces } from '../planner/amounts';
-import { randomProblem, seeded } from '../planner/testing/small-problem';
+import { berry, randomProblem, seeded } from '../planner/testing/small-problem';
 import { usesOfPiece, type MakeUp } from './piece-uses';
 import { planUses, reserveUses } from './plan-uses';
 import { preparations } from './preparations';
@@ -62,6 +62,36 @@ describe('what a plan takes', () => {
       prepared += made.length;
     }
     expect([planned, melted, prepared].every((each) => each > 300)).toBe(true);
+  });
+
+  test('parts a melt into what its pieces carry, what is to spare, and what stays in the bowl', () => {
+    const spare = { logSd: 0, certainty: 0.95 };
+    const dip = { ...berry.stages[1]!, coating: { id: 'dark', milligramsPerPiece: 6000, spare } };
+    const product = { ...berry, stages: [dip] };
+    const task = { stage: dip.id, person: 'p', start: 130, end: 160, melt: 'm' };
+    const batch = { id: 'b', product: 'berry', pieces: 60, serves: [], stages: [task] };
+    const melt = (grams: number) => ({
+      ...{ id: 'm', melter: 'a', coating: 'dark', grams, person: 'p' },
+      ...{ setupStart: 100, setupEnd: 120, closed: 160 },
+    });
+    const takenOf = (grams: number) =>
+      planUses({
+        problem: { products: [product] },
+        plan: { batches: [batch], melts: [melt(grams)] },
+        usesOf: () => [],
+        partsOf: () => [],
+      }).map(({ cause, amount }) => [cause.kind, amount]);
+    // 360 g on 60 pieces, 63 to spare, and the tail of 400
+    expect(takenOf(823)).toEqual([
+      ['on-pieces', 360],
+      ['to-spare', 63],
+      ['tail', 400],
+    ]);
+    // one that was melted for less, before more was known
+    expect(takenOf(400)).toEqual([
+      ['on-pieces', 360],
+      ['to-spare', 40],
+    ]);
   });
 
   test('is only what has not begun', () => {

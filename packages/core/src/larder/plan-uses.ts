@@ -1,6 +1,6 @@
 import type { BlendPart } from '../coating/coating-flow';
-import { stageGrams, startedPieces } from '../planner/amounts';
-import type { Batch, Melt, Plan, Problem, Product } from '../planner/problem';
+import { carriedGrams, stageGrams, startedPieces } from '../planner/amounts';
+import type { Batch, Melt, Plan, Problem } from '../planner/problem';
 import type { PieceUse } from './piece-uses';
 import type { ItemUse, LarderItem, UseCause } from './use';
 
@@ -18,8 +18,8 @@ export interface PlanReading {
 
 /**
  * What the work that has not begun takes: of supplies when the first stage of a batch begins, packing when its last
- * does, of coatings when a melt is set up – all that is melted, parted into what goes onto each batch and what stays in
- * the bowl. Begun work has taken its part already. Masses are those of the plan, to the gram.
+ * does, of coatings when a melt is set up – all that is melted, parted into what goes onto each batch, what is to
+ * spare, and what stays in the bowl. Begun work has taken its part already. Masses are those of the plan, to the gram.
  * By hand: a batch of 100 good, 104 started, at 9 g cream: 936 g when it begins; its label for 100.
  */
 export function planUses(reading: PlanReading): ItemUse[] {
@@ -62,35 +62,50 @@ function isTaken(
 }
 
 function meltUses(melt: Melt, { problem, plan, partsOf }: PlanReading): ItemUse[] {
-  const minute = melt.setupStart;
-  const dipped = plan.batches.flatMap((batch) => {
-    const product = problem.products.find(({ id }) => id === batch.product)!;
-    const grams = gramsOutOf(melt.id, batch, product);
-    const pieces = startedPieces(product, batch.pieces);
-    const cause: UseCause = { kind: 'on-pieces', batch: batch.id, piece: batch.product, pieces };
-    return grams > 0 ? [{ grams, cause }] : [];
-  });
-  const left = melt.grams - dipped.reduce((sum, { grams }) => sum + grams, 0);
-  const tail: UseCause = { kind: 'tail', melt: melt.id, bowl: melt.melter };
-  return [...dipped, ...(left > 0 ? [{ grams: left, cause: tail }] : [])].flatMap(({ grams, cause }) =>
-    partedOver(melt.coating, partsOf(melt.coating)).map(({ item, share }) => ({
-      ...{ item, minute, amount: grams * share, cause },
-    })),
-  );
+  const dips = plan.batches.flatMap((batch) => dipsOutOf(melt.id, batch, problem));
+  const carried = sumOf(dips, ({ carriedGrams: grams }) => grams);
+  const left = Math.max(0, melt.grams - carried);
+  const toSpare = Math.min(left, sumOf(dips, ({ heldGrams }) => heldGrams) - carried);
+  const { setupStart: minute, id, melter: bowl } = melt;
+  const parts: { readonly grams: number; readonly cause: UseCause }[] = [
+    ...dips.map(({ carriedGrams: grams, cause }) => ({ grams, cause })),
+    { grams: toSpare, cause: { kind: 'to-spare', melt: id, bowl } },
+    { grams: left - toSpare, cause: { kind: 'tail', melt: id, bowl } },
+  ];
+  return parts
+    .filter(({ grams }) => grams > 0)
+    .flatMap(({ grams, cause }) =>
+      partedOver(melt.coating, partsOf(melt.coating)).map(({ item, share }) => ({
+        ...{ item, minute, amount: grams * share, cause },
+      })),
+    );
 }
 
-function gramsOutOf(melt: string, batch: Batch, product: Product): number {
-  const started = startedPieces(product, batch.pieces);
-  return batch.stages.reduce((sum, each) => {
-    if (each.melt !== melt) return sum;
-    return (
-      sum +
-      stageGrams(
-        product.stages.find(({ id }) => id === each.stage)!,
-        started,
-      )
-    );
-  }, 0);
+/** What a batch takes out of a melt: in the mean, and what the melt holds for it. */
+interface Dipped {
+  readonly carriedGrams: number;
+  readonly heldGrams: number;
+  readonly cause: UseCause;
+}
+
+function dipsOutOf(melt: string, batch: Batch, { products }: PlanReading['problem']): Dipped[] {
+  const product = products.find(({ id }) => id === batch.product)!;
+  const pieces = startedPieces(product, batch.pieces);
+  const stages = batch.stages
+    .filter((task) => task.melt === melt)
+    .map((task) => product.stages.find(({ id }) => id === task.stage)!);
+  if (stages.length === 0) return [];
+  return [
+    {
+      carriedGrams: sumOf(stages, (stage) => carriedGrams(stage, pieces)),
+      heldGrams: sumOf(stages, (stage) => stageGrams(stage, pieces)),
+      cause: { kind: 'on-pieces', batch: batch.id, piece: batch.product, pieces },
+    },
+  ];
+}
+
+function sumOf<T>(items: readonly T[], of: (item: T) => number): number {
+  return items.reduce((sum, item) => sum + of(item), 0);
 }
 
 /** A coating as what is bought of it: itself, or a blend's parts by mass. */

@@ -19,6 +19,8 @@ export type UseCause =
     }
   /** Coating that goes onto the pieces of a batch. */
   | { readonly kind: 'on-pieces'; readonly batch: string; readonly piece: string; readonly pieces: number }
+  /** Melted beyond what its pieces carry in the mean, so that the bowl does not run short. */
+  | { readonly kind: 'to-spare'; readonly melt: string; readonly bowl: string }
   /** What a melt leaves in its bowl. */
   | { readonly kind: 'tail'; readonly melt: string; readonly bowl: string }
   /** Solid in reserve, as much as the largest seed of a day. */

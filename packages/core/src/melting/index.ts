@@ -12,6 +12,7 @@ export {
   SEED_SHARE,
   meltFor,
   piecesFrom,
+  spareGrams,
   type MeltAnswer,
   type MeltWish,
   type PiecesFrom,
@@ -25,7 +26,14 @@ export {
   type MeltBowl,
   type MeltShare,
 } from './split-over-bowls';
-export { CERTAINTY, GOOD_PIECES, startPieces, startPiecesLearned, type Wanted } from './start-pieces';
+export {
+  CERTAINTY,
+  FIRST_CERTAINTY,
+  GOOD_PIECES,
+  startPieces,
+  startPiecesLearned,
+  type Wanted,
+} from './start-pieces';
 export {
   computedTailGrams,
   dipHeightMm,

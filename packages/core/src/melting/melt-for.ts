@@ -55,6 +55,7 @@ export function meltFor(wish: MeltWish): MeltAnswer {
     max: 10 * GOOD_PIECES.max,
     isInteger: true,
   });
+  requireWithin('/perPieceG/mean', wish.meanGrams, PIECE_GRAMS);
   requireWithin('/seedShare', wish.seedShare, SEED_SHARE);
   const { goodPieces, startedPieces, meanGrams } = wish;
   const onPiecesGrams = goodPieces * meanGrams;
@@ -80,10 +81,15 @@ export function meltFor(wish: MeltWish): MeltAnswer {
   };
 }
 
-/** What keeps the bowl from running short while so many are dipped, in g. @throws InputError */
-function spareGrams(pieces: number, wish: Pick<MeltWish, 'certainty' | 'meanGrams' | 'logSd'>): number {
+/**
+ * What keeps the bowl from running short while so many are dipped, in g: z·N·mean·sqrt(logSd² + 0.10² + 0.25²/N). By page,
+ * plan, bench and larder alike. @throws InputError
+ */
+export function spareGrams(
+  pieces: number,
+  wish: Pick<MeltWish, 'certainty' | 'meanGrams' | 'logSd'>,
+): number {
   requireWithin('/certainty', wish.certainty, CERTAINTY);
-  requireWithin('/perPieceG/mean', wish.meanGrams, PIECE_GRAMS);
   requireWithin('/perPieceG/logSd', wish.logSd, LOG_SD);
   const logVariance = wish.logSd ** 2 + RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / pieces;
   return normalQuantile(wish.certainty, '/certainty') * pieces * wish.meanGrams * Math.sqrt(logVariance);

@@ -4,6 +4,8 @@ import type { RejectBelief } from '../coating/rejects';
 export const GOOD_PIECES: Bound = { min: 1, max: 100_000, isInteger: true };
 export const REJECT_RATE: Bound = { min: 0, max: 0.9 };
 export const CERTAINTY: Bound = { min: 0.5, max: 0.9999 };
+/** Of a workshop that has said nothing else; shop default. */
+export const FIRST_CERTAINTY = 0.95;
 
 export interface Wanted {
   readonly goodPieces: number;

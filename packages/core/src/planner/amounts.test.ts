@@ -1,9 +1,13 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { meltFor } from '../melting/melt-for';
+import { startPiecesLearned } from '../melting/start-pieces';
 import {
+  carriedGrams,
   ceilDiv,
   clockStageIndex,
   leaveMinute,
+  leastStartShare,
   setupMinutes,
   stageGrams,
   stageMinutes,
@@ -50,6 +54,78 @@ describe('amounts of a stage', () => {
     expect(startedPieces(berry, 48)).toBe(48);
     // 48·104/100 = 49.92 → 50
     expect(startedPieces({ ...berry, startPercent: 104 }, 48)).toBe(50);
+  });
+
+  test('as many pieces are started as are surely enough, large batches in the proportion of the largest table', () => {
+    const rejects = { bad: 1, good: 29, certainty: 0.95 };
+    // one in thirty fails, and nobody knows it well yet: 14 beside 120, where 4 would be the mean
+    expect(startedPieces({ rejects }, 120)).toBe(134);
+    expect(startedPieces({ rejects }, 1)).toBe(1);
+    expect(startedPieces({ rejects }, 0)).toBe(0);
+    expect(startedPieces({ rejects }, 1_000_000)).toBe(100 * startedPieces({ rejects }, 10_000));
+  });
+
+  test('a melt holds what its pieces carry and what keeps it from running short', () => {
+    const spare = { logSd: 0, certainty: 0.95 };
+    const dip = { ...berry.stages[1]!, coating: { id: 'dark', milligramsPerPiece: 6000, spare } };
+    // 360 g and 1.645·360·sqrt(0.01 + 0.0625/60) = 62.2 g
+    expect(stageGrams(dip, 60)).toBe(423);
+    expect(carriedGrams(dip, 60)).toBe(360);
+    expect(stageGrams({ coating: { id: 'dark', gramsPerPiece: 6, spare } }, 60)).toBe(423);
+    expect(stageGrams(dip, 0)).toBe(0);
+  });
+
+  test('a plan starts and melts what the piece’s own page says for as many', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 400 }),
+        fc.record({
+          bad: fc.double({ min: 0.5, max: 20, noNaN: true }),
+          good: fc.integer({ min: 20, max: 900 }),
+        }),
+        fc.record({
+          mg: fc.integer({ min: 300, max: 30_000 }),
+          logSd: fc.double({ min: 0, max: 0.35, noNaN: true }),
+        }),
+        fc.constantFrom(0.8, 0.95, 0.99),
+        (goodPieces, belief, { mg, logSd }, certainty) => {
+          const started = startedPieces({ rejects: { ...belief, certainty } }, goodPieces);
+          const coating = { id: 'dark', milligramsPerPiece: mg, spare: { logSd, certainty } };
+          const bowls = [{ id: 'a', capacityGrams: 60_000, tailGrams: 400 }];
+          const page = meltFor({
+            ...{ goodPieces, certainty, bowls, logSd, meanGrams: mg / 1000, seedShare: 0 },
+            startedPieces: startPiecesLearned({ goodPieces, certainty }, belief),
+          });
+          expect(started).toBe(page.startedPieces);
+          // a plan melts whole grams
+          expect(stageGrams({ coating }, started) + 400 - page.totalGrams).toBeGreaterThan(-1e-5);
+          expect(stageGrams({ coating }, started) + 400 - page.totalGrams).toBeLessThan(1);
+        },
+      ),
+    );
+  });
+
+  test('no batch starts fewer for a good one than the least share, and two start no fewer than one', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 150 }),
+        fc.integer({ min: 1, max: 150 }),
+        fc.record({
+          bad: fc.double({ min: 0.5, max: 20, noNaN: true }),
+          good: fc.integer({ min: 20, max: 900 }),
+        }),
+        (one, other, belief) => {
+          const product = { maxBatchPieces: 300, rejects: { ...belief, certainty: 0.95 } };
+          const share = leastStartShare(product);
+          const [a, b] = [startedPieces(product, one), startedPieces(product, other)];
+          expect(a).toBeGreaterThanOrEqual(share * one);
+          expect(a + b).toBeGreaterThanOrEqual(startedPieces(product, one + other));
+          expect(startedPieces(product, one + other)).toBeGreaterThanOrEqual(Math.max(a, b));
+        },
+      ),
+    );
+    expect(leastStartShare({ maxBatchPieces: 100, startPercent: 104 })).toBe(1.04);
+    expect(leastStartShare({ maxBatchPieces: 100 })).toBe(1);
   });
 
   test('a set-up is cleaned, then melted by the kilogram', () => {

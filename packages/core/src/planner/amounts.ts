@@ -1,4 +1,15 @@
-import type { Coating, Melter, Place, PlanOrder, Product, ProductStage } from './problem';
+import { spareGrams } from '../melting/melt-for';
+import { startPiecesLearned } from '../melting/start-pieces';
+import type {
+  Coating,
+  Melter,
+  Place,
+  PlanOrder,
+  Product,
+  ProductStage,
+  StageCoating,
+  StartRejects,
+} from './problem';
 
 /**
  * The least integer >= a/b. Exact while `a` is a safe integer; larger products only come from amounts that no shift
@@ -9,10 +20,45 @@ export function ceilDiv(a: number, b: number): number {
   return rest > 0 ? (a - rest) / b + 1 : a / b;
 }
 
-/** Pieces started so that `good` ones come out, by the product's start percentage. */
-export function startedPieces(product: Pick<Product, 'startPercent'>, good: number): number {
-  return product.startPercent === undefined ? good : ceilDiv(good * product.startPercent, 100);
+/** What decides how many are started. */
+export type Starting = Pick<Product, 'startPercent' | 'rejects'>;
+
+/**
+ * Pieces started so that `good` ones come out: surely enough by what is believed of rejects, or by the product's start
+ * percentage. By hand: 48 at 104% are 49.92, so 50.
+ */
+export function startedPieces({ startPercent, rejects }: Starting, good: number): number {
+  if (rejects) return startsOf(rejects)(good);
+  return startPercent === undefined ? good : ceilDiv(good * startPercent, 100);
 }
+
+/**
+ * Pieces started for a good one in whatever batches: no plan starts fewer. By hand: 104% is 1.04; what is started surely
+ * enough is at least what is good. Small batches start more: looked at up to the largest that is common.
+ */
+export function leastStartShare(product: Starting & Pick<Product, 'maxBatchPieces'>): number {
+  if (!product.rejects) return (product.startPercent ?? 100) / 100;
+  if (product.maxBatchPieces > COMMON_PIECES) return 1;
+  let share = Infinity;
+  for (let good = 1; good <= product.maxBatchPieces; good++)
+    share = Math.min(share, startedPieces(product, good) / good);
+  return share;
+}
+
+const COMMON_PIECES = 1000;
+
+/** Larger batches are started in the proportion of this one: the share that is to spare only falls. */
+const TABLE_PIECES = 10_000;
+
+/** The planner asks for the same counts millions of times. */
+const startsOf = remembered((rejects: StartRejects) =>
+  tableOf((good) => {
+    if (good === 0) return 0;
+    const asked = { goodPieces: Math.min(good, TABLE_PIECES), certainty: rejects.certainty };
+    const started = startPiecesLearned(asked, rejects);
+    return good > TABLE_PIECES ? Math.ceil((good * started) / TABLE_PIECES) : started;
+  }),
+);
 
 /** Minutes that a person of this pace (percent of standard time) takes for a stage on so many started pieces. */
 export function stageMinutes(
@@ -23,12 +69,49 @@ export function stageMinutes(
   return ceilDiv((60 * stage.fixedMinutes + stage.secondsPerPiece * started) * pace, 6000);
 }
 
-/** Whole grams of coating that a stage takes out of its melt; 0 for a stage without one. */
+/** Whole grams of coating that go onto so many pieces in the mean; 0 for a stage without one. */
+export function carriedGrams({ coating }: Pick<ProductStage, 'coating'>, started: number): number {
+  if (coating === null) return 0;
+  return 'milligramsPerPiece' in coating
+    ? ceilDiv(started * coating.milligramsPerPiece, 1000)
+    : started * coating.gramsPerPiece;
+}
+
+/**
+ * Whole grams that a melt must hold for a stage: what its pieces carry in the mean, and with it what keeps the bowl from
+ * running short. By hand: 60 pieces of 6 g at 95%, nothing uncertain but run and piece: 360 + 62.2, so 423.
+ */
 export function stageGrams(stage: Pick<ProductStage, 'coating'>, started: number): number {
-  if (stage.coating === null) return 0;
-  return 'milligramsPerPiece' in stage.coating
-    ? ceilDiv(started * stage.coating.milligramsPerPiece, 1000)
-    : started * stage.coating.gramsPerPiece;
+  return stage.coating?.spare ? gramsOf(stage.coating)(started) : carriedGrams(stage, started);
+}
+
+const gramsOf = remembered((coating: StageCoating) => {
+  const meanGrams =
+    'milligramsPerPiece' in coating ? coating.milligramsPerPiece / 1000 : coating.gramsPerPiece;
+  return tableOf((started) =>
+    started === 0
+      ? 0
+      : Math.ceil(started * meanGrams + spareGrams(started, { meanGrams, ...coating.spare! }) - ROUNDING),
+  );
+});
+
+/** A whole number is whole, whatever the last digit of a double says. */
+const ROUNDING = 1e-6;
+
+/** What is made of an object, once for each. */
+function remembered<K extends object, T>(make: (key: K) => T): (key: K) => T {
+  const made = new WeakMap<K, T>();
+  return (key) => {
+    let value = made.get(key);
+    if (value === undefined) made.set(key, (value = make(key)));
+    return value;
+  };
+}
+
+/** A function of a count, each answer worked out once as far as a batch can be large. */
+function tableOf(of: (count: number) => number): (count: number) => number {
+  const table: number[] = [];
+  return (count) => (count > TABLE_PIECES ? of(count) : (table[count] ??= of(count)));
 }
 
 /** Minutes to clean, melt and temper `grams` of a coating: paced by the chocolate, not by the person. */

@@ -1,4 +1,12 @@
-export { clockStageIndex, leaveMinute, stageGrams, startedPieces, traysFor } from './amounts';
+export {
+  carriedGrams,
+  clockStageIndex,
+  leaveMinute,
+  stageGrams,
+  startedPieces,
+  traysFor,
+  type Starting,
+} from './amounts';
 export { explainBatch, type BatchReason, type Hold } from './batch-reason';
 export type { Blocker } from './blocker';
 export type { LinearAnswer, LinearSolver } from './bound/linear-program';
@@ -54,6 +62,7 @@ export type {
   Serve,
   Span,
   StageCoating,
+  StartRejects,
   StockLot,
   StockServe,
   Unmet,

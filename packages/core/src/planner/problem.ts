@@ -1,3 +1,5 @@
+import type { RejectBelief } from '../coating/rejects';
+
 /** A span of minutes `[start, end)` from the horizon's start. */
 export type Span = readonly [start: number, end: number];
 
@@ -20,8 +22,20 @@ export interface Rest {
 
 /** Coating left on one piece by a stage: whole grams, or milligrams where grams are too coarse. */
 export type StageCoating =
-  | { readonly id: string; readonly gramsPerPiece: number }
-  | { readonly id: string; readonly milligramsPerPiece: number };
+  | { readonly id: string; readonly gramsPerPiece: number; readonly spare?: CoatSpare }
+  | { readonly id: string; readonly milligramsPerPiece: number; readonly spare?: CoatSpare };
+
+/** How well the coating of a piece is known, and how sure it is to be that a melt does not run short of it. */
+export interface CoatSpare {
+  /** Spread of the logarithm of its mean over a run. */
+  readonly logSd: number;
+  readonly certainty: number;
+}
+
+/** How many fail, Beta(bad, good), and how sure it is to be that a batch has its good pieces. */
+export interface StartRejects extends RejectBelief {
+  readonly certainty: number;
+}
 
 export interface ProductStage {
   readonly id: string;
@@ -43,6 +57,8 @@ export interface Product {
   readonly mayContain?: readonly string[];
   /** Started pieces for 100 good ones; 100 or more. */
   readonly startPercent?: number;
+  /** In place of `startPercent`: as many are started as it takes to be sure enough of the good ones. */
+  readonly rejects?: StartRejects;
   /** The stage whose end starts the clock; absent: the last with a coating. */
   readonly clockStage?: string;
   readonly stages: readonly ProductStage[];

@@ -96,6 +96,43 @@ describe('a problem', () => {
     expect(fault.field).toBe(pointer);
   });
 
+  const known = { bad: 1, good: 29, certainty: 0.95 };
+  test.each<[string, unknown, string]>([
+    ['/products/0/rejects/bad', 0, 'out-of-range'],
+    // more than nine of ten would fail
+    ['/products/0/rejects/good', 0.1, 'out-of-range'],
+    ['/products/0/rejects/certainty', 1, 'out-of-range'],
+    ['/products/0/rejects/certainty', undefined, 'missing-field'],
+    ['/products/0/stages/1/coating/spare/logSd', 2.5, 'out-of-range'],
+    ['/products/0/stages/1/coating/spare/certainty', '95%', 'wrong-type'],
+  ])('that is sure of its pieces with %s = %j is refused', (pointer, value, code) => {
+    const json = {
+      ...smallProblem,
+      products: smallProblem.products.map((product) => ({
+        ...product,
+        rejects: known,
+        stages: product.stages.map((stage) => ({
+          ...stage,
+          coating: stage.coating && { ...stage.coating, spare: { logSd: 0.1, certainty: 0.9 } },
+        })),
+      })),
+    };
+    expect(readProblem(json)).toEqual(json);
+    expect(faultOf(withValue(pointer, value, json))).toMatchObject({ code, field: pointer });
+  });
+
+  test('that starts by a share and by what is known of rejects is refused: one of them decides', () => {
+    const json = withValue(
+      '/products/0/startPercent',
+      104,
+      withValue('/products/0/rejects', known) as Problem,
+    );
+    expect(faultOf(json)).toMatchObject({
+      field: '/products/0/rejects',
+      range: 'startPercent or rejects, not both',
+    });
+  });
+
   test('with changes of a zone that go back in time is refused', () => {
     const changes = [
       { from: 100, trays: 2 },

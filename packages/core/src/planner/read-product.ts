@@ -1,11 +1,16 @@
 import type { Bound } from '../input/bounds';
 import { InputError } from '../input/input-error';
 import type { RecordReader } from '../input/record-reader';
-import type { Product, ProductStage, Rest, StageCoating } from './problem';
+import { LOG_SD } from '../melting/melt-for';
+import { CERTAINTY } from '../melting/start-pieces';
+import type { CoatSpare, Product, ProductStage, Rest, StageCoating, StartRejects } from './problem';
 import { AMOUNT, COUNT, LARGEST, reference, requireDuration, unique } from './read-parts';
 
 /** Below 100 fewer pieces would be started than are to be good; above 1000 nine of ten would fail. */
 const START_PERCENT: Bound = { min: 100, max: 1000, isInteger: true };
+
+/** As if so many had been seen to fail. */
+const REJECTS_SEEN: Bound = { min: 1e-6, max: 1e9 };
 
 export interface ProductReferences {
   readonly coatings: ReadonlySet<string>;
@@ -32,9 +37,32 @@ export function readProduct(record: RecordReader, known: ProductReferences): Pro
     maxBatchPieces: record.number('maxBatchPieces', COUNT),
     stages,
     ...(record.has('mayContain') && { mayContain: record.texts('mayContain') }),
-    ...(record.has('startPercent') && { startPercent: record.number('startPercent', START_PERCENT) }),
+    ...readStart(record),
     ...(record.has('clockStage') && { clockStage: reference(record, 'clockStage', stageIds) }),
   };
+}
+
+/** How many are started: by a share, or by what is believed of rejects, never by both. */
+function readStart(record: RecordReader): Pick<Product, 'startPercent' | 'rejects'> {
+  const startPercent = record.has('startPercent') && {
+    startPercent: record.number('startPercent', START_PERCENT),
+  };
+  if (!record.has('rejects')) return { ...startPercent };
+  if (startPercent)
+    throw new InputError({
+      code: 'out-of-range',
+      field: record.at('rejects'),
+      value: record.required('rejects'),
+      range: 'startPercent or rejects, not both',
+    });
+  return { rejects: readRejects(record.child('rejects')) };
+}
+
+function readRejects(record: RecordReader): StartRejects {
+  const bad = record.number('bad', REJECTS_SEEN);
+  // at most nine of ten fail
+  const good = record.number('good', { min: bad / 9, max: REJECTS_SEEN.max });
+  return { bad, good, certainty: record.number('certainty', CERTAINTY) };
 }
 
 function readStage(record: RecordReader, known: ProductReferences): ProductStage {
@@ -54,9 +82,14 @@ function readStage(record: RecordReader, known: ProductReferences): ProductStage
 
 function readStageCoating(record: RecordReader, coatings: ReadonlySet<string>): StageCoating {
   const id = reference(record, 'id', coatings);
+  const spare = record.has('spare') && { spare: readSpare(record.child('spare')) };
   return record.has('milligramsPerPiece')
-    ? { id, milligramsPerPiece: record.number('milligramsPerPiece', COUNT) }
-    : { id, gramsPerPiece: record.number('gramsPerPiece', COUNT) };
+    ? { id, milligramsPerPiece: record.number('milligramsPerPiece', COUNT), ...spare }
+    : { id, gramsPerPiece: record.number('gramsPerPiece', COUNT), ...spare };
+}
+
+function readSpare(record: RecordReader): CoatSpare {
+  return { logSd: record.number('logSd', LOG_SD), certainty: record.number('certainty', CERTAINTY) };
 }
 
 function readRest(record: RecordReader, zones: ReadonlySet<string>): Rest {

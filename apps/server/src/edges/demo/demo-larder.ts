@@ -172,7 +172,7 @@ const coating = (id: string) => ({ kind: 'coating', id }) as const;
 
 /** What had come in by Monday morning; leftovers are of the week before. */
 export const DEMO_LOTS: readonly LotDraft[] = [
-  here(coating('dark-64'), 'D-2214', { amount: 12_500, bestBefore: '2027-02-28' }),
+  here(coating('dark-64'), 'D-2214', { amount: 15_000, bestBefore: '2027-02-28' }),
   here(coating('dark-64'), 'Sheet 12 June, bowl A', { amount: 640, origin: 'leftover' }),
   here(coating('milk-38'), 'K-0871', { amount: 7500, bestBefore: '2026-12-31' }),
   here(coating('white'), 'V-0417', { amount: 2500, bestBefore: '2026-09-30' }),
@@ -181,7 +181,7 @@ export const DEMO_LOTS: readonly LotDraft[] = [
   here(supply('butter'), 'B 0601', { amount: 1500, bestBefore: '2026-07-20' }),
   here(supply('rye-malt'), 'R 33', { amount: 640, bestBefore: '2027-01-31' }),
   here(supply('rolled-oats'), 'O 12', { amount: 2300, bestBefore: '2026-12-01' }),
-  here(supply('hazelnut-butter'), 'H 7', { amount: 3000, bestBefore: '2026-11-15' }),
+  here(supply('hazelnut-butter'), 'H 7', { amount: 4500, bestBefore: '2026-11-15' }),
   here(supply('honey'), 'jar 4', { amount: 1250 }),
   here(supply('sugar'), 'S', { amount: 6000 }),
   here(supply('icing-sugar'), 'I', { amount: 1800 }),
@@ -191,14 +191,14 @@ export const DEMO_LOTS: readonly LotDraft[] = [
   here(supply('flaked-salt'), 'F', { amount: 310 }),
   here(supply('cocoa-powder'), 'K 19', { amount: 900, bestBefore: '2027-05-31' }),
   here(supply('pretzel-rod'), 'P-118', { amount: 769, bestBefore: '2026-10-01' }),
-  here(supply('potato-chip'), 'RC-52', { amount: 520, bestBefore: '2026-08-15' }),
+  here(supply('potato-chip'), 'RC-52', { amount: 560, bestBefore: '2026-08-15' }),
   here(supply('sandwich-cookie'), 'SC-9', { amount: 241, bestBefore: '2026-12-31' }),
   here(supply('box-6'), 'stack', { amount: 60 }),
   here(supply('box-12'), 'stack', { amount: 118 }),
   here(supply('box-8'), 'stack', { amount: 30 }),
   here(supply('clear-bag'), 'roll', { amount: 140 }),
   here(supply('cafe-tray'), 'stack', { amount: 6 }),
-  here(supply('paper-cup'), 'sleeves', { amount: 900 }),
+  here(supply('paper-cup'), 'sleeves', { amount: 1200 }),
 ];
 
 /** Berries are fetched on the morning of their day, as many as it takes. */

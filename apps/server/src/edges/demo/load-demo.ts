@@ -60,6 +60,8 @@ import {
 const FIRST_TICKET = 361;
 const HOUR_MS = 3_600_000;
 const DEPOSIT_SHARE = 0.3;
+/** Of plans as good as each other one that has something of everything left to do on Thursday. */
+const PLAN_SEED = 393;
 const LAST_FIRST_TICKET = 101;
 /** Every sixth of this season's orders had none last season, and the others less. */
 const LAST_SEASON_MISSES = 6;
@@ -95,7 +97,7 @@ export async function loadDemo(db: DataSource): Promise<void> {
   const lots = new LotsService(db, { now: () => DEMO_PLANNED });
   for (const lot of DEMO_LOTS) await lots.take(lot, 'runa');
   const plans = new PlanService(db, { now: () => DEMO_PLANNED });
-  await plans.publish((await plans.make()).version);
+  await plans.publish((await plans.make({ seed: PLAN_SEED })).version);
   await takeWeighings(db, DEMO_START);
   for (const { at, lot } of DEMO_BERRIES)
     await new LotsService(db, { now: () => new Date(at) }).take(lot, 'tove');

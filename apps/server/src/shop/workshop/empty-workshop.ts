@@ -3,6 +3,7 @@ import {
   DEFAULT_MAY_CONTAIN_STOP,
   DEFAULT_WARMING_WATTS,
   DEFAULT_WAY_RULES,
+  FIRST_CERTAINTY,
 } from '@alnage/core';
 import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
 
@@ -26,7 +27,7 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   ways: [...DEFAULT_WAY_RULES],
   labourMinorPerHour: 0,
   wasteShare: 0.2,
-  certainty: 0.95,
+  certainty: FIRST_CERTAINTY,
   seedShare: 1 / 3,
   warmingWatts: DEFAULT_WARMING_WATTS,
   ...DEFAULT_REFUND_RULE,

@@ -1,12 +1,11 @@
 import {
   batchLimit,
   centreAllergens,
+  coatingLoads,
   learnRejects,
   pieceCoat,
   piecesOfOrder,
-  rejectShare,
   sizeClassOf,
-  startPercentFor,
   type Coating,
   type LarderBook,
   type Melter,
@@ -51,6 +50,8 @@ export async function buildProblem(
   const moulds = await manager.find(MouldEntity);
   const book = await loadBook(manager);
   const times = await learnedTimes(manager, clock.now());
+  const { certainty } = setUp.workshop;
+  const kitchenware = { dippery, weighings, moulds, book, times, certainty };
   const { bowls, ...frame } = await weekFrame(manager, setUp);
   return {
     format: 'alnage-problem/1',
@@ -58,7 +59,7 @@ export async function buildProblem(
     weights: setUp.workshop.weights,
     changeovers: setUp.workshop.changeovers,
     coatings: dippery.coatings.map((coating) => coatingOf(coating, times)),
-    products: pieces.map((piece) => productOf(piece, { dippery, weighings, moulds, book, times })),
+    products: pieces.map((piece) => productOf(piece, kitchenware)),
     melters: bowls.map((bowl) => melterOf(bowl, tailGramsOf(bowl, pieces, dippery))),
     ...frame,
   };
@@ -109,15 +110,21 @@ interface Kitchenware {
   readonly moulds: readonly MouldEntity[];
   readonly book: LarderBook;
   readonly times: LearnedTimes;
+  readonly certainty: number;
 }
 
 /** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
-function productOf(piece: PieceEntity, { dippery, weighings, moulds, book, times }: Kitchenware): Product {
+function productOf(
+  piece: PieceEntity,
+  { dippery, weighings, moulds, book, times, certainty }: Kitchenware,
+): Product {
   const own = weighings.filter((weighing) => weighing.piece === piece.id);
-  const { portions } = pieceCoat(piece, dippery, {
+  const coat = pieceCoat(piece, dippery, {
     sizeClass: sizeClassOf(piece.form, piece.sizes),
     seen: own.map(seenOf),
   });
+  // all coats of one coating err together, as the melt for them is reckoned
+  const loads = coatingLoads(coat);
   const firstCoated = piece.route.find((stage) => stage.coat !== null);
   return {
     id: piece.id,
@@ -125,14 +132,17 @@ function productOf(piece: PieceEntity, { dippery, weighings, moulds, book, times
     lifeMinutes: piece.keeping.holdMinutes,
     targetAgeMinutes: piece.keeping.targetMinutes,
     maxBatchPieces: batchLimit(piece.maxBatchPieces, moulds.find(({ id }) => id === piece.mould) ?? null),
-    startPercent: startPercentFor(rejectShare(learnRejects(own.filter(isKept)))),
+    rejects: { ...learnRejects(own.filter(isKept)), certainty },
     ...(firstCoated && { clockStage: firstCoated.id }),
     stages: piece.route.map((stage) => {
-      const portion = portions.find(({ role }) => role === stage.coat);
+      const portion = coat.portions.find(({ role }) => role === stage.coat);
       const { id, skill, fixedMinutes, maxRunMinutes, rest } = stage;
       const secondsPerPiece = Math.round(stage.secondsPerPiece * times.paceOf(piece.id, id));
       const coating = portion
-        ? { id: portion.coating, milligramsPerPiece: Math.ceil(portion.grams * 1000) }
+        ? {
+            ...{ id: portion.coating, milligramsPerPiece: Math.ceil(portion.grams * 1000) },
+            spare: { logSd: loads.find(({ coating: id }) => id === portion.coating)!.logSd, certainty },
+          }
         : null;
       return { id, skill, fixedMinutes, secondsPerPiece, maxRunMinutes, coating, then: rest };
     }),

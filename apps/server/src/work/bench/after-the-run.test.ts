@@ -106,7 +106,7 @@ describe('what the bench timed', () => {
       ...each,
       at:
         each.deed.kind === 'begin'
-          ? Math.round(now() - ((work.startPieces * route * 2.2) / 60) * MINUTE)
+          ? Math.round(now() - 1.7 * (work.fixedMinutes + (work.startPieces * route) / 60) * MINUTE)
           : each.at,
     }));
     await send(slow);

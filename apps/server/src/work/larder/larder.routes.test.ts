@@ -191,7 +191,7 @@ describe('the larder', () => {
     const needs = (await larder()).needs.filter(({ item }) => item.kind === 'coating');
     const parts = needs
       .flatMap((need) => need.parts)
-      .filter(({ kind }) => kind === 'on-pieces' || kind === 'tail');
+      .filter(({ kind }) => ['on-pieces', 'to-spare', 'tail'].includes(kind));
     expect(sum(parts.map(({ amount }) => amount))).toBeCloseTo(sum(ahead.map(({ grams }) => grams)), 6);
   });
 });

@@ -29,6 +29,7 @@ function partOf(cause: UseCause): Omit<NeedPart, 'amount' | 'firstAt'> {
       return { ...none, kind: cause.kind, piece: cause.piece, recipe: cause.recipe, count: cause.pieces };
     case 'on-pieces':
       return { ...none, kind: cause.kind, piece: cause.piece, count: cause.pieces };
+    case 'to-spare':
     case 'tail':
       return { ...none, kind: cause.kind, bowl: cause.bowl, count: 1 };
     case 'reserve':

@@ -42,7 +42,7 @@ test('to the brim of a morning every slot that is told can be had, and no plan a
     if (order) taken.push(order);
     else refusals++;
     if (number % 3 < 2) continue;
-    const { plan } = await new PlanService(shop.db, shop.app.clock).make(STEPS);
+    const { plan } = await new PlanService(shop.db, shop.app.clock).make({ steps: STEPS });
     expect(plan.unmet.filter(({ order }) => !before.has(order))).toEqual([]);
     const made = new Set(plan.batches.flatMap(({ serves }) => serves.map((serve) => serve.order)));
     for (const { id } of taken) expect(made).toContain(id);
@@ -64,6 +64,6 @@ test('an order that is taken while a plan is made is met by the one after it', a
     },
     { timeout: 30_000, interval: 100 },
   );
-  const { plan } = await new PlanService(shop.db, shop.app.clock).make(STEPS);
+  const { plan } = await new PlanService(shop.db, shop.app.clock).make({ steps: STEPS });
   expect(plan.unmet.filter((line) => line.order === order.id)).toEqual([]);
 }, 60_000);

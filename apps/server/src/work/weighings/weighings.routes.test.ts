@@ -1,5 +1,5 @@
 import { seenOf, type Weighing } from '@alnage/contract';
-import { pieceCoat } from '@alnage/core';
+import { pieceCoat, startedPieces } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, piecesOf, workshopOf } from '../../testing/ask';
 import { makePlan, openApp, type WorkshopApp } from '../../testing/workshop-app';
@@ -132,7 +132,7 @@ describe('what was weighed', () => {
       return 'milligramsPerPiece' in coating ? coating.milligramsPerPiece : NaN;
     };
     expect(milligrams(after)).toBeGreaterThan(milligrams(before));
-    expect(twist(after).startPercent).toBeGreaterThan(twist(before).startPercent!);
+    expect(startedPieces(twist(after), 100)).toBeGreaterThan(startedPieces(twist(before), 100));
 
     const piece = (await piecesOf(shop.app)).find(({ id }) => id === 'salt-twist')!;
     const { coatings, rules } = await workshopOf(shop.app);

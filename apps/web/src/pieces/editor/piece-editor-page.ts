@@ -3,7 +3,14 @@ import { FormArray, ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { Router, RouterLink } from '@angular/router';
 import { SIZES_MOST, type Piece, type PieceDraft } from '@alnage/contract';
-import { coatRoles, FAMILIES, InputError, requireCentreGrams, type Family } from '@alnage/core';
+import {
+  coatRoles,
+  FAMILIES,
+  FIRST_CERTAINTY,
+  InputError,
+  requireCentreGrams,
+  type Family,
+} from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { TicksField } from '../../shared/forms/ticks-field';
@@ -116,7 +123,8 @@ export class PieceEditorPage {
     const { form } = draft;
     try {
       requireCentreGrams(draft.family, form.kind === 'cluster' ? form.portionGrams : form.centreGrams);
-      return pieceFigures(draft, { dippery: this.dippery(), coatings, weighings });
+      const certainty = this.workshop()?.rules.certainty ?? FIRST_CERTAINTY;
+      return pieceFigures(draft, { dippery: this.dippery(), coatings, weighings, certainty });
     } catch (error) {
       if (error instanceof InputError) return 'It is drawn again once every figure is within its range.';
       throw error;

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { formOfSize, HELD_GRAMS } from '@alnage/core';
+import { FIRST_CERTAINTY, formOfSize, HELD_GRAMS } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { ChoiceField } from '../../shared/forms/choice-field';
@@ -36,7 +36,9 @@ export class MeltForPieces {
   private readonly asked = signal<number | null>(null);
   private readonly bowlId = signal<string | null>(null);
   protected readonly bowls = computed(() => this.workshop()?.bowls ?? []);
-  protected readonly certainty = computed(() => this.asked() ?? this.workshop()?.rules.certainty ?? 0.95);
+  protected readonly certainty = computed(
+    () => this.asked() ?? this.workshop()?.rules.certainty ?? FIRST_CERTAINTY,
+  );
   protected readonly chosenCertainty = computed(() => String(this.certainty()));
   protected readonly certainties = computed(() =>
     [...new Set([...CERTAINTIES, this.certainty()])]

@@ -1,4 +1,4 @@
-import { stageMinutes } from '../amounts';
+import { leastStartShare, stageMinutes } from '../amounts';
 import type { CompiledLine, CompiledProblem, CompiledProduct, CompiledStage } from '../engine/compiled';
 import { zoneTrays } from '../zone-trays';
 import { Grid } from './grid';
@@ -119,8 +119,8 @@ export class Flow {
   /** What is worked on in each bucket takes hands, and coating where there is one. */
   private addWork({ product, first, last, worked }: Stream, k: number): void {
     const stage = product.stages[k]!;
-    const { maxBatchPieces, startPercent = 100 } = product.product;
-    const started = startPercent / 100;
+    const { maxBatchPieces } = product.product;
+    const started = leastStartShare(product.product);
     const perPiece = (started * ((60 * stage.fixedMinutes) / maxBatchPieces + stage.secondsPerPiece)) / 6000;
     for (let b = first; b <= last; b++) {
       const { people } = this.grid.buckets[b]!;
@@ -304,7 +304,7 @@ export class Flow {
   private addTrays(stream: Stream, { zone, moment }: { zone: number; moment: number }, trays: Sum): void {
     const { product, pickups, longest } = stream;
     const { stages } = product;
-    const started = (product.product.startPercent ?? 100) / 100;
+    const started = leastStartShare(product.product);
     stages.forEach((stage, k) => {
       const isLast = k === stages.length - 1;
       if (stage.zone !== zone || (isLast && this.hasOwnZones())) return;

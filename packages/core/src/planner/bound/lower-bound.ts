@@ -1,5 +1,5 @@
 import { InputError } from '../../input/input-error';
-import { ceilDiv, startedPieces } from '../amounts';
+import { ceilDiv, leastStartShare } from '../amounts';
 import { compile, type CompiledLine, type CompiledProblem, type CompiledProduct } from '../engine/compiled';
 import type { Problem } from '../problem';
 import { Flow, gramsPerPiece } from './flow';
@@ -18,6 +18,8 @@ export interface LowerBound {
 const PERISHABLE_MINUTES = 2880;
 /** Each is a bound; the higher one is better where much is old, or little. */
 const LATENESS = [0.5, 1] as const;
+/** A whole number is whole, whatever the last digit of a double says. */
+const ROUNDING = 1e-6;
 
 /**
  * A proven lower bound: the cost of a linear programme that leaves things out but asks for nothing that a plan need not
@@ -79,7 +81,8 @@ class Counted {
     for (const product of this.products) {
       const { lines } = this.compiled;
       const own = lines.filter((line) => line.product === product.index);
-      const pieces = startedPieces(product.product, sumOf(own.map((line) => line.pieces)));
+      const good = sumOf(own.map((line) => line.pieces));
+      const pieces = Math.ceil(good * leastStartShare(product.product) - ROUNDING);
       const batches = ceilDiv(pieces, product.product.maxBatchPieces);
       product.stages.forEach((stage, k) => {
         labour += this.labour(product, k, { pieces, batches });

@@ -73,6 +73,23 @@ describe('what is to stay', () => {
     expect(lapsed).toBeLessThan(pinned / 40);
   });
 
+  test('never lapses and never moves while nothing else changes, one batch or many, on random problems', () => {
+    let held = 0;
+    for (const seed of seeds(60)) {
+      const whole = planned(randomProblem(seed));
+      const { batches } = whole.plan;
+      const some = batches.filter((_, index) => index % 2 === seed % 2).map(({ id }) => id);
+      for (const pins of [some, ...batches.slice(0, 4).map(({ id }) => [id])]) {
+        const { problem, lapsed } = withHolds(whole, { ...nothing, pins });
+        expect(lapsed, `seed ${seed}, ${pins.join()}`).toEqual([]);
+        for (const id of pins)
+          expect(problem.fixed!.batches, `seed ${seed}`).toContainEqual(batchIn(whole.plan, id));
+        held += pins.length;
+      }
+    }
+    expect(held).toBeGreaterThan(60);
+  });
+
   test('is cleaned for as long as what comes before it asks for, whatever that is', () => {
     let pinned = 0;
     for (const seed of seeds(150)) {

@@ -37,7 +37,7 @@ const OF_NO_WEIGHT: ReadonlySet<string> = new Set(['setup-duration', 'melt-unuse
  * these are dipped from. What is fixed already stays so. Where stages have come to take longer or shorter than the plan
  * has them (the bench has taught a pace), a batch stays in the same hands and bowls: its stages end when they were to, or
  * else begin then, or else the stage that starts its clock alone does. Where only work that is not held had made its bowl
- * clean enough for it, its melt is begun earlier, with the cleaning.
+ * clean enough for it, that work stays too, or else its melt is begun earlier, with the cleaning.
  */
 export function withHolds(planned: Planned, holds: Holds): HeldProblem {
   return heldBy(planned, holds, { isAlone: true });
@@ -89,18 +89,38 @@ class Holding {
     [this.problem, this.plan, this.fixed] = [problem, plan, base];
   }
 
-  /** Takes all of these batches that can be held, and tells of the others. */
+  /**
+   * Takes all of these batches that can be held, and tells of the others: first as they are, since one may be what made
+   * another's bowl clean; what cannot stay so as near to it as it can.
+   */
   take(batches: readonly Batch[]): string[] {
+    let open = this.takeAsTheyAre(batches);
+    for (;;) {
+      const taken = open.find((batch) => this.takeOtherwise(batch));
+      if (!taken) return open.map(({ id }) => id);
+      open = this.takeAsTheyAre(open.filter((batch) => batch !== taken));
+    }
+  }
+
+  /** Takes of these batches what can stay as it is, until nothing more can, and hands back the others. */
+  private takeAsTheyAre(batches: readonly Batch[]): readonly Batch[] {
+    const left = this.takeSound(batches);
+    return left.length === 0 || left.length === batches.length ? left : this.takeAsTheyAre(left);
+  }
+
+  private takeSound(batches: readonly Batch[]): readonly Batch[] {
+    if (batches.length === 0) return [];
     if (this.isSound(batches)) {
       this.fixed = this.with(batches);
       return [];
     }
-    if (batches.length === 1) {
-      const batch = batches[0]!;
-      return this.takeCleaned(batch) || this.takeRefitted(batch) ? [] : [batch.id];
-    }
+    if (batches.length === 1) return batches;
     const half = batches.length >> 1;
-    return [...this.take(batches.slice(0, half)), ...this.take(batches.slice(half))];
+    return [...this.takeSound(batches.slice(0, half)), ...this.takeSound(batches.slice(half))];
+  }
+
+  private takeOtherwise(batch: Batch): boolean {
+    return this.takeWithBefore(batch) || this.takeCleaned(batch) || this.takeRefitted(batch);
   }
 
   /** Takes a batch as it is, its bowl cleaned before it: only work that is not held had made that clean enough. */
@@ -141,6 +161,40 @@ class Holding {
       .find((each) => each !== null && this.isSoundWith(each));
     if (fixed) this.fixed = fixed;
     return fixed !== undefined;
+  }
+
+  /** Takes a batch with what had made its bowls clean enough for it: that is not asked for, but stays rather than let it go. */
+  private takeWithBefore(batch: Batch): boolean {
+    const held = new Set(this.fixed.batches.map(({ id }) => id));
+    for (let together = [batch]; ;) {
+      const before = this.meltsBefore(together);
+      const others = this.plan.batches.filter(
+        (each) =>
+          !held.has(each.id) &&
+          !together.includes(each) &&
+          each.stages.some(({ melt }) => melt !== null && before.has(melt)),
+      );
+      if (others.length === 0) return false;
+      together = [...others, ...together];
+      if (!this.isSound(together)) continue;
+      this.fixed = this.with(together);
+      return true;
+    }
+  }
+
+  /** The last melt in the bowl before each that batches are dipped from. */
+  private meltsBefore(batches: readonly Batch[]): ReadonlySet<string> {
+    const { melts } = this.plan;
+    const used = new Set(batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+    return new Set(
+      melts
+        .filter(({ id }) => used.has(id))
+        .flatMap(({ melter, setupStart }) => {
+          const earlier = melts.filter((melt) => melt.melter === melter && melt.setupStart < setupStart);
+          const last = earlier.sort((a, b) => b.setupStart - a.setupStart)[0];
+          return last ? [last.id] : [];
+        }),
+    );
   }
 
   takeMelts(melts: readonly Melt[]): void {

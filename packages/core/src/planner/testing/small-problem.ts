@@ -1,5 +1,15 @@
 import { Random } from '../../chance/random';
-import type { Melt, Person, Problem, Product, ProductStage, StageCoating, StockLot, Rest } from '../problem';
+import type {
+  CoatSpare,
+  Melt,
+  Person,
+  Problem,
+  Product,
+  ProductStage,
+  Rest,
+  StageCoating,
+  StockLot,
+} from '../problem';
 
 /** Problems for tests: a bench of two people, two bowls and two pieces, and random ones like it. */
 
@@ -201,11 +211,11 @@ export function randomProblemWithOptions(seed: number): Problem {
     products: problem.products.map((product) => ({
       ...product,
       ...chance(0.5, { mayContain: ['gluten', 'milk'] }),
-      ...chance(0.4, { startPercent: 100 + Math.floor(random() * 15) }),
+      ...chance(0.4, startingBy(random())),
       ...chance(0.3, { clockStage: 'dip' }),
       stages: product.stages.map((stage) =>
         stage.coating && random() < 0.4
-          ? { ...stage, coating: { id: stage.coating.id, milligramsPerPiece: 4350 } }
+          ? { ...stage, coating: { id: stage.coating.id, milligramsPerPiece: 4350, ...spareBy(seed) } }
           : stage,
       ),
     })),
@@ -236,6 +246,17 @@ export function randomProblemWithOptions(seed: number): Problem {
       ...chance(0.3, { freeFrom: [['gluten'], ['milk'], ['nuts', 'gluten']][Math.floor(random() * 3)]! }),
     })),
   };
+}
+
+/** As many to start as a share says, or as what is known of rejects does. */
+function startingBy(luck: number): Pick<Product, 'startPercent' | 'rejects'> {
+  if (luck < 0.5) return { startPercent: 100 + Math.floor(30 * luck) };
+  return { rejects: { bad: 1 + Math.floor(10 * luck), good: 100, certainty: 0.9 } };
+}
+
+/** In every other problem a melt has coating to spare. */
+function spareBy(seed: number): { readonly spare?: CoatSpare } {
+  return seed % 2 === 0 ? {} : { spare: { logSd: 0.1, certainty: 0.95 } };
 }
 
 /** Some pieces made already, old and fresh, two lots of them. */

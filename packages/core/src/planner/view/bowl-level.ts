@@ -1,4 +1,4 @@
-import { stageGrams, startedPieces } from '../amounts';
+import { carriedGrams, startedPieces } from '../amounts';
 import { found, type Catalogue } from '../catalogue';
 import type { Melt, Plan } from '../problem';
 
@@ -22,7 +22,10 @@ export interface BowlLevel {
   readonly leftGrams: number;
 }
 
-/** The levels of all melts of a plan, in g; the grams of the steps and what is left add up to what was melted. */
+/**
+ * The levels of all melts of a plan in the mean, in g; the grams of the steps and what is left – what was to spare, and the
+ * tail – add up to what was melted.
+ */
 export function bowlLevels(catalogue: Catalogue, plan: Plan): BowlLevel[] {
   return plan.melts.map((melt) => {
     const dips = plan.batches
@@ -31,7 +34,7 @@ export function bowlLevels(catalogue: Catalogue, plan: Plan): BowlLevel[] {
         const started = startedPieces(product, batch.pieces);
         return batch.stages.flatMap((task, k) =>
           task.melt === melt.id
-            ? [{ batch, task, pieces: started, grams: stageGrams(product.stages[k]!, started) }]
+            ? [{ batch, task, pieces: started, grams: carriedGrams(product.stages[k]!, started) }]
             : [],
         );
       })

@@ -86,12 +86,12 @@ export class PlanService {
   }
 
   /** Plans from now on and keeps the answer, in one go: for a workshop that is just set up. */
-  make(steps = PLAN_STEPS): Promise<SavedPlan> {
+  make({ steps = PLAN_STEPS, seed = 1 } = {}): Promise<SavedPlan> {
     return this.changing(async (manager, setUp) => {
       const { worked, told } = await this.before(manager, setUp);
       const now = await continued(manager, setUp, { clock: this.clock, worked, told });
       const from = told && (await withWitness(manager, setUp, told)).plan;
-      const planned = makePlan(now.shut, { ...(from && { from }), steps });
+      const planned = makePlan(now.shut, { ...(from && { from }), steps, seed });
       const answer = { ...planned, ...nutFreeFirst(now.shut, planned) };
       const made = { ...now, origin: 'planned', by: null, basedOn: told } as const;
       const { saved } = await this.keep(manager, setUp, { answer, made });
