@@ -7,6 +7,7 @@ import { order, savedPlan } from '../testing/small-workshop';
 import { press, readList, render, type Rendered } from '../testing/render';
 import { piece } from '../testing/small-piece';
 import { OrdersPage } from './orders-page';
+import { forgetDraft } from './parts/kept-draft';
 
 const orders = [order(), order({ id: 'o2', ticket: 'M-0402', customer: 'Quay café', state: 'cancelled' })];
 
@@ -19,6 +20,8 @@ async function fill(page: Rendered<OrdersPage>): Promise<void> {
   await page.type('How many', '18');
   await page.type('Of what', 'dusk-berry');
 }
+
+beforeEach(() => forgetDraft());
 
 describe('the Orders place', () => {
   test('lists every order with its pickup and how it stands', async () => {
@@ -49,6 +52,19 @@ describe('the Orders place', () => {
     TestBed.inject(EllStore).pick(1, 1);
     await page.settle();
     expect(asked()).toEqual({ find: 'quay', from: '2026-06-19', to: '2026-06-19' });
+  });
+
+  test('opens the first of what is found on Enter', async () => {
+    const page = await open();
+    await page.type('Name or ticket', 'quay');
+    const field = page.field('Name or ticket');
+    field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    await page.settle();
+    // what is there still is not what was looked for
+    expect(page.text()).not.toContain('M-0402 · Quay');
+    readList(page.store, [orders[1]!]);
+    await page.settle();
+    expect(page.page.querySelector('[aria-selected=true], .chosen')!.textContent).toContain('M-0402');
   });
 
   test('tells of the chosen order how it is made, and what to say at the counter', async () => {

@@ -6,6 +6,7 @@ import {
   computed,
   effect,
   inject,
+  signal,
   untracked,
   viewChild,
 } from '@angular/core';
@@ -21,10 +22,11 @@ import { count, counted } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { OrderDetails } from '../shared/orders/order-details';
-import type { OrderRow } from '../shared/orders/order-rows';
+import { matching, type OrderRow } from '../shared/orders/order-rows';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { seasonFeature } from '../state/season.state';
 import { OrdersPageStore } from './orders.store';
+import { forgetDraft, keptDraft } from './parts/kept-draft';
 import { OrderComposer } from './parts/order-composer';
 import { WaitingOffers } from './parts/waiting-offers';
 
@@ -72,6 +74,18 @@ export class OrdersPage {
   private readonly found = this.store.selectSignal(ordersFeature.selectFound);
   private readonly figures = this.store.selectSignal(seasonFeature.selectFigures);
   private readonly typed = new Subject<string>();
+  /** What Enter was pressed for in Find, until the first of it is read. */
+  private readonly opening = signal('');
+  protected readonly kept = keptDraft;
+  protected readonly forgetDraft = forgetDraft;
+  protected readonly keptText = computed(() => {
+    const draft = keptDraft();
+    return draft
+      ? draft.said.trim() ||
+          [draft.customer, draft.note].find((text) => text.trim() !== '') ||
+          'without a name'
+      : '';
+  });
 
   protected readonly summary = computed(() => {
     const figures = this.figures();
@@ -95,6 +109,7 @@ export class OrdersPage {
     inject(Actions)
       .pipe(ofType(OrderActions.saved), takeUntilDestroyed())
       .subscribe(({ order }) => {
+        if (this.page.composing()?.kind === 'new') forgetDraft();
         this.page.compose(null);
         this.page.choose(order);
       });
@@ -105,6 +120,15 @@ export class OrdersPage {
         if (range && range.end > range.start)
           this.store.dispatch(OrderActions.rowsSeen({ from: range.start, to: range.end }));
       });
+    });
+    effect(() => {
+      const words = this.opening();
+      const first = this.page.rows()[0]?.order;
+      if (words && first && matching([first], words).length > 0)
+        untracked(() => {
+          this.opening.set('');
+          this.page.choose(first);
+        });
     });
     // an order that was kept is brought to where it is seen
     effect(() => {
@@ -118,6 +142,18 @@ export class OrdersPage {
 
   protected look(find: string): void {
     this.typed.next(find);
+  }
+
+  /** Enter in Find opens the first that is found. */
+  protected openFirst(find: string): void {
+    this.page.look(find);
+    this.opening.set(find.trim());
+  }
+
+  /** Throws away what is typed: whoever only closes the form finds it again. */
+  protected dismiss(): void {
+    if (this.page.composing()?.kind === 'new') forgetDraft();
+    this.page.compose(null);
   }
 
   protected change(): void {

@@ -1,3 +1,5 @@
+import { typedNumber } from '../units/fraction';
+import { gramsFromOunces, gramsFromPounds } from '../units/mass';
 import type { Word } from './words';
 
 const NUMBER_WORDS: readonly string[] =
@@ -54,6 +56,34 @@ function readBare(words: readonly Word[], start: number): Amount | null {
   const word = words[start]?.plain ?? '';
   const value = ARTICLES.has(word) ? 1 : numberOf(word);
   return value === null ? null : { value, next: start + 1 };
+}
+
+/** Units of mass that people order in, in g. */
+const GRAMS_OF: Readonly<Record<string, number>> = {
+  ...Object.fromEntries(['g', 'gram', 'grams'].map((unit) => [unit, 1])),
+  ...Object.fromEntries(['kg', 'kilo', 'kilos', 'kilogram', 'kilograms'].map((unit) => [unit, 1000])),
+  ...Object.fromEntries(['lb', 'lbs', 'pound', 'pounds'].map((unit) => [unit, gramsFromPounds(1)])),
+  ...Object.fromEntries(['oz', 'ounce', 'ounces'].map((unit) => [unit, gramsFromOunces(1)])),
+};
+
+/** Reads a mass at a word, in g: a pound of, half a kilo, 500 g, 12oz. Null when there is none there. */
+export function readMass(words: readonly Word[], start: number): Amount | null {
+  const glued = /^(\d+(?:[.,]\d+)?)(\p{L}+)$/u.exec(words[start]?.plain ?? '');
+  const gluedGrams = glued && GRAMS_OF[glued[2]!];
+  if (gluedGrams)
+    return { value: Number(glued[1]!.replace(',', '.')) * gluedGrams, next: skipFillers(words, start + 1) };
+  const said = readPortion(words, start);
+  const grams = said && GRAMS_OF[words[said.next]?.plain ?? ''];
+  return said && grams ? { value: said.value * grams, next: skipFillers(words, said.next + 1) } : null;
+}
+
+/** How many of a unit: two, a, 1/2, half a, a half. */
+function readPortion(words: readonly Word[], start: number): Amount | null {
+  const isArticle = (index: number): boolean => ARTICLES.has(words[index]?.plain ?? '');
+  const half = isArticle(start) ? start + 1 : start;
+  if (words[half]?.plain === 'half') return { value: 0.5, next: isArticle(half + 1) ? half + 2 : half + 1 };
+  const fraction = typedNumber(words[start]?.text ?? '');
+  return Number.isNaN(fraction) ? readBare(words, start) : { value: fraction, next: start + 1 };
 }
 
 /** A number as typed: 24, 1.5, 1,5, 3x, x3, two. */

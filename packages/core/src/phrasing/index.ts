@@ -1,6 +1,7 @@
 export type { Named } from './name-match';
 export {
   readPhrase,
+  type NamedPiece,
   type Phrase,
   type PhraseLine,
   type PhrasePart,

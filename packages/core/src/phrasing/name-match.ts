@@ -1,4 +1,4 @@
-import { plainText, singular, type Word } from './words';
+import { plainText, stem, type Word } from './words';
 
 /** Something that a phrase may name. */
 export interface Named {
@@ -14,7 +14,7 @@ export type NameMatch<T extends Named> =
 const LEAST_LETTERS = 2;
 
 /**
- * What is named at a word, by as many words as belong to it: whole names before beginnings of them, singular or plural;
+ * What is named at a word, by as many words as belong to it: whole names before beginnings of them, one or many;
  * `dusk` may stand for Dusk berry while no other name begins so, `berry` for whatever ends so. Null when nothing is.
  */
 export function matchName<T extends Named>(
@@ -25,7 +25,7 @@ export function matchName<T extends Named>(
   const names = things.map((thing) => ({ thing, parts: partsOf(thing.name) }));
   const longest = Math.max(0, ...names.map(({ parts }) => parts.length));
   for (let length = Math.min(longest, words.length - start); length > 0; length--) {
-    const typed = words.slice(start, start + length).map(({ plain }) => singular(plain));
+    const typed = words.slice(start, start + length).map(({ plain }) => stem(plain));
     const found = bestOf(names, typed);
     if (found.length === 1) return { kind: 'one', thing: found[0]!, next: start + length };
     if (found.length > 1) return { kind: 'several', things: found, next: start + length };
@@ -56,5 +56,5 @@ function partsOf(name: string): string[] {
   return plainText(name)
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean)
-    .map(singular);
+    .map(stem);
 }

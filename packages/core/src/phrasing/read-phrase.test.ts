@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { readPhrase, type Phrase, type Unclear, type Vocabulary } from './read-phrase';
 import { calendarDay } from './when';
-import { singular } from './words';
+import { stem } from './words';
 
 const vocabulary: Vocabulary = {
   pieces: [
@@ -11,6 +11,7 @@ const vocabulary: Vocabulary = {
     { id: 'salt-twist', name: 'Salt twist' },
     { id: 'rye-truffle', name: 'Rye truffle' },
     { id: 'sandwich-round', name: 'Sandwich round' },
+    { id: 'oat-cookie', name: 'Oat cookie', grams: 24 },
   ],
   boxes: [
     { id: 'berry-12', name: 'Dozen berries' },
@@ -78,6 +79,18 @@ describe('an order said in one line is understood', () => {
     ['a couple of rye truffles', '2 rye-truffle'],
     ['three twist bags', '3 twist-bag'],
     ['a twist bag', '1 twist-bag'],
+    ['24 oat cookies', '24 oat-cookie'],
+    ['a dozen cookies', '12 oat-cookie'],
+    // 453.6 g at 24 g a piece
+    ['a pound of cookies', '19 oat-cookie'],
+    ['half a kilo of oat cookies fri', '21 oat-cookie | 19'],
+    ['480 g cookies', '20 oat-cookie'],
+    ['1/2 lb cookies', '10 oat-cookie'],
+    ['12oz of cookies at 15', '15 oat-cookie | 15:00'],
+    ['a pound of rye truffles', '?a pound of rye truffles'],
+    ['2 dozen berries, half dusk, half frost', '12 dusk-berry | 12 frost-berry'],
+    ['a dozen half frost half rye truffle for Varg', '6 frost-berry | 6 rye-truffle | for Varg'],
+    ['13 half dusk and half frost', '?13 half dusk and half frost'],
     ['an twist bag', '1 twist-bag'],
     ['twist bag x2', '2 twist-bag'],
     ['twist bag ×3', '3 twist-bag'],
@@ -206,12 +219,15 @@ test('every word of any text is a part, or joins others; parts stand in order an
 
 test.each([
   ['berries', 'berry'],
+  ['cookies', 'cookie'],
   ['boxes', 'box'],
+  ['slices', 'slice'],
+  ['truffles', 'truffle'],
   ['twists', 'twist'],
   ['bags', 'bag'],
-  ['glass', 'glass'],
+  ['glasses', 'glass'],
   ['pies', 'pie'],
-])('%s is many of a %s', (many, one) => expect(singular(many)).toBe(one));
+])('%s is many of a %s', (many, one) => expect(stem(many)).toBe(stem(one)));
 
 test('days of the calendar follow each other, over months, leap years and centuries', () => {
   fc.assert(

@@ -1,11 +1,17 @@
-import { numberOf, readAmount, readBareNumber } from './amount';
+import { piecesOfWeight } from '../ordering/pieces-of-line';
+import { numberOf, readAmount, readBareNumber, readMass } from './amount';
 import { matchName, type Named } from './name-match';
 import { readDay, readTime, type PhraseDay } from './when';
 import { wordsOf, type Word } from './words';
 
+/** A piece, and what one weighs, so that it can be ordered by the pound; null where nobody can tell. */
+export interface NamedPiece extends Named {
+  readonly grams?: number | null;
+}
+
 /** What a phrase may name in a workshop. */
 export interface Vocabulary {
-  readonly pieces: readonly Named[];
+  readonly pieces: readonly NamedPiece[];
   readonly boxes: readonly Named[];
   readonly points: readonly Named[];
   readonly days: readonly PhraseDay[];
@@ -55,7 +61,7 @@ export interface Phrase {
 /**
  * Reads an order said in one line, such as “2 dozen dusk berry, 1 twist bag fri 10.30 for Varg”: amounts of pieces and
  * boxes, a day, a time, a pickup point after `at`, `from` or by its name, a customer after `for`, a note in quotes or
- * after `note`. Nothing is guessed: a word that is not understood is said to be unclear, with what it may be.
+ * after `note`. A mass of a piece is as many as hold at least that; “a dozen, half dusk, half frost” is six of each. Nothing is guessed: a word that is not understood is said to be unclear, with what it may be.
  * Source: shop default.
  */
 export function readPhrase(text: string, vocabulary: Vocabulary): Phrase {
@@ -67,7 +73,7 @@ const JOINTS = new Set([',', ';', '+', '&', 'and', 'plus', 'please', 'the', 'on'
 const PLACE_WORDS = new Set(['at', 'from', 'in']);
 const WHEN_WORDS = new Set([...PLACE_WORDS, 'for', 'on', 'by']);
 
-type Thing = Named & { readonly kind: 'piece' | 'box' };
+type Thing = NamedPiece & { readonly kind: 'piece' | 'box' };
 
 type Found = Partial<Record<'day' | 'time' | 'point' | 'customer' | 'note', string>>;
 
@@ -92,6 +98,8 @@ class PhraseReader {
       () => this.readNote(),
       () => this.readDay(),
       () => this.readTime(),
+      () => this.readHalves(),
+      () => this.readByMass(),
       () => this.readLine(),
       () => this.readPoint(),
       () => this.readCustomer(),
@@ -144,6 +152,7 @@ class PhraseReader {
   }
 
   private isLineAt(start: number): boolean {
+    if (readMass(this.words, start)) return true;
     const amount = readAmount(this.words, start);
     return amount !== null && matchName(this.words, amount.next, this.things()) !== null;
   }
@@ -154,6 +163,53 @@ class PhraseReader {
       ...boxes.map((box) => ({ ...box, kind: 'box' as const })),
       ...pieces.map((piece) => ({ ...piece, kind: 'piece' as const })),
     ];
+  }
+
+  /** So much of a piece: as many as hold at least that. */
+  private readByMass(): boolean {
+    const start = this.at;
+    const mass = readMass(this.words, start);
+    if (!mass) return false;
+    const named = matchName(this.words, mass.next, this.things());
+    if (named?.kind === 'several') return this.isSeveral(named, start);
+    const thing = named?.thing as Thing | undefined;
+    if (!thing?.grams) this.takeUnclear(start, named?.next ?? mass.next, { kind: 'of-what' });
+    else this.takeLine({ start, next: named!.next }, piecesOfWeight(mass.value, thing.grams), thing);
+    return true;
+  }
+
+  /** An amount, perhaps of what several are called, that is half of one and half of another. */
+  private readHalves(): boolean {
+    const start = this.at;
+    const amount = readAmount(this.words, start);
+    if (!amount || this.words[start]?.plain === 'half') return false;
+    const whole = matchName(this.words, amount.next, this.things());
+    const one = this.halfAt(whole?.next ?? amount.next);
+    const other = one && this.halfAt(one.next);
+    if (!one || !other) return false;
+    if (amount.value % 2 !== 0) {
+      this.takeUnclear(start, other.next, { kind: 'not-whole', count: amount.value / 2 });
+      return true;
+    }
+    const { kind, id } = one.thing;
+    this.lines.push({ count: amount.value / 2, kind, id });
+    this.takeLine({ start, next: other.next }, amount.value / 2, other.thing);
+    return true;
+  }
+
+  /** Half of what is named, after words that only join. */
+  private halfAt(from: number): { thing: Thing; next: number } | null {
+    let at = from;
+    while (JOINTS.has(this.words[at]?.plain ?? '') || this.words[at]?.plain === 'of') at++;
+    if (this.words[at]?.plain !== 'half') return null;
+    const named = matchName(this.words, at + 1, this.things());
+    return named?.kind === 'one' ? { thing: named.thing, next: named.next } : null;
+  }
+
+  private isSeveral(named: NonNullable<ReturnType<typeof matchName>>, start: number): boolean {
+    if (named.kind !== 'several') return false;
+    this.takeUnclear(start, named.next, { kind: 'several', names: named.things.map(({ name }) => name) });
+    return true;
   }
 
   /** So many of something; where the name itself begins with a dozen, the number before it counts the name. */
@@ -170,12 +226,8 @@ class PhraseReader {
     const amount = readAmount(this.words, start);
     if (!amount) return false;
     const several = matchName(this.words, amount.next, things);
-    if (several?.kind === 'several')
-      this.takeUnclear(start, several.next, {
-        kind: 'several',
-        names: several.things.map(({ name }) => name),
-      });
-    else this.takeUnclear(start, Math.max(start + 1, amount.next), { kind: 'of-what' });
+    if (!several || !this.isSeveral(several, start))
+      this.takeUnclear(start, Math.max(start + 1, amount.next), { kind: 'of-what' });
     return true;
   }
 
@@ -199,10 +251,7 @@ class PhraseReader {
 
   /** A name without an amount before it: the amount may stand after it, as in `twist bag x2`. */
   private readNamed(named: NonNullable<ReturnType<typeof matchName>>, start: number): boolean {
-    if (named.kind === 'several') {
-      this.takeUnclear(start, named.next, { kind: 'several', names: named.things.map(({ name }) => name) });
-      return true;
-    }
+    if (named.kind === 'several') return this.isSeveral(named, start);
     const thing = named.thing as Thing;
     const after = this.words[named.next]?.plain ?? '';
     const count = /^[x×]\d+$/.test(after) ? numberOf(after) : null;

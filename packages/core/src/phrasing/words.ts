@@ -30,9 +30,15 @@ export function plainText(text: string): string {
     .replace(/(?<=\p{L})[.:]$/u, '');
 }
 
-/** A noun in the singular: berries becomes berry, boxes box, twists twist. Source: ordinary English spelling. */
-export function singular(word: string): string {
-  if (/..[^aeiou]ies$/.test(word)) return `${word.slice(0, -3)}y`;
-  if (/(s|x|z|ch|sh)es$/.test(word)) return word.slice(0, -2);
-  return /[^s]s$/.test(word) ? word.slice(0, -1) : word;
+/**
+ * What one and many of a noun have in common: berry and berries, cookie and cookies, slice and slices, box and boxes. It is
+ * compared, never shown. Source: ordinary English spelling.
+ */
+export function stem(word: string): string {
+  if (word.length < LEAST_STEMMED) return word;
+  const one = /(ss|[^s])es$/.test(word) ? word.slice(0, -2) : word.replace(/([^s])s$/, '$1');
+  return one.replace(/e$/, '').replace(/([^aeiou])y$/, '$1i');
 }
+
+/** Shorter words are as they are. */
+const LEAST_STEMMED = 3;

@@ -64,11 +64,13 @@ import {
   startOf,
   takeItem,
   type DraftForm,
+  type DraftStart,
   type Taking,
 } from './draft-form';
 import { Knowingly } from '../../shared/orders/knowingly';
 import { ALLERGY_FAULTS, AllergyQuestion } from '../../shared/orders/allergy-question';
 import { FilledBox } from './filled-box';
+import { keepDraft, keptDraft, startOfKept, type KeptDraft } from './kept-draft';
 import { OrderPhrase } from './order-phrase';
 import { PromiseGrid } from './promise-grid';
 
@@ -270,6 +272,12 @@ export class OrderComposer {
       const composing = this.composing();
       this.form.set(untracked(() => this.freshForm(composing)));
     });
+    effect(() => {
+      this.change();
+      const said = this.phrase()?.text();
+      const form = this.form();
+      if (form && said !== undefined) untracked(() => keepDraft(form, said));
+    });
     this.errors.from(this.toldAtFields);
     this.store.dispatch(OrderActions.saveDismissed());
     afterNextRender(() => {
@@ -311,7 +319,7 @@ export class OrderComposer {
 
   protected save(form: DraftForm, taking = PROMISED): void {
     // what was not understood is put right first, never left out silently
-    if (this.phrase()?.unclear().length) return this.phrase()!.focus();
+    if (this.phrase()?.unclear().length) return this.phrase()!.askAgain();
     form.markAllAsTouched();
     if (form.invalid) {
       this.focusFault();
@@ -336,10 +344,20 @@ export class OrderComposer {
     this.save(form, { ...this.taking, state: 'promised', despiteKitchen });
   }
 
+  private goneOn(draft: KeptDraft): DraftStart {
+    const { boxes = [], pickupPoints = [] } = this.workshop() ?? {};
+    const days = this.days().map(({ id }) => id);
+    const isHeld = this.holds().some(({ id }) => id === draft.holdUntil);
+    const start = startOfKept(draft, { boxes, days, points: pickupPoints.map(({ id }) => id) });
+    return { ...start, holdUntil: isHeld ? draft.holdUntil : '' };
+  }
+
   private freshForm(composing: NonNullable<Composing>): DraftForm {
     if (composing.kind === 'change') return draftForm(startOf(composing.order, this.workshop()?.boxes ?? []));
     const day = this.days()[0]?.id ?? '';
     const pickupPoint = this.workshop()?.pickupPoints[0]?.id ?? '';
+    const draft = keptDraft();
+    if (draft) return draftForm(this.goneOn(draft));
     const nothing = { customer: '', lines: [], time: '', note: '', giftMessage: '', holdUntil: '' };
     return draftForm({ ...nothing, day, pickupPoint });
   }

@@ -17,7 +17,8 @@ import { readPhrase, type Phrase } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
-import { corrections, understood, vocabularyOf, type Correction } from './phrase-words';
+import { keptDraft } from './kept-draft';
+import { corrections, namedPieces, understood, vocabularyOf, type Correction } from './phrase-words';
 
 /** An order said in one line: what is understood is shown word by word, and what is not can be put right in place. */
 @Component({
@@ -36,7 +37,7 @@ import { corrections, understood, vocabularyOf, type Correction } from './phrase
         (input)="read(field.value)"
       />
     </mat-form-field>
-    <div id="al-understood" aria-live="polite">
+    <div #words id="al-understood" aria-live="polite">
       @if (said().length > 0) {
         <ul class="said" aria-label="Understood">
           @for (each of said(); track $index) {
@@ -45,6 +46,11 @@ import { corrections, understood, vocabularyOf, type Correction } from './phrase
             </li>
           }
         </ul>
+      }
+      @if (isAsked() && unclear().length > 0) {
+        <p class="over" role="alert">
+          Not taken yet: what is not understood is put right or removed first, so that nothing is left out.
+        </p>
       }
       @for (each of unclear(); track each.part.from) {
         <p class="unclear">
@@ -92,11 +98,21 @@ export class OrderPhrase {
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
-  protected readonly text = signal('');
-  private readonly phrase = computed(() => {
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
+  private readonly vocabulary = computed(() => {
     const workshop = this.workshop();
     const now = untracked(this.clock.now);
-    return workshop ? readPhrase(this.text(), vocabularyOf(workshop, this.names(), now)) : null;
+    return workshop && vocabularyOf(workshop, namedPieces(this.pieces(), this.dippery()), now);
+  });
+  /** What is said, to go on with where it was half written. */
+  readonly text = signal(keptDraft()?.said ?? '');
+  private readonly workedBy = viewChild<ElementRef<HTMLElement>>('words');
+  /** Whether somebody wanted to go on with words that were not understood. */
+  protected readonly isAsked = signal(false);
+  private readonly phrase = computed(() => {
+    const vocabulary = this.vocabulary();
+    return vocabulary ? readPhrase(this.text(), vocabulary) : null;
   });
   protected readonly said = computed(() => {
     const phrase = this.phrase();
@@ -115,6 +131,7 @@ export class OrderPhrase {
   /** Reads the line at once: who presses Enter right after the last letter means that one as well. */
   protected read(text: string): void {
     const before = this.phrase();
+    this.isAsked.set(false);
     this.text.set(text);
     const phrase = this.phrase();
     if (phrase) this.understood.emit(newIn(phrase, before));
@@ -122,6 +139,14 @@ export class OrderPhrase {
 
   focus(): void {
     this.field()?.nativeElement.focus();
+  }
+
+  /** Says what still stands in the way, and goes to where it can be put right. */
+  askAgain(): void {
+    this.isAsked.set(true);
+    const first = this.workedBy()?.nativeElement.querySelector<HTMLElement>('.unclear button');
+    if (first) first.focus();
+    else this.focus();
   }
 
   /** Puts other words in place of those that were not understood. */

@@ -1,6 +1,11 @@
-import type { Workshop } from '@alnage/contract';
+import type { Piece, Workshop } from '@alnage/contract';
 import {
+  centreGramsOf,
+  InputError,
+  pieceCoat,
   piecesOfLine,
+  type Dippery,
+  type NamedPiece,
   type Phrase,
   type PhraseLine,
   type PhrasePart,
@@ -12,10 +17,29 @@ import { timeText, WallTime } from '../../shared/formats/wall-time';
 
 type Names = ReadonlyMap<string, string>;
 
+/** Pieces by name, with what one weighs dipped, so that they can be ordered by the pound. */
+export function namedPieces(pieces: readonly Piece[], dippery: Dippery): NamedPiece[] {
+  return pieces.map(({ id, name, form, drizzle }) => ({
+    id,
+    name,
+    grams: gramsOf({ form, drizzle }, dippery),
+  }));
+}
+
+function gramsOf(piece: Pick<Piece, 'form' | 'drizzle'>, dippery: Dippery): number | null {
+  if (!dippery.coatings.some(({ id }) => id === piece.form.coating)) return null;
+  try {
+    return centreGramsOf(piece.form) + pieceCoat(piece, dippery).totalGrams;
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
+}
+
 /** What a phrase may name in this workshop now. */
-export function vocabularyOf(workshop: Workshop, names: Names, now: number): Vocabulary {
+export function vocabularyOf(workshop: Workshop, pieces: readonly NamedPiece[], now: number): Vocabulary {
   return {
-    pieces: [...names].map(([id, name]) => ({ id, name })),
+    pieces,
     boxes: workshop.boxes.map(({ id, name }) => ({ id, name })),
     points: workshop.pickupPoints.map(({ id, name }) => ({ id, name })),
     days: workshop.season?.days.map(({ date, holiday }) => ({ date, holiday })) ?? [],

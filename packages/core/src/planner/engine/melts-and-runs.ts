@@ -16,6 +16,8 @@ export class Run {
   /** Mask of the allergens that it may meet in a bowl. */
   tolerated: number;
   private freeFrom = 0;
+  /** What it takes at each stage, as far as it was asked for. */
+  private grams: number[] = [];
   /** First and last due minute of its lines, and the sum over its pieces. */
   firstDue = Infinity;
   lastDue = 0;
@@ -37,7 +39,7 @@ export class Run {
 
   /** Whole grams that it takes out of its melt at stage `k`. */
   gramsAt(k: number): number {
-    return stageGrams(this.product.stages[k]!.stage, this.started);
+    return (this.grams[k] ??= stageGrams(this.product.stages[k]!.stage, this.started));
   }
 
   /** Adds pieces of a line; lines are kept the first to leave first. */
@@ -55,6 +57,7 @@ export class Run {
     this.dueSum += due * pieces;
     this.pieces += pieces;
     this.started = startedPieces(this.product.product, this.pieces);
+    this.grams = [];
   }
 
   /** Pieces whose trays lie in a zone after the last stage. */
