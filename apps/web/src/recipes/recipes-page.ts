@@ -25,10 +25,11 @@ import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { boundRecipe } from './recipe-figures';
 import { RecipeEditor } from './parts/recipe-editor';
 import { ScaleRecipe } from './parts/scale-recipe';
+import { FileChoice } from '../shared/forms/file-choice';
 
 /** Recipes: how the centres are made, scaled to what is wanted, and changed with what that touches. */
 @Component({
-  imports: [Chooser, MatButtonModule, RouterLink, Margin, RecipeEditor, ScaleRecipe],
+  imports: [FileChoice, Chooser, MatButtonModule, RouterLink, Margin, RecipeEditor, ScaleRecipe],
   templateUrl: './recipes-page.html',
   styleUrl: './recipes-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -137,9 +138,7 @@ export class RecipesPage {
   }
 
   /** Takes a recipe from a file that was chosen. */
-  protected async bringIn(files: FileList | null): Promise<void> {
-    const [file] = files ?? [];
-    if (!file) return;
+  protected async bringIn(file: File): Promise<void> {
     this.trouble.set(null);
     const read = parsed(await file.text());
     if (read === null) return this.trouble.set(NOT_JSON);

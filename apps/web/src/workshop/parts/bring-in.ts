@@ -18,6 +18,7 @@ import { FIELD_TEXT, otherFieldTexts, troubleText, withPieceName } from '../../s
 import { Api } from '../../state/api';
 import { workshopFeature } from '../../state/workshop.state';
 import { troubleOf } from '../../state/problem';
+import { FileChoice } from '../../shared/forms/file-choice';
 
 const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
   customer: 'Who',
@@ -31,7 +32,7 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
 /** A list of orders from elsewhere: its columns are said, its lines looked at, then all are brought in or none. */
 @Component({
   selector: 'al-bring-in',
-  imports: [AllergyQuestion, ChoiceField, MatButtonModule],
+  imports: [FileChoice, AllergyQuestion, ChoiceField, MatButtonModule],
   template: `
     <section class="card" aria-label="Import orders">
       <h2>Import orders</h2>
@@ -40,10 +41,7 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
         one says it: “2 dozen berries, 1 twist bag”. The same list again adds nothing twice. The orders come
         in as promised; the next plan tells what of them cannot be met.
       </p>
-      <label class="file">
-        List of orders
-        <input #file type="file" accept=".csv,.tsv,.txt,text/csv" (change)="read(file)" />
-      </label>
+      <al-file #file label="List of orders" accept=".csv,.tsv,.txt,text/csv" (picked)="read($event)" />
       @if (trouble(); as text) {
         <p class="note over" role="alert">{{ text }}</p>
       }
@@ -124,11 +122,6 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
   `,
   styleUrl: '../../shared/forms/fields.scss',
   styles: `
-    .file {
-      display: grid;
-      gap: 4px;
-      justify-items: start;
-    }
     .scroll {
       overflow: auto;
       max-height: 420px;
@@ -192,10 +185,8 @@ export class BringIn {
   }
 
   /** Reads a file; what is not UTF-8, or too large, is told and not sent. */
-  protected async read(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
+  protected async read(file: File): Promise<void> {
     this.forget();
-    if (!file) return;
     if (file.size > 4 * IMPORT_TEXT_MOST) {
       this.trouble.set(`${file.name} is too large: 16 MB are the most. Split it.`);
       return;
@@ -215,16 +206,16 @@ export class BringIn {
     this.ask(false);
   }
 
-  protected take(input: HTMLInputElement): void {
-    this.ask(true, input);
+  protected take(file: FileChoice): void {
+    this.ask(true, file);
   }
 
-  protected leave(input: HTMLInputElement): void {
-    input.value = '';
+  protected leave(file: FileChoice): void {
+    file.clear();
     this.forget();
   }
 
-  private ask(isWanted: boolean, input?: HTMLInputElement): void {
+  private ask(isWanted: boolean, file?: FileChoice): void {
     this.trouble.set('');
     this.isBusy.set(true);
     const waiver = this.waiver();
@@ -235,8 +226,8 @@ export class BringIn {
         next: (report) => {
           this.isBusy.set(false);
           this.report.set(report);
-          if (!isWanted || !input) return;
-          this.leave(input);
+          if (!isWanted || !file) return;
+          this.leave(file);
           this.done.set(`${counted(report.taken, 'order')} imported.`);
         },
         error: (error: unknown) => {

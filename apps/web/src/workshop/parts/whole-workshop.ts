@@ -7,6 +7,7 @@ import { otherFieldTexts, troubleText } from '../../shared/problem-text';
 import { Api } from '../../state/api';
 import { troubleOf } from '../../state/problem';
 import { WorkshopActions, workshopFeature } from '../../state/workshop.state';
+import { FileChoice } from '../../shared/forms/file-choice';
 
 /** What is wrong with a file is told by so many of its faults. */
 const FAULTS_TOLD = 8;
@@ -14,7 +15,7 @@ const FAULTS_TOLD = 8;
 /** All of a workshop as one file: taken out at any time, loaded into an installation that is still empty. */
 @Component({
   selector: 'al-whole-workshop',
-  imports: [MatButtonModule],
+  imports: [FileChoice, MatButtonModule],
   template: `
     <section class="card">
       <h2>The whole workshop</h2>
@@ -27,16 +28,12 @@ const FAULTS_TOLD = 8;
         <a matButton="outlined" href="/api/workshop-file" download>Export (JSON)</a>
       </div>
       @if (isEmpty()) {
-        <label>
-          Load a workshop from its file
-          <input
-            type="file"
-            accept=".json,application/json"
-            [disabled]="isBusy()"
-            #file
-            (change)="load(file)"
-          />
-        </label>
+        <al-file
+          label="Load a workshop from its file"
+          accept=".json,application/json"
+          [disabled]="isBusy()"
+          (picked)="load($event)"
+        />
       } @else if (!done()) {
         <p class="soft">A file can only be loaded into an empty installation.</p>
       }
@@ -58,11 +55,6 @@ const FAULTS_TOLD = 8;
   `,
   styleUrl: '../../shared/forms/fields.scss',
   styles: `
-    label {
-      display: grid;
-      gap: 6px;
-      font-weight: 600;
-    }
     a:not(.mdc-button) {
       color: var(--woad);
     }
@@ -83,13 +75,10 @@ export class WholeWorkshop {
   });
 
   /** Reads the file and sends it; what is no JSON, or too large, is told and not sent. */
-  protected async load(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
+  protected async load(file: File): Promise<void> {
     this.trouble.set([]);
-    if (!file) return;
     const content =
       file.size > WORKSHOP_FILE_BYTES ? null : readJson(new TextDecoder().decode(await file.arrayBuffer()));
-    input.value = '';
     if (content === null) {
       const most = `${WORKSHOP_FILE_BYTES / 1_048_576} MB`;
       const why =
