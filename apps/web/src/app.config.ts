@@ -21,6 +21,7 @@ import * as plan from './state/plan.state';
 import * as records from './state/records.state';
 import * as season from './state/season.state';
 import * as weighings from './state/weighings.state';
+import { watchCalls } from './state/slow-calls';
 import * as workshop from './state/workshop.state';
 
 export const appConfig: ApplicationConfig = {
@@ -28,7 +29,7 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     provideRouter(routes, withComponentInputBinding(), withPreloading(PlacesLater)),
-    provideHttpClient(withFetch(), withInterceptors([tellPerson])),
+    provideHttpClient(withFetch(), withInterceptors([tellPerson, watchCalls])),
     provideStore(),
     provideState(workshop.workshopFeature),
     provideState(orders.ordersFeature),

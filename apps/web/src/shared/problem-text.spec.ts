@@ -3,7 +3,7 @@ import { FIELD_TEXT, PROBLEM_TEXT, fieldTexts, troubleText } from './problem-tex
 
 describe('every error code', () => {
   test('of the registry has a text of its own', () => {
-    const codes = [...Object.keys(PROBLEMS), 'no-connection'].sort();
+    const codes = [...Object.keys(PROBLEMS), 'no-answer', 'no-connection'].sort();
     expect(Object.keys(PROBLEM_TEXT).sort()).toEqual(codes);
     expect(new Set(Object.values(PROBLEM_TEXT)).size).toBe(codes.length);
   });

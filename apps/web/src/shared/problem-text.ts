@@ -1,10 +1,10 @@
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
-import type { Trouble } from '../state/problem';
+import type { Trouble, Unanswered } from '../state/problem';
 import { capital, listed } from './formats/formats';
 import { dayText, wallText } from './formats/wall-time';
 
 /** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
-export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string>> = {
+export const PROBLEM_TEXT: Readonly<Record<ProblemCode | Unanswered['code'], string>> = {
   'invalid-input': 'Not saved: some fields need another look.',
   'malformed-body': 'Not saved: what was sent could not be read. Reload the page and try again.',
   'unsupported-media-type': 'Not saved: only JSON is taken here.',
@@ -35,6 +35,8 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | 'no-connection', string
   'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
   'database-away': 'The database does not answer. Nothing was lost; try again in a moment.',
   'internal-error': 'Something went wrong on the server. Nothing was saved; try again.',
+  'no-answer':
+    'No answer for 20 seconds. What you typed is still here. It may have been taken all the same: look before you send it again.',
   'no-connection': 'The server does not answer. What you typed is still here; try again when it is back.',
 };
 

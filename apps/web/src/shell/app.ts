@@ -25,6 +25,7 @@ import { Theme } from './theme';
 
 import { EmptyWorkshop } from './empty-workshop';
 import { firstSteps } from './first-steps';
+import { isWaiting } from '../state/slow-calls';
 
 /** The frame of every place: the bar with the places, the ell, and the place itself. */
 @Component({
@@ -59,6 +60,8 @@ export class App {
   protected readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly workshopTrouble = this.store.selectSignal(workshopFeature.selectTrouble);
   private readonly planTrouble = this.store.selectSignal(planFeature.selectTrouble);
+  /** Whether something is waited for longer than people expect. */
+  protected readonly isWaiting = isWaiting;
   protected readonly isConnected = this.store.selectSignal(liveFeature.selectIsConnected);
 
   protected readonly troubles = computed(() =>

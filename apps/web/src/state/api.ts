@@ -65,6 +65,7 @@ import type {
 } from '@alnage/contract';
 import { map, type Observable } from 'rxjs';
 import { RecordsApi } from './records-api';
+import { patiently } from './slow-calls';
 
 /** The server's API, one method a call. */
 @Injectable({ providedIn: 'root' })
@@ -187,11 +188,11 @@ export class Api {
   }
 
   importOrders(list: OrderImport): Observable<ImportReport> {
-    return this.http.post<ImportReport>('/api/imports/orders', list);
+    return this.http.post<ImportReport>('/api/imports/orders', list, patiently());
   }
 
   loadWorkshop(file: object): Observable<WorkshopLoaded> {
-    return this.http.post<WorkshopLoaded>('/api/workshop-file', file);
+    return this.http.post<WorkshopLoaded>('/api/workshop-file', file, patiently());
   }
 
   feed(): Observable<Feed> {

@@ -7,7 +7,7 @@ import { exhaustMap, filter, switchMap } from 'rxjs';
 import { Api } from './api';
 import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
-import type { Trouble } from './problem';
+import { afterOutage, type Trouble } from './problem';
 
 export const BenchActions = createActionGroup({
   source: 'Bench',
@@ -80,6 +80,10 @@ export const benchFeature = createFeature({
       keepTrouble: trouble,
     })),
     on(BenchActions.sealRead, (state): BenchState => ({ ...state, justSealed: null })),
+    on(LiveActions.connectionBack, (state): BenchState => ({
+      ...state,
+      keepTrouble: afterOutage(state.keepTrouble),
+    })),
     on(BenchActions.dismissed, (state): BenchState => ({ ...state, keepTrouble: null })),
   ),
 });

@@ -23,7 +23,7 @@ import { concatMap, exhaustMap, filter, map, switchMap } from 'rxjs';
 import { Api } from './api';
 import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
-import type { Trouble } from './problem';
+import { afterOutage, type Trouble } from './problem';
 import { WorkshopActions } from './workshop.state';
 
 export const OrderActions = createActionGroup({
@@ -142,6 +142,11 @@ export const ordersFeature = createFeature({
       ...state,
       isPaying: false,
       payTrouble: trouble,
+    })),
+    on(LiveActions.connectionBack, (state): OrdersState => ({
+      ...state,
+      saveTrouble: afterOutage(state.saveTrouble),
+      payTrouble: afterOutage(state.payTrouble),
     })),
     on(OrderActions.payDismissed, (state): OrdersState => ({ ...state, payTrouble: null })),
   ),

@@ -28,7 +28,7 @@ import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
 import { OrderActions } from './orders.state';
 import { orderFates, type OrderFate } from './order-fate';
-import type { Trouble } from './problem';
+import { afterOutage, type Trouble } from './problem';
 import { workshopFeature, WorkshopActions } from './workshop.state';
 
 export const PlanActions = createActionGroup({
@@ -108,6 +108,10 @@ export const planFeature = createFeature({
     on(PlanActions.jobTaken, (state, { job }): PlanState => ({ ...state, job, isSaving: false })),
     on(PlanActions.edited, PlanActions.published, PlanActions.held, kept),
     on(PlanActions.editFailed, PlanActions.failed, failed),
+    on(LiveActions.connectionBack, (state): PlanState => ({
+      ...state,
+      saveTrouble: afterOutage(state.saveTrouble),
+    })),
     on(PlanActions.troubleDismissed, (state): PlanState => ({ ...state, saveTrouble: null })),
   ),
   extraSelectors: ({ selectSaved, selectWorked, selectJob }) => {

@@ -2,7 +2,8 @@ import { createActionGroup, createFeature, createReducer, emptyProps, on, props 
 import { exhaustMap } from 'rxjs';
 import type { RecordPath, Versioned } from './records-api';
 import { askEffect } from './ask-effect';
-import type { Trouble } from './problem';
+import { LiveActions } from './live.state';
+import { afterOutage, type Trouble } from './problem';
 
 export const RecordActions = createActionGroup({
   source: 'Records',
@@ -32,6 +33,10 @@ export const recordsFeature = createFeature({
     idle,
     on(RecordActions.saveAsked, RecordActions.removeAsked, (): RecordsState => busy),
     on(RecordActions.saved, RecordActions.removed, RecordActions.dismissed, (): RecordsState => idle),
+    on(LiveActions.connectionBack, (state): RecordsState => ({
+      ...state,
+      trouble: afterOutage(state.trouble),
+    })),
     on(RecordActions.saveFailed, (_state, { trouble }): RecordsState => ({ isSaving: false, trouble })),
   ),
 });

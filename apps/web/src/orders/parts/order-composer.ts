@@ -47,7 +47,7 @@ import { CustomerNote } from '../../shared/orders/customer-note';
 import { customerMeant, customersLike } from '../../shared/orders/customer-words';
 import { customersFeature } from '../../state/customers.state';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
-import type { Trouble } from '../../state/problem';
+import { isUnanswered, type Trouble } from '../../state/problem';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { linesText } from '../../shared/orders/order-rows';
@@ -236,7 +236,7 @@ export class OrderComposer {
   /** What is told at its field: what is asked about is not said there again. */
   private readonly toldAtFields = computed((): Trouble | null => {
     const trouble = this.trouble();
-    if (!trouble || trouble.code === 'no-connection' || this.clashes().length === 0) return trouble;
+    if (!trouble || isUnanswered(trouble) || this.clashes().length === 0) return trouble;
     return { ...trouble, errors: trouble.errors.filter(({ code }) => !ALLERGY_FAULTS.includes(code)) };
   });
 
