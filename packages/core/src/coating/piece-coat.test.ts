@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { centreGramsOf, coatRoles, pieceCoat, type DippedForm, type PortionSeen } from './piece-coat';
+import { startPiecesLearned } from '../melting/start-pieces';
 import { learnRejects, rejectShare } from './rejects';
 import { formOfSize } from './size-class';
 import { DEFAULT_WAY_RULES } from './way';
@@ -126,6 +127,12 @@ describe('the coat of a piece', () => {
 });
 
 describe('rejects', () => {
+  test('never go beyond nine in ten, so that a day on which all failed still lets the rest be planned', () => {
+    const belief = learnRejects([{ pieces: 400, rejects: 400, seasonsBack: 0 }]);
+    expect(rejectShare(belief)).toBeCloseTo(0.9, 12);
+    expect(startPiecesLearned({ goodPieces: 10, certainty: 0.95 }, belief)).toBeGreaterThan(100);
+  });
+
   test('are learned from runs, older ones less', () => {
     // Beta(1 + 6, 29 + 114): 7/150
     expect(rejectShare(learnRejects([{ pieces: 120, rejects: 6, seasonsBack: 0 }]))).toBeCloseTo(7 / 150, 12);

@@ -29,7 +29,7 @@ export {
   type PricedOrder,
   type PriceList,
 } from './order-price';
-export { piecesOfLine, piecesOfWeight, type BoxOf } from './pieces-of-line';
+export { piecesOfLine, type BoxOf } from './pieces-of-line';
 export {
   minutesOf,
   slotAt,

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { piecesOfLine, piecesOfWeight } from './pieces-of-line';
+import { piecesOfWeight } from '../units/pieces-of-mass';
+import { piecesOfLine } from './pieces-of-line';
 import type { PhraseLine } from '../phrasing/read-phrase';
 
 const boxes = [

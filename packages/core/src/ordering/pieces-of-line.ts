@@ -14,14 +14,3 @@ export function piecesOfLine({ kind, id, count }: PhraseLine, boxes: readonly Bo
   if (!box) throw new Error(`no box ${id}`);
   return box.contents.map(({ piece, pieces }) => ({ piece, pieces: count * pieces }));
 }
-
-/**
- * Pieces that a bag sold by weight needs to hold at least so many grams, by what a piece weighs in the mean.
- * By hand: 250 g at 8.6 g a piece are 30.
- */
-export function piecesOfWeight(netGrams: number, gramsPerPiece: number): number {
-  return Math.ceil(netGrams / gramsPerPiece - ROUNDING);
-}
-
-/** A whole number of pieces is whole, whatever the last digit of a double says. */
-const ROUNDING = 1e-9;

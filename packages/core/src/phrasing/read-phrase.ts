@@ -1,4 +1,4 @@
-import { piecesOfWeight } from '../ordering/pieces-of-line';
+import { piecesOfWeight } from '../units/pieces-of-mass';
 import { numberOf, readAmount, readBareNumber, readMass } from './amount';
 import { matchName, type Named } from './name-match';
 import { readDay, readTime, type PhraseDay } from './when';

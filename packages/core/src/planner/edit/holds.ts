@@ -95,11 +95,11 @@ class Holding {
    */
   take(batches: readonly Batch[]): string[] {
     let open = this.takeAsTheyAre(batches);
-    for (;;) {
-      const taken = open.find((batch) => this.takeOtherwise(batch));
-      if (!taken) return open.map(({ id }) => id);
-      open = this.takeAsTheyAre(open.filter((batch) => batch !== taken));
+    for (let before = Infinity; open.length < before;) {
+      before = open.length;
+      open = open.filter((batch) => this.takeSound([batch]).length > 0 && !this.takeOtherwise(batch));
     }
+    return open.map(({ id }) => id);
   }
 
   /** Takes of these batches what can stay as it is, until nothing more can, and hands back the others. */
