@@ -14,6 +14,7 @@ import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-i
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { debounceTime, of, Subject, switchMap } from 'rxjs';
@@ -48,6 +49,7 @@ const COLUMNS = [
 /** Orders: take, change and cancel; how each one stands in the plan. */
 @Component({
   imports: [
+    RouterLink,
     MatButtonModule,
     MatFormFieldModule,
     MatInputModule,

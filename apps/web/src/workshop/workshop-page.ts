@@ -33,26 +33,53 @@ import { TakingOut } from './parts/taking-out';
 import { WholeWorkshop } from './parts/whole-workshop';
 import { ZoneEditor } from './parts/zone-editor';
 
-/** The parts of the settings, in the order in which a new workshop needs them. */
-const SECTIONS = [
-  { path: 'shop', name: 'The shop' },
-  { path: 'coatings', name: 'Coatings' },
-  { path: 'bowls', name: 'Bowls' },
-  { path: 'zones', name: 'Zones' },
-  { path: 'moulds', name: 'Moulds' },
-  { path: 'people', name: 'People' },
-  { path: 'rules', name: 'Ways and rates' },
-  { path: 'supplies', name: 'Supplies' },
-  { path: 'boxes', name: 'Boxes' },
-  { path: 'points', name: 'Pickup points' },
-  { path: 'seasons', name: 'Seasons' },
-  { path: 'customers', name: 'Customers' },
-  { path: 'devices', name: 'Devices' },
-  { path: 'out', name: 'Data' },
-  { path: 'units', name: 'My units' },
+/** The parts of the settings by what they are about, the first to be set up first. */
+const GROUPS = [
+  {
+    name: 'The shop',
+    sections: [
+      { path: 'shop', name: 'The shop itself' },
+      { path: 'rules', name: 'Ways and rates' },
+      { path: 'units', name: 'My units' },
+    ],
+  },
+  {
+    name: 'What we make with',
+    sections: [
+      { path: 'coatings', name: 'Coatings' },
+      { path: 'bowls', name: 'Bowls' },
+      { path: 'zones', name: 'Zones' },
+      { path: 'moulds', name: 'Moulds' },
+      { path: 'supplies', name: 'Supplies' },
+    ],
+  },
+  {
+    name: 'Who and when',
+    sections: [
+      { path: 'people', name: 'People' },
+      { path: 'seasons', name: 'Seasons' },
+    ],
+  },
+  {
+    name: 'What we sell',
+    sections: [
+      { path: 'boxes', name: 'Boxes' },
+      { path: 'points', name: 'Pickup points' },
+      { path: 'customers', name: 'Customers' },
+    ],
+  },
+  {
+    name: 'Devices and files',
+    sections: [
+      { path: 'devices', name: 'Devices' },
+      { path: 'out', name: 'Data' },
+    ],
+  },
 ] as const;
 
-type Section = (typeof SECTIONS)[number]['path'];
+const SECTIONS = GROUPS.flatMap(({ sections }): readonly { path: Section; name: string }[] => sections);
+
+type Section = (typeof GROUPS)[number]['sections'][number]['path'];
 
 const WHY: Readonly<Record<Section, readonly string[]>> = {
   coatings: [
@@ -151,7 +178,7 @@ export class WorkshopPage {
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly customers = this.store.selectSignal(customersFeature.selectCustomers);
-  protected readonly sections = SECTIONS;
+  protected readonly groups = GROUPS;
   protected readonly shown = computed(
     (): Section => SECTIONS.find(({ path }) => path === this.section())?.path ?? 'coatings',
   );

@@ -105,7 +105,7 @@ describe('amounts of a stage', () => {
     );
   });
 
-  test('no batch starts fewer for a good one than the least share, and two start no fewer than one', () => {
+  test('no batch starts fewer for a good one than the least share, and more good ones never take fewer', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 150 }),
@@ -119,7 +119,6 @@ describe('amounts of a stage', () => {
           const share = leastStartShare(product);
           const [a, b] = [startedPieces(product, one), startedPieces(product, other)];
           expect(a).toBeGreaterThanOrEqual(share * one);
-          expect(a + b).toBeGreaterThanOrEqual(startedPieces(product, one + other));
           expect(startedPieces(product, one + other)).toBeGreaterThanOrEqual(Math.max(a, b));
         },
       ),
