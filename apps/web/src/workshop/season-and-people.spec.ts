@@ -121,6 +121,19 @@ describe('the shop', () => {
   });
 });
 
+describe('a shop that is new', () => {
+  test('starts in the time zone of the device, and says so', async () => {
+    const details = { ...workshop.details, timeZone: 'UTC', version: 1 };
+    const page = await open('shop', { workshop: { ...workshop, details } });
+    const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
+    expect((page.field('Its time zone') as HTMLSelectElement).value).toBe(timeZone);
+    expect(page.text()).toContain('The time zone is that of this device.');
+    await page.click('Save the details');
+    const { request } = page.http.expectOne({ method: 'PUT', url: '/api/details' });
+    expect(request.body).toMatchObject({ timeZone });
+  });
+});
+
 describe('the moulds', () => {
   test('are described by what one casts and how many there are', async () => {
     const moulds = [{ id: 'rounds', name: 'Rounds', cavities: 24, count: 4, version: 1 }];

@@ -55,6 +55,13 @@ const TIME_ZONES: readonly Choice[] = ['UTC', ...Intl.supportedValuesOf('timeZon
   name: id.replaceAll('_', ' '),
 }));
 
+const DEVICE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/** Nobody has said yet where the shop is: the device at hand is as good as any to begin with. */
+function isNew({ version, timeZone }: Details): boolean {
+  return version === 1 && timeZone === 'UTC';
+}
+
 /** What the workshop is called, where it is, what it is paid in, and which season is worked on. */
 @Component({
   selector: 'al-details-editor',
@@ -87,6 +94,12 @@ const TIME_ZONES: readonly Choice[] = ['UTC', ...Intl.supportedValuesOf('timeZon
             at="/currency"
           />
         </div>
+        @if (isNew()) {
+          <p class="soft">
+            The time zone is that of this device. Choose the shop’s own where it is elsewhere: all hours are
+            its, and it stays as it is once there are orders.
+          </p>
+        }
         <div class="row">
           <al-choice
             label="Holidays of"
@@ -125,12 +138,16 @@ export class DetailsEditor {
         const details = this.workshop()?.details;
         return details ? [{ id: '', ...details }] : [];
       },
-      form: (kept) => detailsForm(kept!),
+      form: (kept) => detailsForm(isNew(kept!) ? { ...kept!, timeZone: DEVICE_ZONE } : kept!),
       draftOf: detailsOf,
       done: () => undefined,
     },
     signal(''),
   );
+  protected readonly isNew = computed(() => {
+    const details = this.workshop()?.details;
+    return details !== undefined && isNew(details);
+  });
   protected readonly seasons = computed(() => [
     NEWEST,
     ...(this.workshop()?.seasons ?? []).map(({ id, name }) => ({ id, name })),
