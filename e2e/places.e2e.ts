@@ -51,6 +51,8 @@ for (const path of PLACES)
         document.querySelector('.place, .sheet')!.scrollWidth,
       ]);
     await expect.poll(async () => Math.max(...(await widths()))).toBeLessThanOrEqual(390);
+    const here = demo.getByRole('navigation', { name: 'Places' }).locator('[aria-current=page]');
+    if ((await here.count()) > 0) await expect(here).toBeInViewport({ ratio: 0.9 });
     await expectAccessible(demo);
   });
 

@@ -1,5 +1,12 @@
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
@@ -43,6 +50,7 @@ import { isWaiting } from '../state/slow-calls';
   templateUrl: './app.html',
   styleUrl: './app.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(window:resize)': 'keepInSight()' },
 })
 export class App {
   private readonly store = inject(Store);
@@ -104,6 +112,8 @@ export class App {
     () => this.workshop()?.people.find(({ id }) => id === personHere())?.name ?? '',
   );
 
+  private readonly strip = viewChild<ElementRef<HTMLElement>>('strip');
+
   constructor() {
     this.store.dispatch(WorkshopActions.opened());
     inject(Notices).watch();
@@ -117,6 +127,13 @@ export class App {
       { key: '?', does: 'Show the keyboard shortcuts', run: () => void this.showKeys() },
       { key: 'Escape', does: 'Back: nothing picked on the ruler', run: () => ell.clear() },
     );
+  }
+
+  /** On a telephone the places are a strip that is pushed: the one that one is at stays in sight. */
+  protected keepInSight(): void {
+    const strip = this.strip()?.nativeElement;
+    // its mark is set with what is drawn next
+    setTimeout(() => strip?.querySelector('.here')?.scrollIntoView({ inline: 'center', block: 'nearest' }));
   }
 
   protected retry(): void {
