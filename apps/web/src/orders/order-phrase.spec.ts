@@ -2,6 +2,10 @@ import { figures } from '../testing/small-season';
 import { order, savedPlan } from '../testing/small-workshop';
 import { press, render, type Rendered } from '../testing/render';
 import { OrdersPage } from './orders-page';
+import { forgetDraft } from './parts/kept-draft';
+
+// what another test left half written is not gone on with
+beforeEach(() => forgetDraft());
 
 const orders = [order(), order({ id: 'o2', ticket: 'M-0402', customer: 'Quay café', state: 'cancelled' })];
 
