@@ -32,8 +32,8 @@ import type { FirstStep } from './first-steps';
         </p>
       }
       <p class="note">
-        To see a workshop at work first, stop Alnage, remove its data folder <code>.alnage</code>, and start
-        it with the demo: <code>ALNAGE_DEMO=on npm start</code>.
+        To see a workshop at work first, ask whoever set Alnage up to start its demo: an invented workshop in
+        its hardest week. Its README says how.
       </p>
     </main>
   `,
