@@ -12,11 +12,11 @@ test('a piece tells what to melt for so many, in which bowls, and refuses what c
   const melt = demo.getByRole('table', { name: 'What to melt of Dark 64' });
   const cell = async (name: RegExp): Promise<number> =>
     grams(await melt.getByRole('row', { name }).getByRole('cell').textContent());
-  const parts = [/on the pieces/, /rejects/, /to spare/, /left in the bowls/];
+  const parts = [/on the pieces/, /rejects/, /to spare/, /tail in the bowls/];
   const sum = (await Promise.all(parts.map(cell))).reduce((all, each) => all + each, 0);
   expect(Math.abs(sum - (await cell(/melt in all/)))).toBeLessThan(25);
   await demo.getByLabel('From which bowl').selectOption('Glass bowl');
-  await expect(melt.getByRole('row', { name: /left in the bowls, \d+ melts/ })).toBeVisible();
+  await expect(melt.getByRole('row', { name: /tail in the bowls, \d+ melts/ })).toBeVisible();
   await demo.getByLabel('Good pieces').fill('0');
   await expect(demo.getByText('Pieces 0 will not do: a whole number in 1..100000.')).toBeVisible();
   await demo.getByLabel('In Glass bowl').fill('50');

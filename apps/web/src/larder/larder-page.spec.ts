@@ -55,7 +55,7 @@ describe('the Larder place', () => {
     press('ArrowDown');
     await settle();
     expect(margin(page)).toContain('on 104 dusk berry650 g');
-    expect(margin(page)).toContain('left in Bowl A, 1 melt550 g');
+    expect(margin(page)).toContain('tail in Bowl A, 1 melt550 g');
     expect(margin(page)).toContain('or 32 bark of 30 g with 320 g of nuts, crumb or fruit');
     await type('Find', 'cream');
     expect(rows(page)).toHaveLength(1);

@@ -54,7 +54,7 @@ function partText(part: NeedPart, { workshop, pieceNames }: NeedContext): string
     case 'to-spare':
       return `to spare in ${nameIn(workshop.bowls, part.bowl)}, ${counted(part.count, 'melt')}`;
     case 'tail':
-      return `left in ${nameIn(workshop.bowls, part.bowl)}, ${counted(part.count, 'melt')}`;
+      return `tail in ${nameIn(workshop.bowls, part.bowl)}, ${counted(part.count, 'melt')}`;
     case 'reserve':
       return 'solid in reserve';
     case 'box':

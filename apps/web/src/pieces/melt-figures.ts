@@ -98,7 +98,7 @@ export function heldFigures(
         isSum,
       });
       return [
-        { label: `left in ${bowl.name}`, value: mass(bowl.tailGrams), isSum: false },
+        { label: `tail of ${bowl.name}`, value: mass(bowl.tailGrams), isSum: false },
         row('covers in the mean', likely),
         row(`covers, ${percent(certainty)} sure`, sure, true),
         row('good ones of these', goodOf(sure, figures.rejects)),
@@ -148,7 +148,7 @@ function rowsOf(
       answer.rejectsGrams,
     ),
     row(`to spare, ${percent(certainty)} sure`, answer.spareGrams),
-    row(`left in the bowls, ${melts}`, answer.tailGrams),
+    row(`tail in the bowls, ${melts}`, answer.tailGrams),
     row('melt in all', answer.totalGrams, true),
     { label: 'in', value: splitText(answer, bowls), isSum: false },
     ...(on.isTempered

@@ -1,5 +1,6 @@
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble, Unanswered } from '../state/problem';
+import { GIVE_UP_SECONDS } from '../state/slow-calls';
 import { capital, listed } from './formats/formats';
 import { dayText, wallText } from './formats/wall-time';
 
@@ -35,8 +36,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | Unanswered['code'], str
   'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
   'database-away': 'The database does not answer. Nothing was lost; try again in a moment.',
   'internal-error': 'Something went wrong on the server. Nothing was saved; try again.',
-  'no-answer':
-    'No answer for 20 seconds. What you typed is still here. It may have been taken all the same: look before you send it again.',
+  'no-answer': `No answer for ${GIVE_UP_SECONDS} seconds. What you typed is still here. It may have been taken all the same: look before you send it again.`,
   'no-connection': 'The server does not answer. What you typed is still here; try again when it is back.',
 };
 

@@ -5,7 +5,7 @@ import { finalize, timeout } from 'rxjs';
 /** What takes longer than this is told to be under way. Shop default. */
 const SLOW_MS = 3000;
 /** What has no answer by then is given back to who asked for it. Shop default. */
-const GIVE_UP_MS = 20_000;
+export const GIVE_UP_SECONDS = 20;
 
 /** Whether a call may take as long as it likes: a list of thousands, a whole workshop. */
 const IS_PATIENT = new HttpContextToken(() => false);
@@ -32,7 +32,7 @@ export const watchCalls: HttpInterceptorFn = (request, next) => {
   }, SLOW_MS);
   const answer = next(request);
   const isGivenUp = request.method !== 'GET' && !request.context.get(IS_PATIENT);
-  return (isGivenUp ? answer.pipe(timeout({ each: GIVE_UP_MS })) : answer).pipe(
+  return (isGivenUp ? answer.pipe(timeout({ each: 1000 * GIVE_UP_SECONDS })) : answer).pipe(
     finalize(() => {
       clearTimeout(timer);
       if (isSlow) slow.update((count) => count - 1);

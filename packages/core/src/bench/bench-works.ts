@@ -1,5 +1,5 @@
 import { catalogueOf } from '../planner/catalogue';
-import { startedPieces } from '../planner/amounts';
+import { gramsPerPiece, startedPieces } from '../planner/amounts';
 import type { Plan, Problem, Rest } from '../planner/problem';
 
 /** A melt to be made ready, as the plan has it; minutes from the horizon's start. */
@@ -87,7 +87,7 @@ export function benchWorks(problem: Problem, plan: Plan): BenchWork[] {
         startPieces: startedPieces(product, batch.pieces),
         melt: melt && {
           ...{ id: melt.id, bowl: melt.melter, coating: melt.coating },
-          gramsPerPiece: coatGrams(stage.coating),
+          gramsPerPiece: gramsPerPiece(stage),
         },
         coats: product.stages.filter(({ coating }) => coating !== null).length,
         ...{ secondsPerPiece: stage.secondsPerPiece, fixedMinutes: stage.fixedMinutes, rest: stage.then },
@@ -96,9 +96,4 @@ export function benchWorks(problem: Problem, plan: Plan): BenchWork[] {
     }
   }
   return works.sort((a, b) => a.start - b.start || (a.key < b.key ? -1 : 1));
-}
-
-function coatGrams(coating: Problem['products'][number]['stages'][number]['coating']): number {
-  if (!coating) return 0;
-  return 'gramsPerPiece' in coating ? coating.gramsPerPiece : coating.milligramsPerPiece / 1000;
 }

@@ -1,4 +1,4 @@
-import { startedPieces } from '../planner/amounts';
+import { gramsPerPiece, startedPieces } from '../planner/amounts';
 import type { Problem, Product } from '../planner/problem';
 
 /** A figure of the next plan that is otherwise than it was when the last one was made, for what the bench taught. */
@@ -50,7 +50,7 @@ function productChanges(old: Product, product: Product): LearnedChange[] {
     const before = old.stages.find(({ id }) => id === stage.id);
     if (!before) return [];
     const at = { product: product.id, stage: stage.id };
-    const [coatWas, coatIs] = [gramsOf(before), gramsOf(stage)];
+    const [coatWas, coatIs] = [gramsPerPiece(before), gramsPerPiece(stage)];
     return [
       ...(isTold(coatWas, coatIs) ? [{ kind: 'coat' as const, ...at, before: coatWas, after: coatIs }] : []),
       ...(isTold(before.secondsPerPiece, stage.secondsPerPiece)
@@ -59,11 +59,6 @@ function productChanges(old: Product, product: Product): LearnedChange[] {
     ];
   });
   return [...rejects, ...stages];
-}
-
-function gramsOf({ coating }: Product['stages'][number]): number {
-  if (!coating) return 0;
-  return 'gramsPerPiece' in coating ? coating.gramsPerPiece : coating.milligramsPerPiece / 1000;
 }
 
 function ofAKilo({ setupFixedMinutes, setupMinutesPerKg }: Problem['coatings'][number]): number {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { piecesOfWeight } from '../units/pieces-of-mass';
+import { piecesOfWeight } from '../units/pieces-of-weight';
 import { piecesOfLine } from './pieces-of-line';
 import type { PhraseLine } from '../phrasing/read-phrase';
 

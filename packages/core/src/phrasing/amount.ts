@@ -44,11 +44,16 @@ function readCount(words: readonly Word[], start: number): Amount | null {
 
 /** Half a dozen, a half dozen. */
 function readHalf(words: readonly Word[], start: number): Amount | null {
+  const next = afterHalf(words, start);
+  return next === null || unitOf(words[next]?.plain) === null ? null : { value: 0.5, next };
+}
+
+/** The word after half, half a, a half; null where there is none. */
+function afterHalf(words: readonly Word[], start: number): number | null {
   const isArticle = (index: number): boolean => ARTICLES.has(words[index]?.plain ?? '');
   const half = isArticle(start) ? start + 1 : start;
   if (words[half]?.plain !== 'half') return null;
-  const next = isArticle(half + 1) ? half + 2 : half + 1;
-  return unitOf(words[next]?.plain) === null ? null : { value: 0.5, next };
+  return isArticle(half + 1) ? half + 2 : half + 1;
 }
 
 /** A number, or an article for one. */
@@ -79,9 +84,8 @@ export function readMass(words: readonly Word[], start: number): Amount | null {
 
 /** How many of a unit: two, a, 1/2, half a, a half. */
 function readPortion(words: readonly Word[], start: number): Amount | null {
-  const isArticle = (index: number): boolean => ARTICLES.has(words[index]?.plain ?? '');
-  const half = isArticle(start) ? start + 1 : start;
-  if (words[half]?.plain === 'half') return { value: 0.5, next: isArticle(half + 1) ? half + 2 : half + 1 };
+  const half = afterHalf(words, start);
+  if (half !== null) return { value: 0.5, next: half };
   const fraction = typedNumber(words[start]?.text ?? '');
   return Number.isNaN(fraction) ? readBare(words, start) : { value: fraction, next: start + 1 };
 }

@@ -1,4 +1,4 @@
-import { piecesOfWeight } from '../units/pieces-of-mass';
+import { piecesOfWeight } from '../units/pieces-of-weight';
 import { numberOf, readAmount, readBareNumber, readMass } from './amount';
 import { matchName, type Named } from './name-match';
 import { readDay, readTime, type PhraseDay } from './when';

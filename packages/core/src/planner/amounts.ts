@@ -69,6 +69,12 @@ export function stageMinutes(
   return ceilDiv((60 * stage.fixedMinutes + stage.secondsPerPiece * started) * pace, 6000);
 }
 
+/** Grams of coating that a stage leaves on a piece in the mean; 0 without one. */
+export function gramsPerPiece({ coating }: Pick<ProductStage, 'coating'>): number {
+  if (coating === null) return 0;
+  return 'milligramsPerPiece' in coating ? coating.milligramsPerPiece / 1000 : coating.gramsPerPiece;
+}
+
 /** Whole grams of coating that go onto so many pieces in the mean; 0 for a stage without one. */
 export function carriedGrams({ coating }: Pick<ProductStage, 'coating'>, started: number): number {
   if (coating === null) return 0;
@@ -86,8 +92,7 @@ export function stageGrams(stage: Pick<ProductStage, 'coating'>, started: number
 }
 
 const gramsOf = remembered((coating: StageCoating) => {
-  const meanGrams =
-    'milligramsPerPiece' in coating ? coating.milligramsPerPiece / 1000 : coating.gramsPerPiece;
+  const meanGrams = gramsPerPiece({ coating });
   return tableOf((started) =>
     started === 0
       ? 0

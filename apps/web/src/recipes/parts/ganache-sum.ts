@@ -5,6 +5,7 @@ import {
   BUTTER_SHARE,
   CAVITY_ML,
   CERTAINTY,
+  FIRST_CERTAINTY,
   FILL_SHARE,
   GANACHE_GRAMS,
   GANACHE_RATIO,
@@ -135,7 +136,7 @@ export class GanacheSum {
     fillShare: new NumberControl(0.85, FILL_SHARE),
     grams: new NumberControl(9, { min: 0.5, max: 500 }),
     pieces: new NumberControl(120, GOOD_PIECES),
-    certainty: new NumberControl(0.95, CERTAINTY),
+    certainty: new NumberControl(FIRST_CERTAINTY, CERTAINTY),
     rejectRate: new NumberControl(0.03, { min: 0, max: 0.9 }),
     lossShare: new NumberControl(0.04, { min: 0, max: 0.5 }),
   });

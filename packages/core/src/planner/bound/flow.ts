@@ -1,4 +1,4 @@
-import { leastStartShare, stageMinutes } from '../amounts';
+import { gramsPerPiece, leastStartShare, stageMinutes } from '../amounts';
 import type { CompiledLine, CompiledProblem, CompiledProduct, CompiledStage } from '../engine/compiled';
 import { zoneTrays } from '../zone-trays';
 import { Grid } from './grid';
@@ -135,7 +135,8 @@ export class Flow {
         this.hands[b]![i]!.add(minutes, each);
         if (stage.coating >= 0) this.dips[b]!.add(minutes, each);
       });
-      if (stage.coating >= 0) this.grams[stage.coating]![b]!.addAll(started * gramsPerPiece(stage), pieces);
+      if (stage.coating >= 0)
+        this.grams[stage.coating]![b]!.addAll(started * gramsPerPiece(stage.stage), pieces);
       this.program.equal(pieces.addAll(-1, made), 0);
     }
   }
@@ -325,10 +326,4 @@ export class Flow {
   private hasOwnZones(): boolean {
     return (this.compiled.problem.places ?? []).some(({ zone }) => zone !== undefined);
   }
-}
-
-/** Grams of coating that a stage leaves on a piece; 0 without one. */
-export function gramsPerPiece({ stage: { coating } }: CompiledStage): number {
-  if (coating === null) return 0;
-  return 'milligramsPerPiece' in coating ? coating.milligramsPerPiece / 1000 : coating.gramsPerPiece;
 }

@@ -1,8 +1,8 @@
 import { InputError } from '../../input/input-error';
-import { ceilDiv, leastStartShare } from '../amounts';
+import { ceilDiv, gramsPerPiece, leastStartShare } from '../amounts';
 import { compile, type CompiledLine, type CompiledProblem, type CompiledProduct } from '../engine/compiled';
 import type { Problem } from '../problem';
-import { Flow, gramsPerPiece } from './flow';
+import { Flow } from './flow';
 import type { LinearSolver } from './linear-program';
 
 /** What no plan of a problem can cost less than, and of what it is made up. */
@@ -68,7 +68,7 @@ class Counted {
     const melts = stages.filter(({ coating }) => coating >= 0).map(({ coating }) => this.meltPrice(coating));
     const saved = stages.map((_, k) => this.labour(products[product]!, k, { pieces: 1, batches: 1 }));
     const grams = stages.reduce(
-      (sum, stage) => sum + this.gramPrice(stage.coating) * gramsPerPiece(stage),
+      (sum, stage) => sum + this.gramPrice(stage.coating) * gramsPerPiece(stage.stage),
       0,
     );
     return problem.weights.unmetPiece * weight - sumOf(melts) - sumOf(saved) - grams;
@@ -86,7 +86,7 @@ class Counted {
       const batches = ceilDiv(pieces, product.product.maxBatchPieces);
       product.stages.forEach((stage, k) => {
         labour += this.labour(product, k, { pieces, batches });
-        if (stage.coating >= 0) grams[stage.coating]! += pieces * gramsPerPiece(stage);
+        if (stage.coating >= 0) grams[stage.coating]! += pieces * gramsPerPiece(stage.stage);
       });
     }
     const melted = grams.map((each, c) => (each > 0 ? this.melted(c, each) : 0));
