@@ -171,8 +171,8 @@ async function mendTheDay(page) {
   await press('Note it and mend the day');
   await press('Work out a mended plan');
   await page.getByText('Nothing has moved yet.').waitFor({ timeout: 60_000 });
-  // the notice that a plan is made goes by itself
-  await page.locator('mat-snack-bar-container').waitFor({ state: 'detached', timeout: 30_000 });
+  // the picture is of the mending, not of what was just done
+  await press('Put the slip away');
 }
 
 /** Goes from batch to batch of Friday until one can be taken in hand. */

@@ -1,10 +1,8 @@
-import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import type { Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
+import { EntryField } from '../shared/forms/entry-field';
 import { Keys } from '../shared/keys';
 import { hourText } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
@@ -22,7 +20,7 @@ const NEXT: Partial<Record<OrderState, { to: OrderState; verb: string }>> = {
 
 /** Counter: who collects when, is it there, tick it off. */
 @Component({
-  imports: [MatButtonModule, MatFormFieldModule, MatInputModule, Margin, OrderDetails],
+  imports: [MatButtonModule, EntryField, Margin, OrderDetails],
   providers: [CounterPageStore],
   templateUrl: './counter-page.html',
   styleUrl: './counter-page.scss',
@@ -32,14 +30,14 @@ export class CounterPage {
   private readonly store = inject(Store);
   protected readonly page = inject(CounterPageStore);
   protected readonly isRead = this.store.selectSignal(ordersFeature.selectIsRead);
-  private readonly findField = viewChild.required<ElementRef<HTMLInputElement>>('find');
+  private readonly findField = viewChild.required<EntryField>('find');
   protected readonly next = NEXT;
   /** The order that is asked about, as it was then. */
   private readonly asked = signal<Pick<Order, 'id' | 'state'> | null>(null);
 
   constructor() {
     inject(Keys).bind(
-      { key: '/', does: 'Find a name or ticket', run: () => this.findField().nativeElement.focus() },
+      { key: '/', does: 'Find a name or ticket', run: () => this.findField().focus() },
       { key: 'ArrowDown', does: 'Next order', run: () => this.page.step(1) },
       { key: 'ArrowUp', does: 'Order before', run: () => this.page.step(-1) },
       { key: 'Enter', does: 'Next step of the chosen order', run: () => this.advanceChosen() },

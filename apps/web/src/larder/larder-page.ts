@@ -1,17 +1,9 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  viewChild,
-  type ElementRef,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import { isCentreUnknown } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { EntryField } from '../shared/forms/entry-field';
 import { choicesOf } from '../shared/forms/choice-field';
 import { listed } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
@@ -31,7 +23,7 @@ const SHOWN_WORDS: Readonly<Record<LarderShown, string>> = {
 
 /** Larder: what there is, what the plan needs of it, what to buy, and by when. */
 @Component({
-  imports: [MatButtonModule, MatFormFieldModule, MatInputModule, RouterLink, Margin, ItemMargin],
+  imports: [MatButtonModule, EntryField, RouterLink, Margin, ItemMargin],
   providers: [LarderPageStore],
   templateUrl: './larder-page.html',
   styleUrl: './larder-page.scss',
@@ -40,7 +32,7 @@ const SHOWN_WORDS: Readonly<Record<LarderShown, string>> = {
 export class LarderPage {
   protected readonly page = inject(LarderPageStore);
   private readonly store = inject(Store);
-  private readonly findField = viewChild.required<ElementRef<HTMLInputElement>>('find');
+  private readonly findField = viewChild.required<EntryField>('find');
   protected readonly shownChoices = choicesOf(SHOWN_WORDS);
   private readonly larder = this.store.selectSignal(larderFeature.selectLarder);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
@@ -74,7 +66,7 @@ export class LarderPage {
     this.store.dispatch(LarderActions.opened());
     const router = inject(Router);
     inject(Keys).bind(
-      { key: '/', does: 'Find in the larder', run: () => this.findField().nativeElement.focus() },
+      { key: '/', does: 'Find in the larder', run: () => this.findField().focus() },
       { key: 'ArrowDown', does: 'Next item', run: () => this.page.step(1) },
       { key: 'ArrowUp', does: 'Item before', run: () => this.page.step(-1) },
       { key: 'm', does: 'The market list', run: () => void router.navigate(['larder', 'market']) },

@@ -1,9 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { EntryField } from '../shared/forms/entry-field';
 import { count, counted } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
@@ -17,23 +16,14 @@ import { SealMark } from './parts/seal-mark';
 
 /** Ledger: what it really took, what went wrong, and where a lot went. */
 @Component({
-  imports: [
-    MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
-    RouterLink,
-    SeasonChoice,
-    Margin,
-    LedgerCharts,
-    RunMargin,
-    SealMark,
-  ],
+  imports: [MatButtonModule, EntryField, RouterLink, SeasonChoice, Margin, LedgerCharts, RunMargin, SealMark],
   providers: [LedgerStore],
   templateUrl: './ledger-page.html',
   styleUrl: './ledger-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LedgerPage {
+  private readonly findField = viewChild.required<EntryField>('find');
   protected readonly page = inject(LedgerStore);
   private readonly store = inject(Store);
   private readonly said = this.store.selectSignal(benchFeature.selectTrouble);
@@ -54,7 +44,7 @@ export class LedgerPage {
       {
         key: '/',
         does: 'Find a lot, run, ticket or name',
-        run: () => document.querySelector<HTMLInputElement>('.find input')?.focus(),
+        run: () => this.findField().focus(),
       },
     );
   }

@@ -1,5 +1,4 @@
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
-import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -12,11 +11,10 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
+import { EntryField } from '../shared/forms/entry-field';
 import { debounceTime, of, Subject, switchMap } from 'rxjs';
 import { EllStore } from '../shared/ell/ell.store';
 import { count, counted } from '../shared/formats/formats';
@@ -51,8 +49,7 @@ const COLUMNS = [
   imports: [
     RouterLink,
     MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
+    EntryField,
     ScrollingModule,
     Margin,
     OrderComposer,
@@ -68,7 +65,7 @@ export class OrdersPage {
   private readonly store = inject(Store);
   protected readonly page = inject(OrdersPageStore);
   protected readonly ell = inject(EllStore);
-  private readonly findField = viewChild.required<ElementRef<HTMLInputElement>>('find');
+  private readonly findField = viewChild.required<EntryField>('find');
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
   protected readonly columns = COLUMNS;
   protected readonly rowHeight = ROW_HEIGHT;
@@ -102,7 +99,7 @@ export class OrdersPage {
   constructor() {
     inject(Keys).bind(
       { key: '+', does: 'New order', run: () => this.page.compose({ kind: 'new' }) },
-      { key: '/', does: 'Find an order', run: () => this.findField().nativeElement.focus() },
+      { key: '/', does: 'Find an order', run: () => this.findField().focus() },
       { key: 'ArrowDown', does: 'Next order', run: () => this.step(1) },
       { key: 'ArrowUp', does: 'Order before', run: () => this.step(-1) },
       { key: 'Enter', does: 'Change the chosen order', run: () => this.change() },

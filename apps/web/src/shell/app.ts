@@ -22,6 +22,8 @@ import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
 import { later } from '../shared/later';
 import { troubleText } from '../shared/problem-text';
+import { SlipPaper } from '../shared/slip/slip-paper';
+import { Slips } from '../shared/slip/slips';
 import { liveFeature } from '../state/live.state';
 import { planFeature } from '../state/plan.state';
 import { seasonFeature } from '../state/season.state';
@@ -46,6 +48,7 @@ import { isWaiting } from '../state/slow-calls';
     Ell,
     EmptyWorkshop,
     NgComponentOutlet,
+    SlipPaper,
   ],
   templateUrl: './app.html',
   styleUrl: './app.scss',
@@ -58,6 +61,7 @@ export class App {
   private readonly dialog = inject(MatDialog);
   private readonly clock = inject(WorkshopClock);
   protected readonly theme = inject(Theme);
+  protected readonly slips = inject(Slips);
   protected readonly timerBar = toSignal(
     later(() => import('./timer-bar').then(({ TimerBar }) => TimerBar)),
     { initialValue: null },

@@ -1,17 +1,15 @@
 import { effect, inject, Injectable, Injector } from '@angular/core';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import type { Order, OrderState, PlanEditAsk, PlanJob, SavedPlan } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { counted } from '../shared/formats/formats';
 import { fieldTexts, PROBLEM_TEXT, troubleText } from '../shared/problem-text';
+import { Slips } from '../shared/slip/slips';
 import { OrderActions } from '../state/orders.state';
 import { PlanActions, planFeature } from '../state/plan.state';
 import type { Trouble } from '../state/problem';
 import { RecordActions } from '../state/records.state';
 import { WeighingActions } from '../state/weighings.state';
-
-const STAY_MS = 8000;
 
 const MOVED: Readonly<Record<OrderState, string>> = {
   asked: 'is saved without a promise',
@@ -23,10 +21,10 @@ const MOVED: Readonly<Record<OrderState, string>> = {
   cancelled: 'is cancelled',
 };
 
-/** Short notices at the foot of the page; what was done can be undone from there. */
+/** Lays a slip for what was just done; it can be undone from there. */
 @Injectable({ providedIn: 'root' })
 export class Notices {
-  private readonly snackBar = inject(MatSnackBar);
+  private readonly slips = inject(Slips);
   private readonly store = inject(Store);
   private readonly actions = inject(Actions);
   private readonly injector = inject(Injector);
@@ -87,10 +85,12 @@ export class Notices {
   /** What was done by hand can be undone: the version before is gone back to. */
   private tellEdited(saved: SavedPlan, { version, edit }: PlanEditAsk): void {
     const done = { move: 'moved and pinned', split: 'split', merge: 'joined' }[edit.kind];
-    this.snackBar
-      .open(`Batch ${edit.batch} is ${done}: version ${saved.version}`, 'Undo', { duration: STAY_MS })
-      .onAction()
-      .subscribe(() => this.store.dispatch(PlanActions.jobAsked({ ask: { kind: 'restore', version } })));
+    this.slips.lay({
+      text: `Batch ${edit.batch} is ${done}: version ${saved.version}`,
+      // what came after it would go as well
+      canUndo: () => this.saved()?.version === saved.version,
+      undo: () => this.store.dispatch(PlanActions.jobAsked({ ask: { kind: 'restore', version } })),
+    });
   }
 
   private tellMoved(order: Order, from: OrderState): void {
@@ -100,16 +100,16 @@ export class Notices {
       this.tell(text);
       return;
     }
-    this.snackBar
-      .open(text, 'Undo', { duration: STAY_MS })
-      .onAction()
-      .subscribe(() => {
+    this.slips.lay({
+      text,
+      undo: () => {
         this.isUndo = true;
         this.store.dispatch(OrderActions.moveAsked({ order, to: from }));
-      });
+      },
+    });
   }
 
   private tell(text: string): void {
-    this.snackBar.open(text, undefined, { duration: STAY_MS });
+    this.slips.lay({ text });
   }
 }

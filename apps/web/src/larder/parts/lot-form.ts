@@ -6,18 +6,15 @@ import {
   input,
   linkedSignal,
   output,
-  signal,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import type { LarderItem } from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/forms/choice-field';
-import { errorsAt, FieldErrors } from '../../shared/forms/field-errors';
+import { FieldErrors } from '../../shared/forms/field-errors';
 import { faultFocus } from '../../shared/forms/focus-fault';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { TextField } from '../../shared/forms/text-field';
@@ -31,16 +28,7 @@ import { BY_BASE, countedBy, lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-f
 /** What has come in of one item: how much, of which lot, good until when. */
 @Component({
   selector: 'al-lot-form',
-  imports: [
-    ReactiveFormsModule,
-    MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
-    ChoiceField,
-    QuantityField,
-    TextField,
-    TicksField,
-  ],
+  imports: [ReactiveFormsModule, MatButtonModule, ChoiceField, QuantityField, TextField, TicksField],
   template: `
     @let own = form();
     <form class="card" novalidate aria-label="Add stock" (submit)="$event.preventDefault(); take()">
@@ -54,13 +42,12 @@ import { BY_BASE, countedBy, lotDraftOf, lotForm, ORIGIN_CHOICES } from './lot-f
         at="/amount"
       />
       <al-text label="Lot, as the packet says" [control]="own.controls.code" at="/code" />
-      <mat-form-field floatLabel="always">
-        <mat-label>Best before, if it says</mat-label>
-        <input matInput type="date" [formControl]="own.controls.bestBefore" />
-        @for (text of dateErrors(); track text) {
-          <mat-hint class="over" role="alert">{{ text }}</mat-hint>
-        }
-      </mat-form-field>
+      <al-text
+        type="date"
+        label="Best before, if it says"
+        [control]="own.controls.bestBefore"
+        at="/bestBefore"
+      />
       <al-choice label="Where it came from" [control]="own.controls.origin" [choices]="origins" />
       @if (own.controls.origin.value === 'leftover') {
         <al-ticks
@@ -116,7 +103,6 @@ export class LotForm {
     const trouble = this.own();
     return trouble && troubleText(trouble);
   });
-  protected readonly dateErrors = errorsAt(signal('/bestBefore'));
 
   constructor() {
     this.errors.from(this.own);

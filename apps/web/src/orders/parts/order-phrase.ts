@@ -11,10 +11,9 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { readPhrase, type Phrase } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { EntryField } from '../../shared/forms/entry-field';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { keptDraft } from './kept-draft';
@@ -23,20 +22,15 @@ import { corrections, namedPieces, understood, vocabularyOf, type Correction } f
 /** An order said in one line: what is understood is shown word by word, and what is not can be put right in place. */
 @Component({
   selector: 'al-order-phrase',
-  imports: [MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [EntryField, MatButtonModule],
   template: `
-    <mat-form-field>
-      <mat-label>Say it in one line</mat-label>
-      <input
-        matInput
-        #field
-        autocomplete="off"
-        placeholder="2 dozen dusk berry, 1 twist bag fri 10.30 for Varg"
-        aria-describedby="al-understood"
-        [value]="text()"
-        (input)="read(field.value)"
-      />
-    </mat-form-field>
+    <al-entry
+      label="Say it in one line"
+      placeholder="2 dozen dusk berry, 1 twist bag fri 10.30 for Varg"
+      describedBy="al-understood"
+      [value]="text()"
+      (typed)="read($event)"
+    />
     <div #words id="al-understood" aria-live="polite">
       @if (said().length > 0) {
         <ul class="said" aria-label="Understood">
@@ -95,7 +89,7 @@ export class OrderPhrase {
 
   private readonly store = inject(Store);
   private readonly clock = inject(WorkshopClock);
-  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
+  private readonly field = viewChild(EntryField);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly names = this.store.selectSignal(workshopFeature.selectPieceNames);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
@@ -138,7 +132,7 @@ export class OrderPhrase {
   }
 
   focus(): void {
-    this.field()?.nativeElement.focus();
+    this.field()?.focus();
   }
 
   /** Says what still stands in the way, and goes to where it can be put right. */

@@ -1,12 +1,11 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { FIRST_CERTAINTY, formOfSize, HELD_GRAMS } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { ChoiceField } from '../../shared/forms/choice-field';
+import { EntryField } from '../../shared/forms/entry-field';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { counted, percent } from '../../shared/formats/formats';
@@ -21,7 +20,7 @@ const CERTAINTIES = [0.8, 0.9, 0.95, 0.99] as const;
 /** For so many good pieces: what to melt, in which bowls, with rejects, spare, tails, seed and reserve; and backwards. */
 @Component({
   selector: 'al-melt-for-pieces',
-  imports: [ChoiceField, FigureTable, MatFormFieldModule, MatInputModule, NgTemplateOutlet, QuantityField],
+  imports: [ChoiceField, EntryField, FigureTable, NgTemplateOutlet, QuantityField],
   templateUrl: './melt-for-pieces.html',
   styleUrl: './melt-for-pieces.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -10,11 +10,10 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { least } from 'd3-array';
 import type { CoatRole } from '@alnage/core';
 import { Store } from '@ngrx/store';
+import { EntryField } from '../../shared/forms/entry-field';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { count, counted, mass, pieceMass, pieceMassParts } from '../../shared/formats/formats';
 import { fieldTexts, troubleText } from '../../shared/problem-text';
@@ -37,7 +36,7 @@ const REASONS = [
 /** Every weighing of a coat with the range that narrows; any one can be set aside with a reason, none is removed. */
 @Component({
   selector: 'al-weighing-chart',
-  imports: [ChoiceField, MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [ChoiceField, MatButtonModule, EntryField],
   templateUrl: './weighing-chart.html',
   styleUrl: './weighing-chart.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,7 @@
 import type { PlanScene, TapeShape, TaskShape, ZoneShape } from '../scene/scene-shapes';
 import { drawMelts } from './draw-melts';
 import type { Palette } from './palette';
+import { plumbWeight } from '../../shared/chart/plumb';
 import { Pen } from './pen';
 import { LABEL_WIDTH, Sight, type Frame } from './sight';
 
@@ -197,10 +198,9 @@ class PlanDrawing {
   private now(): void {
     const { now, x, scrollTop, height } = this.frame;
     if (now < this.sight.first || now > this.sight.last) return;
-    this.pen.line([x(now), scrollTop + AXIS_HEIGHT], [x(now), scrollTop + height], {
-      colour: this.colours.madder,
-      width: 1.5,
-    });
-    this.pen.text('now', [x(now) + 4, scrollTop + 30], { colour: this.colours.madder, size: 11 });
+    const top = scrollTop + AXIS_HEIGHT;
+    this.pen.line([x(now), top], [x(now), scrollTop + height], { colour: this.colours.ink });
+    this.pen.shape(plumbWeight(x(now), top), { fill: this.colours.ink });
+    this.pen.text('now', [x(now) + 6, scrollTop + 30], { size: 11 });
   }
 }

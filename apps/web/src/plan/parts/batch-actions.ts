@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
 import { PlanActions, planFeature } from '../../state/plan.state';
 import { ChoiceField } from '../../shared/forms/choice-field';
+import { EntryField } from '../../shared/forms/entry-field';
 import { count } from '../../shared/formats/formats';
 import { PlanMoveStore } from '../plan-move.store';
 import { PlanPageStore } from '../plan.store';
@@ -12,7 +11,7 @@ import { PlanPageStore } from '../plan.store';
 /** What can be done by hand to the chosen batch: carry it, pin it, split it, make it with another. */
 @Component({
   selector: 'al-batch-actions',
-  imports: [ChoiceField, MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [ChoiceField, EntryField, MatButtonModule],
   template: `
     @if (page.isNewest() && page.chosen(); as batch) {
       <div class="row">
@@ -31,17 +30,13 @@ import { PlanPageStore } from '../plan.store';
       @if (page.canMove()) {
         @if (batch.pieces > 1) {
           <div class="row">
-            <mat-form-field class="pieces">
-              <mat-label>Pieces first</mat-label>
-              <input
-                matInput
-                type="number"
-                min="1"
-                [max]="batch.pieces - 1"
-                [value]="pieces()"
-                (input)="pieces.set(+$any($event.target).value)"
-              />
-            </mat-form-field>
+            <al-entry
+              class="pieces"
+              type="number"
+              label="Pieces first"
+              [value]="pieces()"
+              (typed)="pieces.set(+$event)"
+            />
             <button matButton type="button" [disabled]="isBusy()" (click)="move.split(batch.id, pieces())">
               Split off {{ count(rest()) }}
             </button>
@@ -82,7 +77,7 @@ import { PlanPageStore } from '../plan.store';
       gap: 8px;
     }
     .pieces {
-      width: 110px;
+      flex: 1;
     }
     .other {
       flex: 1;

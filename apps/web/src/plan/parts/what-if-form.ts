@@ -8,10 +8,9 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import type { Change } from '@alnage/core';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { EntryField } from '../../shared/forms/entry-field';
 import { WallTime } from '../../shared/formats/wall-time';
 import { PlanPageStore } from '../plan.store';
 import { TRIALS, typedChange, type Trial } from './typed-change';
@@ -21,7 +20,7 @@ const MS_PER_MINUTE = 60_000;
 /** One change to be tried: what, whose, and by how much. */
 @Component({
   selector: 'al-what-if-form',
-  imports: [ChoiceField, MatButtonModule, MatFormFieldModule, MatInputModule],
+  imports: [ChoiceField, EntryField, MatButtonModule],
   templateUrl: './what-if-form.html',
   styles: `
     form {
@@ -35,7 +34,7 @@ const MS_PER_MINUTE = 60_000;
       flex: 1;
     }
     .short {
-      width: 104px;
+      flex: 0 1 150px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

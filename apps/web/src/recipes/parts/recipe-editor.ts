@@ -1,7 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { RECIPE_LINES_MOST, RECIPE_STEPS_MOST, type RecipeDraft, type RecipeView } from '@alnage/contract';
 import { InputError, bindRecipe, recipeFigures } from '@alnage/core';
 import { Store } from '@ngrx/store';
@@ -35,8 +33,6 @@ import {
   selector: 'al-recipe-editor',
   imports: [
     ReactiveFormsModule,
-    MatFormFieldModule,
-    MatInputModule,
     ChoiceField,
     EffectsNote,
     QuantityField,

@@ -74,7 +74,7 @@ describe('the drawing of a bowl', () => {
 
   test('is drawn without a reading too, and anew without what was drawn before', () => {
     const empty = drawn({ readings: [] });
-    expect(empty.querySelector('.now')).not.toBeNull();
+    expect(empty.querySelector('.plumb')).not.toBeNull();
     const count = empty.querySelectorAll('*').length;
     expect(count).toBeGreaterThan(10);
   });

@@ -5,6 +5,7 @@ import { area, line } from 'd3-shape';
 import type { Reading } from '@alnage/contract';
 import type { CoursePoint, TemperWindows } from '@alnage/core';
 import { drawColumns, drawRows, type ChartLayer } from '../chart/chart-frame';
+import { drawPlumb } from '../chart/plumb';
 import { temperature } from '../formats/formats';
 
 /** What is drawn of a bowl: its readings, its windows, what was done, and how it will go on. */
@@ -106,13 +107,7 @@ function drawTimes(root: ChartLayer, { now, time }: BowlDrawing, { x }: Scales):
   const first = Math.ceil(from / (step * MS_PER_MINUTE)) * step * MS_PER_MINUTE;
   const ticks = range(first, to + 1, step * MS_PER_MINUTE).map((at) => ({ at: x(at), text: time(at) }));
   drawColumns(root, BOWL_CHART, ticks);
-  root
-    .append('line')
-    .attr('class', 'now')
-    .attr('x1', x(now))
-    .attr('x2', x(now))
-    .attr('y1', top - 6)
-    .attr('y2', height - bottom);
+  drawPlumb(root, x(now), { top: top - 8, bottom: height - bottom });
 }
 
 function drawCourse(root: ChartLayer, { ahead, now }: BowlDrawing, { x, y }: Scales): void {

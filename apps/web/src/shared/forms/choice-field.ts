@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { FormControl } from '@angular/forms';
-import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { controlState, visitedMatcher } from './control-state';
 import { errorsAt } from './field-errors';
+import { lineId, PadLine } from './pad-line';
 
 /** One of several things to choose. */
 export interface Choice<T extends string = string> {
@@ -25,15 +25,16 @@ export function choicesOf<T extends string>(
  */
 @Component({
   selector: 'al-choice',
-  imports: [MatFormFieldModule, MatInputModule],
+  imports: [MatInputModule, PadLine],
   template: `
-    <mat-form-field floatLabel="always">
-      <mat-label>{{ label() }}</mat-label>
+    <al-line [label]="label()" [id]="id" [problems]="problems()">
       <select
         matNativeControl
         #field
+        [id]="id"
         [errorStateMatcher]="matcher"
         [attr.aria-invalid]="problems().length > 0"
+        [attr.aria-describedby]="problems().length > 0 ? id + '-wrong' : null"
         (change)="choose(field.value)"
         (blur)="control()?.markAsTouched()"
       >
@@ -44,15 +45,7 @@ export function choicesOf<T extends string>(
           <option [value]="each.id" [selected]="each.id === shown()">{{ each.name }}</option>
         }
       </select>
-      @for (text of problems(); track text) {
-        <mat-hint class="over" role="alert">{{ text }}</mat-hint>
-      }
-    </mat-form-field>
-  `,
-  styles: `
-    mat-form-field {
-      width: 100%;
-    }
+    </al-line>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -68,6 +61,7 @@ export class ChoiceField<T extends string> {
   readonly at = input('');
   readonly chosen = output<T>();
 
+  protected readonly id = lineId();
   private readonly state = controlState(this.control);
   private readonly told = errorsAt(this.at);
   protected readonly matcher = visitedMatcher(this.control);

@@ -8,7 +8,6 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Store } from '@ngrx/store';
 import { workshopFeature } from '../../state/workshop.state';
@@ -17,6 +16,7 @@ import { units } from '../units/units';
 import { controlState, visitedMatcher } from './control-state';
 import { errorsAt } from './field-errors';
 import type { NumberControl } from './number-control';
+import { lineId, PadLine } from './pad-line';
 
 /**
  * A number with its unit, shown and typed in the units of whoever is at the screen. What is stored changes only by
@@ -24,33 +24,23 @@ import type { NumberControl } from './number-control';
  */
 @Component({
   selector: 'al-quantity',
-  imports: [MatFormFieldModule, MatInputModule],
+  imports: [MatInputModule, PadLine],
   template: `
-    <mat-form-field floatLabel="always">
-      <mat-label>{{ label() }}</mat-label>
+    <al-line [label]="label()" [id]="id" [unit]="unitText()" [problems]="problems()">
       <input
         matInput
         #field
         inputmode="decimal"
         autocomplete="off"
+        [id]="id"
         [value]="text()"
         [errorStateMatcher]="matcher"
         [attr.aria-invalid]="problems().length > 0"
+        [attr.aria-describedby]="problems().length > 0 ? id + '-wrong' : null"
         (input)="typed(field.value)"
         (blur)="left()"
       />
-      @if (unitText(); as unit) {
-        <span matTextSuffix>{{ unit }}</span>
-      }
-      @for (problem of problems(); track problem) {
-        <mat-hint class="over" role="alert">{{ problem }}</mat-hint>
-      }
-    </mat-form-field>
-  `,
-  styles: `
-    mat-form-field {
-      width: 100%;
-    }
+    </al-line>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -63,6 +53,7 @@ export class QuantityField {
   /** Its pointer in what the server is sent; '' where the server says nothing of it. */
   readonly at = input('');
 
+  protected readonly id = lineId();
   private readonly currency = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   private readonly scale = computed(() => scaleOf(this.quantity(), units(), this.currency()?.currency ?? ''));
   protected readonly unitText = computed(() => this.scale().unit || this.unit());

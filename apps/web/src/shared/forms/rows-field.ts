@@ -61,7 +61,7 @@ export class RowTemplate<T extends AbstractControl> {
           </button>
         </div>
       }
-      <div class="fields">
+      <div class="fields more">
         <button
           matButton="outlined"
           type="button"
@@ -77,7 +77,6 @@ export class RowTemplate<T extends AbstractControl> {
   styles: `
     fieldset {
       display: grid;
-      gap: 8px;
       margin: 0;
       padding: 0;
       border: 0;
@@ -89,17 +88,17 @@ export class RowTemplate<T extends AbstractControl> {
     .row {
       display: grid;
       grid-template-columns: minmax(0, 1fr) auto;
-      gap: 12px;
-      align-items: start;
-    }
-    .row > button {
-      margin-top: 4px;
+      gap: 8px;
+      align-items: center;
     }
     .fields {
       display: flex;
       flex-wrap: wrap;
-      gap: 8px 12px;
-      align-items: start;
+      align-items: stretch;
+    }
+    .more {
+      gap: 8px;
+      margin-top: 8px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

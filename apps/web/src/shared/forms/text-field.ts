@@ -7,11 +7,11 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { FormControl, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { typedTime } from '../formats/typed-time';
 import { controlState, visitedMatcher } from './control-state';
 import { errorsAt } from './field-errors';
+import { lineId, PadLine } from './pad-line';
 
 const NAME_LENGTH = 60;
 
@@ -39,29 +39,35 @@ export function timeControl(value: string): FormControl<string> {
 /** A line of text, with what is wrong with it said below. */
 @Component({
   selector: 'al-text',
-  imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule],
+  imports: [ReactiveFormsModule, MatInputModule, PadLine],
   template: `
-    <mat-form-field>
-      <mat-label>{{ label() }}</mat-label>
-      <input
-        matInput
-        #field
-        autocomplete="off"
-        [type]="type()"
-        [placeholder]="placeholder()"
-        [formControl]="control()"
-        [attr.aria-invalid]="problems().length > 0"
-        [errorStateMatcher]="matcher"
-      />
-      @for (text of problems(); track text) {
-        <mat-hint class="over" role="alert">{{ text }}</mat-hint>
+    <al-line [label]="label()" [id]="id" [isTall]="isTall()" [problems]="problems()">
+      @if (isTall()) {
+        <textarea
+          matInput
+          #field
+          rows="2"
+          [id]="id"
+          [formControl]="control()"
+          [attr.aria-invalid]="problems().length > 0"
+          [attr.aria-describedby]="problems().length > 0 ? id + '-wrong' : null"
+          [errorStateMatcher]="matcher"
+        ></textarea>
+      } @else {
+        <input
+          matInput
+          #field
+          autocomplete="off"
+          [id]="id"
+          [type]="type()"
+          [placeholder]="placeholder()"
+          [formControl]="control()"
+          [attr.aria-invalid]="problems().length > 0"
+          [attr.aria-describedby]="problems().length > 0 ? id + '-wrong' : null"
+          [errorStateMatcher]="matcher"
+        />
       }
-    </mat-form-field>
-  `,
-  styles: `
-    mat-form-field {
-      width: 100%;
-    }
+    </al-line>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -72,9 +78,12 @@ export class TextField {
   readonly at = input('');
   readonly type = input<'text' | 'date'>('text');
   readonly placeholder = input('');
+  /** Whether it goes over several rows. */
+  readonly isTall = input(false);
   /** What is asked for when what is typed will not do. */
   readonly wanted = input('Give a name.');
 
+  protected readonly id = lineId();
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   private readonly state = controlState(this.control);
   private readonly told = errorsAt(this.at);
