@@ -1,4 +1,4 @@
-import { CoatLearner, FIRST_LOG_SD, runRange, type CoatBelief } from '../packages/core/src/index';
+import { CoatLearner, DIPPED_SPREAD, runRange, type CoatBelief } from '../packages/core/src/index';
 import { seeded } from '../packages/core/src/planner/testing/small-problem';
 
 /** `npm run bench -- learning`: how often the 90% range holds the truth, and how near the mean comes to it. */
@@ -24,7 +24,7 @@ class Simulated {
     classes: number,
     private readonly random: () => number,
   ) {
-    const shared = Math.sqrt(FIRST_LOG_SD ** 2 - CLASS_LOG_SD ** 2) * normal(random);
+    const shared = Math.sqrt(DIPPED_SPREAD.firstLogSd ** 2 - CLASS_LOG_SD ** 2) * normal(random);
     this.truths = Array.from(
       { length: classes },
       () => ESTIMATE_GRAMS * Math.exp(shared + CLASS_LOG_SD * normal(random)),

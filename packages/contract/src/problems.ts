@@ -61,6 +61,7 @@ export const FIELD_CODES = [
   'twice',
   'in-future',
   'coat-without-stage',
+  'melted-twice',
   'pickup-shut',
   'slot-closed',
   'slot-full',

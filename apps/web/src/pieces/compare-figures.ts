@@ -69,7 +69,7 @@ const THINNED = ':thinned';
 function thinnedBy1(own: CoatingView, coatings: readonly CoatingView[]): CoatingTried | null {
   const all = coatings.map((each) => ({ ...each.own, id: each.id }));
   const yieldPa = thinnedYieldPa({ ...own.own, id: own.id }, 1, all);
-  return yieldPa === null ? null : { ...own, id: own.id + THINNED, yieldPa };
+  return yieldPa === null ? null : { ...own, id: own.id + THINNED, yieldPa, thinnedFrom: own.id };
 }
 
 function nameOf(id: string, { own, context }: { own: CoatingView; context: CompareContext }): string {

@@ -67,9 +67,10 @@ export function meltFigures(
     const told = attempted(question.bowls, () => {
       const { goodPieces, certainty, bowls } = question;
       const startedPieces = startPiecesLearned({ goodPieces, certainty }, figures.rejects);
-      const { meanGrams, logSd } = on;
+      const { meanGrams, logSd, isMixed } = on;
       const seedShare = on.isTempered ? context.rules.seedShare : 0;
-      const answer = meltFor({ goodPieces, startedPieces, certainty, meanGrams, logSd, bowls, seedShare });
+      const load = { meanGrams, logSd, isMixed };
+      const answer = meltFor({ goodPieces, startedPieces, certainty, ...load, bowls, seedShare });
       return rowsOf(answer, { question, context, on });
     });
     return { coating: on.name, ...told };
@@ -84,13 +85,15 @@ export function heldFigures(
 ): MeltFigures[] {
   return coatingsOn(figures.coat, context.coatings).map((on) => {
     const told = attempted([held.bowl], () => {
-      const { meanGrams, logSd } = on;
+      const { meanGrams, logSd, isMixed } = on;
       const { certainty, bowl } = held;
+      const tailGrams = isMixed ? 0 : bowl.tailGrams;
       const { likely, sure } = piecesFrom(held.grams, {
         meanGrams,
         logSd,
+        isMixed,
         certainty,
-        tailGrams: bowl.tailGrams,
+        tailGrams,
       });
       const row = (label: string, pieces: number, isSum = false): FigureRow => ({
         label,
@@ -98,7 +101,7 @@ export function heldFigures(
         isSum,
       });
       return [
-        { label: `tail of ${bowl.name}`, value: mass(bowl.tailGrams), isSum: false },
+        { label: `tail of ${bowl.name}`, value: mass(tailGrams), isSum: false },
         row('covers in the mean', likely),
         row(`covers, ${percent(certainty)} sure`, sure, true),
         row('good ones of these', goodOf(sure, figures.rejects)),

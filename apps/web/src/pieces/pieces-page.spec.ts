@@ -138,6 +138,25 @@ describe('the Pieces place', () => {
     expect(page.text()).toContain('learned from 1 weighing:');
   });
 
+  test('asks about a weighing that nobody would expect before it keeps it, anew once it is typed anew', async () => {
+    const page = await render(PiecesPage);
+    await page.click('Weigh');
+    await page.type('In the bowl before', '4000');
+    await page.type('Left after', '1000');
+    await page.type('Pieces dipped', '100');
+    await page.click('Save the weighing');
+    page.http.expectNone('/api/weighings');
+    expect(page.text()).toContain('30.0 g a piece is not what is believed of it');
+    await page.type('Left after', '1100');
+    expect(page.text()).not.toContain('not what is believed of it');
+    await page.click('Save the weighing');
+    expect(page.text()).toContain('29.0 g a piece is not what is believed of it');
+    await page.click('It is right: save it');
+    expect(page.http.expectOne('/api/weighings').request.body).toMatchObject({
+      weighed: { leftGrams: 1100 },
+    });
+  });
+
   test('refuses no pieces at the field, with value and range', async () => {
     const page = await render(PiecesPage);
     await page.click('Weigh');

@@ -5,7 +5,9 @@ import {
   formOfSize,
   pieceCoat,
   runRange,
+  type CoatBelief,
   type CoatRole,
+  type CoatSpread,
   type Dippery,
 } from '@alnage/core';
 
@@ -36,6 +38,9 @@ export interface WeighingCourse {
   /** One more than there are weighings: what was believed before the first, and after each. */
   readonly band: readonly BandStep[];
   readonly doubtful: number;
+  /** What is believed now, and how far a weighing may be from it. */
+  readonly belief: CoatBelief;
+  readonly spread: CoatSpread;
 }
 
 /** The weighings of a coat in a size, with what was believed along them; other sizes taught it as well. */
@@ -49,10 +54,11 @@ export function weighingCourse(
     piece.sizes.find(({ id }) => id === sizeClass),
   );
   const { portions } = pieceCoat({ form, drizzle: piece.drizzle }, dippery);
-  const estimateGrams = portions.find((portion) => portion.role === role)?.estimateGrams;
-  if (estimateGrams === undefined) return null;
+  const portion = portions.find((each) => each.role === role);
+  if (!portion) return null;
+  const { estimateGrams, spread } = portion;
   const ofCoat = weighings.filter(({ coat }) => coat === role);
-  const steps = courseOfLearning({ estimateGrams, sizeClass }, ofCoat.map(seenOf));
+  const steps = courseOfLearning({ estimateGrams, sizeClass }, ofCoat.map(seenOf), spread);
   const points = ofCoat.flatMap((weighing, index): WeighingPoint[] =>
     weighing.sizeClass === sizeClass
       ? [
@@ -67,9 +73,11 @@ export function weighingCourse(
         ]
       : [],
   );
-  const beliefs = [firstBelief(estimateGrams), ...steps.map(({ belief }) => belief)];
+  const beliefs = [firstBelief(estimateGrams, spread), ...steps.map(({ belief }) => belief)];
   return {
     firstGrams: estimateGrams,
+    belief: beliefs.at(-1)!,
+    spread,
     points,
     band: beliefs.map((belief, index) => {
       const { low90, mean, high90 } = runRange(belief);

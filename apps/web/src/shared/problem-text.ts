@@ -1,3 +1,5 @@
+import type { CoatRole } from '@alnage/core';
+import { COAT_WORDS } from './piece-words';
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble, Unanswered } from '../state/problem';
 import { GIVE_UP_SECONDS } from '../state/slow-calls';
@@ -69,7 +71,12 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'name-taken': ({ value }) => `${value} is there already; give another name.`,
   twice: ({ value }) => `${value} is there twice.`,
   'in-future': ({ now }) => `That is in the future: it is ${String(now).replace('T', ' ')} now.`,
-  'coat-without-stage': ({ value }) => `No stage, or more than one, puts on the coat “${value}”.`,
+  'coat-without-stage': ({ value, stages }) =>
+    stages
+      ? `${stages} stages put on ${coatText(value)}: it is put on once.`
+      : `No stage puts on ${coatText(value)}: add one, or say it of a stage.`,
+  'melted-twice': ({ value }) =>
+    `The recipe holds ${value} already, and the piece is mixed with it: remove it from one of them, or it is melted twice.`,
   'unknown-box': ({ value }) => `There is no box called ${value}.`,
   'pickup-shut': ({ point }) => `${point ?? 'It'} is shut then.`,
   'slot-closed': ({ nearest }) => `This slot takes no more orders.${nearestText(nearest)}`,
@@ -102,6 +109,11 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'hours-cross': () => 'These hours run into others of the same day.',
   'pickup-outside-season': ({ first, last }) => `Outside the season: it runs from ${first} to ${last}.`,
 };
+
+/** A coat by its name in a sentence. */
+function coatText(role: unknown): string {
+  return `the ${COAT_WORDS[role as CoatRole] ?? role}`;
+}
 
 function wrongFormatText({ value, format }: Params): string {
   if (format === 'plain-text') return 'Only letters, figures and signs on one line can be kept.';

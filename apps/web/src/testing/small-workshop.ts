@@ -111,6 +111,7 @@ export const workshop: Workshop = {
       name: 'Dark 64',
       kind: 'dark',
       yieldPa: 14,
+      thinnedLogSd: 0,
       windowLowCelsius: 31,
       windowHighCelsius: 32.2,
       allergens: ['soya'],

@@ -68,6 +68,8 @@ export const CoatingView = closed({
   name: Type.String(),
   kind: draft.kind,
   yieldPa: Type.Number(),
+  /** How far the film is in doubt by the fat stirred in: a standard deviation of its logarithm. */
+  thinnedLogSd: Type.Number(),
   windowLowCelsius: Type.Number(),
   windowHighCelsius: Type.Number(),
   allergens: Type.Array(Id, { description: 'Its own and, of a blend, those of its parts' }),

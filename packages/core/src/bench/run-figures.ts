@@ -1,11 +1,12 @@
 import { MOST_TIMES } from './factor-learning';
 import {
   BOWL_GRAMS,
-  PIECE_LOG_SD,
-  RUN_LOG_SD,
+  DIPPED_SPREAD,
   RUN_PIECES,
   isFarOff,
+  runLogVariance,
   type CoatBelief,
+  type CoatSpread,
 } from '../coating/learning';
 import { requireWithin } from '../input/bounds';
 import { rejectedPieces, weighedGrams, workedMinutes, type WorkState } from './work-state';
@@ -74,6 +75,8 @@ export function isLessonDoubted(confirmed: readonly string[]): boolean {
 export interface RunExpected {
   readonly pieces: number;
   readonly coat: CoatBelief;
+  /** From run to run and piece to piece; absent: of what is dipped. */
+  readonly spread?: CoatSpread;
   readonly secondsPerPiece: number;
 }
 
@@ -87,10 +90,13 @@ export function sealDoubts(figures: RunFigures, expected: RunExpected): SealDoub
   ];
 }
 
-function weighedDoubts({ gramsPerPiece, pieces }: RunFigures, { coat }: RunExpected): SealDoubt[] {
+function weighedDoubts(
+  { gramsPerPiece, pieces }: RunFigures,
+  { coat, spread = DIPPED_SPREAD }: RunExpected,
+): SealDoubt[] {
   if (gramsPerPiece === null || gramsPerPiece <= 0) return [{ kind: 'not-weighed' }];
   const distance = Math.log(gramsPerPiece) - coat.logMean;
-  if (!isFarOff(distance, coat.logVariance + RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / pieces)) return [];
+  if (!isFarOff(distance, coat.logVariance + runLogVariance(spread, pieces))) return [];
   return [{ kind: 'coat-far-off', gramsPerPiece, expectedGrams: Math.exp(coat.logMean) }];
 }
 

@@ -1,5 +1,5 @@
 import { requireWithin, type Bound } from '../input/bounds';
-import { PIECE_LOG_SD, RUN_LOG_SD } from '../coating/learning';
+import { DIPPED_SPREAD, runLogVariance } from '../coating/learning';
 import { normalQuantile } from '../melting/normal';
 
 export const SEASON_PIECES: Bound = { min: 1, max: 1e6, isInteger: true };
@@ -40,7 +40,7 @@ export function coatingNeed(pieces: readonly PieceNeed[], reserveGrams: number):
     requireWithin(`${at}/melts`, piece.melts, { min: 1, max: 10_000, isInteger: true });
     requireWithin(`${at}/tailG`, piece.tailGrams, { min: 0, max: 100_000 });
     const dipped = piece.pieces * piece.meanGrams;
-    const perMelt = RUN_LOG_SD ** 2 + (PIECE_LOG_SD ** 2 * piece.melts) / piece.pieces;
+    const perMelt = runLogVariance(DIPPED_SPREAD, piece.pieces / piece.melts);
     meanGrams += dipped + piece.melts * piece.tailGrams;
     variance += (dipped * piece.logSd) ** 2 + (dipped ** 2 / piece.melts) * perMelt;
   });

@@ -2,14 +2,14 @@ import { requireWithin } from '../input/bounds';
 import { InputError } from '../input/input-error';
 import {
   BOWL_GRAMS,
-  FIRST_LOG_SD,
-  PIECE_LOG_SD,
-  RUN_LOG_SD,
+  DIPPED_SPREAD,
   RUN_PIECES,
   SEASON_FADE,
   isFarOff,
+  runLogVariance,
   weighedGramsPerPiece,
   type CoatBelief,
+  type CoatSpread,
   type Weighing,
 } from './learning';
 
@@ -37,9 +37,8 @@ export interface LearningStep {
   readonly gramsToday: number;
 }
 
-/** How far one size class may stand off from the others; the rest of the first spread they share. Shop default. */
-const CLASS_LOG_SD = 0.12;
-const SHARED_LOG_VARIANCE = FIRST_LOG_SD ** 2 - CLASS_LOG_SD ** 2;
+/** The share of the first spread by which one size class may stand off from the others; the rest they share. Shop default. */
+const CLASS_SHARE = 0.12 / 0.35;
 
 /** What a class's own weighings say: their summed precision, and that times the log of the factor. */
 interface ClassSum {
@@ -50,13 +49,21 @@ interface ClassSum {
 /**
  * Learns what a coat really weighs, class by class: the log of the factor on the estimate is a part that all classes
  * share, N(0, 0.35² − 0.12²), and a part of the class's own, N(0, 0.12²); a weighing of n pieces shows their sum with
- * variance 0.10² + 0.25²/n, its precision faded by 0.7 a season. With one class this is the plain normal update.
+ * variance 0.10² + 0.25²/n, its precision faded by 0.7 a season (figures of what is dipped: see CoatSpread). With one class
+ * this is the plain normal update.
  * Source: Gelman, Bayesian Data Analysis (hierarchical normal model); the variances are shop defaults.
  */
 export class CoatLearner {
   private readonly sums = new Map<string, ClassSum>();
   private weighings = 0;
   private doubtful = 0;
+  private readonly classVariance: number;
+  private readonly sharedVariance: number;
+
+  constructor(private readonly spread: CoatSpread = DIPPED_SPREAD) {
+    this.classVariance = (spread.firstLogSd * CLASS_SHARE) ** 2;
+    this.sharedVariance = spread.firstLogSd ** 2 - this.classVariance;
+  }
 
   /** What is believed of a class with this estimate. @throws InputError unless the estimate is above 0 */
   belief(estimateGrams: number, sizeClass: string): CoatBelief {
@@ -73,8 +80,7 @@ export class CoatLearner {
   /** Takes a weighing in, unless it is set aside, and says whether it was far from what was expected. */
   add(seen: CoatSeen): { isDoubtful: boolean } {
     if (seen.isSetAside) return { isDoubtful: false };
-    const seenVariance =
-      (RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / seen.pieces) / SEASON_FADE ** seen.seasonsBack;
+    const seenVariance = runLogVariance(this.spread, seen.pieces) / SEASON_FADE ** seen.seasonsBack;
     const logFactor = Math.log(seen.gramsPerPiece / seen.estimateGrams);
     const { mean, variance } = this.factor(seen.sizeClass);
     const isDoubtful = isFarOff(logFactor - mean, variance + seenVariance);
@@ -90,15 +96,15 @@ export class CoatLearner {
 
   /** The factor's log for a class: what the other classes say of it, updated by its own weighings. */
   private factor(sizeClass: string): { mean: number; variance: number } {
-    let sharedPrecision = 1 / SHARED_LOG_VARIANCE;
+    let sharedPrecision = 1 / this.sharedVariance;
     let sharedWeighted = 0;
     for (const [name, { precision, weighted }] of this.sums) {
       if (name === sizeClass) continue;
-      const weight = 1 / (CLASS_LOG_SD ** 2 + 1 / precision);
+      const weight = 1 / (this.classVariance + 1 / precision);
       sharedPrecision += weight;
       sharedWeighted += (weight * weighted) / precision;
     }
-    const priorVariance = 1 / sharedPrecision + CLASS_LOG_SD ** 2;
+    const priorVariance = 1 / sharedPrecision + this.classVariance;
     const own = this.sumOf(sizeClass);
     const precision = 1 / priorVariance + own.precision;
     return {
@@ -116,8 +122,9 @@ export class CoatLearner {
 export function learnedBelief(
   coat: { readonly estimateGrams: number; readonly sizeClass: string },
   seen: readonly CoatSeen[],
+  spread = DIPPED_SPREAD,
 ): CoatBelief {
-  const learner = new CoatLearner();
+  const learner = new CoatLearner(spread);
   for (const each of seen) learner.add(each);
   return learner.belief(coat.estimateGrams, coat.sizeClass);
 }
@@ -126,8 +133,9 @@ export function learnedBelief(
 export function courseOfLearning(
   coat: { readonly estimateGrams: number; readonly sizeClass: string },
   seen: readonly CoatSeen[],
+  spread = DIPPED_SPREAD,
 ): LearningStep[] {
-  const learner = new CoatLearner();
+  const learner = new CoatLearner(spread);
   return seen.map((each) => {
     const { isDoubtful } = learner.add(each);
     const gramsToday = (each.gramsPerPiece * coat.estimateGrams) / each.estimateGrams;

@@ -4,6 +4,7 @@ import {
   coatingAllergens,
   minorPerGram,
   suggestedWindow,
+  thinnedLogSd,
   thinnedYieldPa,
   thinningFactor,
   yieldPaOf,
@@ -53,7 +54,7 @@ describe('the yield value of a coating', () => {
     ['as the packet calls ordinary', {}, 14],
     ['thicker by its packet', { fluidity: 1 }, 14 * 1.6],
     ['thinned by 1%', { thinnedPercent: 1 }, 10.5],
-    ['thinned to the floor', { thinnedPercent: 5 }, 14 * 0.4],
+    ['thinned by 6%, with no floor', { thinnedPercent: 6 }, 14 / 3],
     ['a year old', { stockMonths: 12 }, 14 * (1 + 0.03 * 6)],
     [
       'measured, its packet and age no longer asked',
@@ -101,6 +102,22 @@ describe('the yield value of a coating', () => {
         expect(thinningFactor(Math.max(a, b))).toBeLessThanOrEqual(thinningFactor(Math.min(a, b)));
       }),
     );
+  });
+
+  test('falls with every percent of fat, in a thick packet less, and is in doubt by what the fat does', () => {
+    // 2.7%, 7.6% and 10% read the same before
+    const factors = [2.7, 7.6, 10].map((percent) => thinningFactor(percent));
+    expect(factors).toEqual([expect.closeTo(0.526, 3), expect.closeTo(0.283, 3), expect.closeTo(0.231, 3)]);
+    expect(thinningFactor(3, 1)).toBeCloseTo(0.625, 9);
+    expect(thinningFactor(3, 1)).toBeGreaterThan(thinningFactor(3, 2));
+    expect(thinnedLogSd(dark, all)).toBeCloseTo(0, 12);
+    expect(thinnedLogSd({ ...dark, thinnedPercent: 3 }, all)).toBeCloseTo(0.5 * Math.LN2, 9);
+    const thinnedMilk = all.map((each) => (each.id === 'milk' ? { ...each, thinnedPercent: 3 } : each));
+    const half: CoatingDescription = {
+      ...dark,
+      ...{ id: 'half', kind: 'blend', parts: ['dark', 'milk'].map((coating) => ({ coating, parts: 1 })) },
+    };
+    expect(thinnedLogSd(half, thinnedMilk)).toBeCloseTo(0.25 * Math.LN2, 9);
   });
 
   test.each<[string, Partial<CoatingDescription>, string]>([
@@ -168,7 +185,7 @@ describe('price and allergens of a coating', () => {
 describe('a coating with more fat stirred in', () => {
   test.each<[string, Partial<CoatingDescription>, number, number | null]>([
     ['is thinner by 1%', {}, 1, 10.5],
-    ['is as thin as fat makes it already', { thinnedPercent: 5 }, 1, null],
+    ['is thinner yet where it is thin already', { thinnedPercent: 5 }, 1, 14 / 3],
     ['takes no more than 10%', { thinnedPercent: 9.5 }, 1, null],
     ['is thinner than what was measured', { measuredYieldPa: 20 }, 1, 15],
   ])('%s', (_name, change, by, yieldPa) => {
@@ -182,7 +199,7 @@ describe('a coating with more fat stirred in', () => {
     fc.assert(
       fc.property(percent, percent, (thinnedPercent, by) => {
         const before = { ...dark, thinnedPercent };
-        expect(thinnedYieldPa(before, by, all) ?? 0).toBeLessThan(yieldPaOf(before, all));
+        expect(thinnedYieldPa(before, by, all) ?? 0).toBeLessThanOrEqual(yieldPaOf(before, all));
       }),
     );
   });

@@ -1,5 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { DIPPED_SPREAD } from './learning';
 import { coatingLoads, type CoatPortion, type CoatRole } from './piece-coat';
 import { FIRST_REJECTS, goodOf, rejectShare } from './rejects';
 
@@ -9,6 +10,7 @@ const portion = (role: CoatRole, coating: string, grams: number, logSd = 0.35): 
   grams,
   estimateGrams: grams,
   logSd,
+  spread: DIPPED_SPREAD,
   weighings: 0,
   doubtful: 0,
 });
@@ -22,8 +24,8 @@ describe('what a piece carries of each coating', () => {
     ];
     // 4 g ± 0.35 and 2 g ± 0.05 err the same way: (4·0.35 + 2·0.05)/6 = 0.25
     expect(coatingLoads({ portions })).toEqual([
-      { coating: 'dark', meanGrams: 6, logSd: expect.closeTo(0.25, 9) },
-      { coating: 'white', meanGrams: 0.5, logSd: expect.closeTo(0.35, 9) },
+      { coating: 'dark', meanGrams: 6, logSd: expect.closeTo(0.25, 9), isMixed: false },
+      { coating: 'white', meanGrams: 0.5, logSd: expect.closeTo(0.35, 9), isMixed: false },
     ]);
   });
 

@@ -39,6 +39,7 @@ export {
   minorPerGram,
   suggestedWindow,
   thinnedYieldPa,
+  thinnedLogSd,
   thinningFactor,
   yieldPaOf,
   type BlendPart,
@@ -73,15 +74,17 @@ export { BOWL_CELSIUS, YIELD_PA, filmMm, workingYieldPa, type BowlCondition } fr
 export { suggestedFootGrams } from './foot';
 export {
   BOWL_GRAMS,
-  FIRST_LOG_SD,
+  DIPPED_SPREAD,
   RUN_PIECES,
   firstBelief,
+  isAskedAbout,
   learn,
   learnAll,
   pieceRange,
   runRange,
   weighedGramsPerPiece,
   type CoatBelief,
+  type CoatSpread,
   type MassRange,
   type Weighing,
 } from './learning';

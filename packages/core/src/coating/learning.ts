@@ -29,12 +29,26 @@ export interface MassRange {
   readonly high90: number;
 }
 
-/** Standard deviation of the log of an estimate before any weighing; shop default. */
-export const FIRST_LOG_SD = 0.35;
-/** From run to run, whatever its length; shop default. */
-export const RUN_LOG_SD = 0.1;
-/** From piece to piece within a run; shop default. */
-export const PIECE_LOG_SD = 0.25;
+/** How far what a coat weighs spreads: standard deviations of its logarithm. */
+export interface CoatSpread {
+  /** Of an estimate before any weighing. */
+  readonly firstLogSd: number;
+  /** From run to run, whatever its length. */
+  readonly runLogSd: number;
+  /** From piece to piece within a run. */
+  readonly pieceLogSd: number;
+}
+
+/** Of what is dipped, cast or drawn; shop default. */
+export const DIPPED_SPREAD: CoatSpread = { firstLogSd: 0.35, runLogSd: 0.1, pieceLogSd: 0.25 };
+/** Of what is mixed: it was weighed into the bowl, and only how full the scoop is varies; shop default. */
+export const MIXED_SPREAD: CoatSpread = { firstLogSd: 0.05, runLogSd: 0.03, pieceLogSd: 0.08 };
+
+/** Variance of the log of a run's mean about what is true of the piece: its own error, and that of so many pieces. */
+export function runLogVariance({ runLogSd, pieceLogSd }: CoatSpread, pieces: number): number {
+  return runLogSd ** 2 + pieceLogSd ** 2 / pieces;
+}
+
 /** What a weighing counts for each season that it is back; shop default. */
 export const SEASON_FADE = 0.7;
 const DOUBTFUL_SDS = 3;
@@ -42,9 +56,9 @@ const DOUBTFUL_SDS = 3;
 export const Z90 = 1.645;
 
 /** What is believed of a piece that was only estimated. @throws InputError unless the estimate is above 0 */
-export function firstBelief(estimateGrams: number): CoatBelief {
+export function firstBelief(estimateGrams: number, { firstLogSd } = DIPPED_SPREAD): CoatBelief {
   requireWithin('/estimateG', estimateGrams, { min: 1e-6, max: 10_000 });
-  return { logMean: Math.log(estimateGrams), logVariance: FIRST_LOG_SD ** 2, weighings: 0, doubtful: 0 };
+  return { logMean: Math.log(estimateGrams), logVariance: firstLogSd ** 2, weighings: 0, doubtful: 0 };
 }
 
 /**
@@ -75,8 +89,7 @@ export function weighedGramsPerPiece(weighing: Weighing, pointer = ''): number {
  */
 export function learn(belief: CoatBelief, weighing: Weighing, pointer = ''): CoatBelief {
   const logSeen = Math.log(weighedGramsPerPiece(weighing, pointer));
-  const seenVariance =
-    (RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / weighing.pieces) / SEASON_FADE ** weighing.seasonsBack;
+  const seenVariance = runLogVariance(DIPPED_SPREAD, weighing.pieces) / SEASON_FADE ** weighing.seasonsBack;
   const precision = 1 / belief.logVariance + 1 / seenVariance;
   return {
     logMean: (belief.logMean / belief.logVariance + logSeen / seenVariance) / precision,
@@ -90,6 +103,23 @@ export function learn(belief: CoatBelief, weighing: Weighing, pointer = ''): Coa
 /** Whether something seen lies further than three predictive standard deviations from what was expected. */
 export function isFarOff(distance: number, predictiveVariance: number): boolean {
   return Math.abs(distance) / Math.sqrt(predictiveVariance) > DOUBTFUL_SDS;
+}
+
+/** Standard normal quantile at 0.995: one in a hundred lies outside the two ends. */
+const Z99 = 2.576;
+
+/**
+ * Whether a weighing is so far from what is believed that it is asked about before it is kept: one in a hundred is, where
+ * all is as it should be. By hand: nothing weighed, 100 pieces: further than exp(2.576·sqrt(0.35² + 0.10² + 0.25²/100)) = 2.57
+ * times the estimate, or less of it. Source: shop default on the normal distribution.
+ */
+export function isAskedAbout(
+  seen: { readonly gramsPerPiece: number; readonly pieces: number },
+  belief: CoatBelief,
+  spread = DIPPED_SPREAD,
+): boolean {
+  const distance = Math.abs(Math.log(seen.gramsPerPiece) - belief.logMean);
+  return distance > Z99 * Math.sqrt(belief.logVariance + runLogVariance(spread, seen.pieces));
 }
 
 /** All weighings in turn. The order does not matter to mean and spread. */
@@ -106,8 +136,8 @@ export function runRange(belief: CoatBelief): MassRange & { mean: number } {
 }
 
 /** The range of one single piece, nine in ten. */
-export function pieceRange(belief: CoatBelief): MassRange {
-  return range(belief.logMean, belief.logVariance + RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2);
+export function pieceRange(belief: CoatBelief, spread = DIPPED_SPREAD): MassRange {
+  return range(belief.logMean, belief.logVariance + runLogVariance(spread, 1));
 }
 
 function range(logMean: number, logVariance: number): MassRange {

@@ -1,6 +1,14 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { centreGramsOf, coatRoles, pieceCoat, type DippedForm, type PortionSeen } from './piece-coat';
+import { meltFor } from '../melting/melt-for';
+import {
+  centreGramsOf,
+  coatingLoads,
+  coatRoles,
+  pieceCoat,
+  type DippedForm,
+  type PortionSeen,
+} from './piece-coat';
 import { startPiecesLearned } from '../melting/start-pieces';
 import { learnRejects, rejectShare } from './rejects';
 import { formOfSize } from './size-class';
@@ -75,6 +83,47 @@ describe('the coat of a piece', () => {
     expect(() => pieceCoat({ form: { ...cluster, coatingShare: 1.3 }, drizzle: null }, dippery)).toThrow(
       '/coatingShare: 1.3',
     );
+  });
+
+  test('of a cluster is known by its mix: never more than the portion, and of the melt only what is mixed in', () => {
+    // 15.5 to 66.1 g were told of a cluster of 41 g before
+    const cluster = { kind: 'cluster', coating: 'dark', portionGrams: 41, coatingShare: 0.78 } as const;
+    const coat = pieceCoat({ form: cluster, drizzle: null }, dippery);
+    expect(coat.run.low90).toBeGreaterThan(29);
+    expect(coat.run.high90).toBeLessThan(35);
+    expect(coat.one.high90).toBeLessThanOrEqual(41);
+    const rich = pieceCoat({ form: { ...cluster, coatingShare: 0.95 }, drizzle: white }, dippery);
+    expect(rich.one.high90).toBe(41.8);
+    const heavy = [seen({ role: 'mix', gramsPerPiece: 60, estimateGrams: 32, pieces: 200 })];
+    const taught = pieceCoat({ form: cluster, drizzle: null }, dippery, { sizeClass: '', seen: heavy });
+    expect(taught.portions[0]!.grams).toBeLessThanOrEqual(41);
+    // 708 g were told for 340
+    const [load] = coatingLoads(
+      pieceCoat({ form: { ...cluster, portionGrams: 17, coatingShare: 0.5 }, drizzle: null }, dippery),
+    );
+    const answer = meltFor({
+      ...{ goodPieces: 40, startedPieces: 40, certainty: 0.95, seedShare: 0 },
+      ...load!,
+      bowls: [{ id: 'b', capacityGrams: 4000, tailGrams: 262 }],
+    });
+    expect(answer.tailGrams).toBe(0);
+    expect(answer.totalGrams).toBeGreaterThan(340);
+    expect(answer.totalGrams).toBeLessThan(375);
+  });
+
+  test('in a coating that fat was stirred into is in doubt as far as one weighing may move it', () => {
+    const bar: DippedForm = { ...truffle, coats: 1, coating: 'thin' };
+    const thin = { id: 'thin', yieldPa: 3.4, windowLowCelsius: 29.5, thinnedLogSd: 0.63 };
+    const thinned = { ...dippery, coatings: [...dippery.coatings, thin] };
+    const coat = pieceCoat({ form: bar, drizzle: null }, thinned);
+    expect(coat.logSd).toBeCloseTo(Math.hypot(0.35, 0.63), 9);
+    // threefold what was estimated is believable now; and it is believed once it is weighed
+    expect(coat.run.high90 / coat.run.mean).toBeGreaterThan(3);
+    const { estimateGrams } = coat.portions[0]!;
+    const weighed = [seen({ gramsPerPiece: 3 * estimateGrams, estimateGrams, pieces: 40 })];
+    const taught = pieceCoat({ form: bar, drizzle: null }, thinned, { sizeClass: '', seen: weighed });
+    expect(taught.portions[0]!.doubtful).toBe(0);
+    expect(taught.totalGrams / estimateGrams).toBeGreaterThan(2.8);
   });
 
   test('counts what drips on the way', () => {

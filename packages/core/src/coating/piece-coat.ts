@@ -9,7 +9,14 @@ import {
 } from './coat';
 import type { CoatingFlow } from './coating-flow';
 import { learnedBelief, sumOfCoats, type CoatSeen } from './coat-learning';
-import { pieceRange, runRange, type MassRange } from './learning';
+import {
+  DIPPED_SPREAD,
+  MIXED_SPREAD,
+  pieceRange,
+  runRange,
+  type CoatSpread,
+  type MassRange,
+} from './learning';
 import { wayRule, type Way, type WayRule } from './way';
 
 /** A piece that is dipped, as its form decides what it carries. */
@@ -48,6 +55,15 @@ export interface Drizzle {
 export type CoatRole = 'first' | 'second' | 'shell' | 'mix' | 'drizzle';
 export const COAT_ROLES = ['first', 'second', 'shell', 'mix', 'drizzle'] as const;
 
+/** How far what a coat weighs spreads. How thin fat makes a coating is not well known: the film is in doubt by that, too. */
+function spreadOf(role: CoatRole, { thinnedLogSd = 0 }: CoatingFlow): CoatSpread {
+  if (role === 'mix') return MIXED_SPREAD;
+  const isFilm = role === 'first' || role === 'second';
+  return isFilm && thinnedLogSd > 0
+    ? { ...DIPPED_SPREAD, firstLogSd: Math.hypot(DIPPED_SPREAD.firstLogSd, thinnedLogSd) }
+    : DIPPED_SPREAD;
+}
+
 /** A weighing of one of a piece's coats. */
 export interface PortionSeen extends CoatSeen {
   readonly role: CoatRole;
@@ -61,6 +77,8 @@ export interface CoatPortion {
   readonly grams: number;
   /** Spread of the logarithm of its mean over a run. */
   readonly logSd: number;
+  /** How far it spread before any weighing, and does from run to run and from piece to piece. */
+  readonly spread: CoatSpread;
   readonly weighings: number;
   readonly doubtful: number;
 }
@@ -104,13 +122,20 @@ export function pieceCoat(
 ): PieceCoat {
   const estimate = estimateOf(piece.form, dippery);
   const portions = estimated(piece, estimate).map((portion): CoatPortion => {
+    const spread = spreadOf(portion.role, flowOf(portion.coating, dippery.coatings));
     const belief = learnedBelief(
       { estimateGrams: portion.estimateGrams, sizeClass },
       seen.filter(({ role }) => role === portion.role),
+      spread,
     );
+    const { mean } = runRange(belief);
     return {
       ...portion,
-      grams: runRange(belief).mean,
+      spread,
+      grams:
+        piece.form.kind === 'cluster' && portion.role === 'mix'
+          ? Math.min(mean, piece.form.portionGrams)
+          : mean,
       logSd: Math.sqrt(belief.logVariance),
       weighings: belief.weighings,
       doubtful: belief.doubtful,
@@ -118,7 +143,28 @@ export function pieceCoat(
   });
   const { totalGrams, logSd } = sumOfCoats(portions);
   const whole = { logMean: Math.log(totalGrams), logVariance: logSd ** 2, weighings: 0, doubtful: 0 };
-  return { estimate, portions, totalGrams, logSd, run: runRange(whole), one: pieceRange(whole) };
+  const atMost = upTo(mostGrams(piece));
+  const run = runRange(whole);
+  return {
+    ...{ estimate, portions, totalGrams, logSd },
+    run: { ...atMost(run), mean: run.mean },
+    one: atMost(pieceRange(whole, portions[0]!.spread)),
+  };
+}
+
+/** The most coating that a piece can carry, in g: what is mixed into a portion is no more than the portion. */
+function mostGrams({
+  form,
+  drizzle,
+}: {
+  readonly form: PieceForm;
+  readonly drizzle: Drizzle | null;
+}): number {
+  return form.kind === 'cluster' ? form.portionGrams + (drizzle?.grams ?? 0) : Infinity;
+}
+
+function upTo(most: number): (range: MassRange) => MassRange {
+  return ({ low90, high90 }) => ({ low90: Math.min(low90, most), high90: Math.min(high90, most) });
 }
 
 /** The coats of a form with their estimates. */
@@ -148,13 +194,16 @@ export interface CoatingLoad {
   readonly coating: string;
   readonly meanGrams: number;
   readonly logSd: number;
+  /** Whether it is mixed in, not dipped: nothing of it stays in the bowl, and it is known by its recipe. */
+  readonly isMixed: boolean;
 }
 
 /** What a piece carries of each of its coatings, in the order in which they are put on. By hand: see sumOfCoats. */
 export function coatingLoads({ portions }: Pick<PieceCoat, 'portions'>): CoatingLoad[] {
   return [...new Set(portions.map(({ coating }) => coating))].map((coating) => {
-    const { totalGrams, logSd } = sumOfCoats(portions.filter((portion) => portion.coating === coating));
-    return { coating, meanGrams: totalGrams, logSd };
+    const own = portions.filter((portion) => portion.coating === coating);
+    const { totalGrams, logSd } = sumOfCoats(own);
+    return { coating, meanGrams: totalGrams, logSd, isMixed: own.every(({ role }) => role === 'mix') };
   });
 }
 

@@ -1,3 +1,4 @@
+import { DIPPED_SPREAD } from '../coating/learning';
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { bindRecipe, itemsForYield, recipeAllergens, type KeptRecipe } from './book';
@@ -239,7 +240,7 @@ describe('buying', () => {
 
   test('knows how far what is used may be off', () => {
     const rejects = { bad: 1, good: 29 };
-    const known = (logSd: number) => () => ({ logSd, rejects });
+    const known = (logSd: number) => () => ({ logSd, spread: DIPPED_SPREAD, rejects });
     const of = (cause: ItemUse['cause'], amount: number): ItemUse => ({
       ...{ item: { kind: 'supply', id: 'x' }, minute: 0, amount, cause },
     });

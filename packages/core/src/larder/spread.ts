@@ -1,4 +1,4 @@
-import { PIECE_LOG_SD, RUN_LOG_SD } from '../coating/learning';
+import { runLogVariance, type CoatSpread } from '../coating/learning';
 import type { RejectBelief } from '../coating/rejects';
 import type { ItemUse } from './use';
 
@@ -6,6 +6,8 @@ import type { ItemUse } from './use';
 export interface PieceKnown {
   /** Of the mean's logarithm. */
   readonly logSd: number;
+  /** From run to run and piece to piece. */
+  readonly spread: CoatSpread;
   readonly rejects: RejectBelief;
 }
 
@@ -26,12 +28,12 @@ export function useSpread(uses: readonly ItemUse[], knownOf: (piece: string) => 
   return Math.sqrt(variance);
 }
 
-function coatVariance(uses: readonly ItemUse[], { logSd }: PieceKnown): number {
+function coatVariance(uses: readonly ItemUse[], { logSd, spread }: PieceKnown): number {
   let [grams, apart] = [0, 0];
   for (const { amount, cause } of uses) {
     if (cause.kind !== 'on-pieces') continue;
     grams += amount;
-    apart += amount ** 2 * (RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / cause.pieces);
+    apart += amount ** 2 * runLogVariance(spread, cause.pieces);
   }
   return (grams * logSd) ** 2 + apart;
 }

@@ -37,6 +37,7 @@ export {
 export {
   computedTailGrams,
   dipHeightMm,
+  dipsOf,
   requireTail,
   tailOf,
   type BowlDescription,

@@ -1,6 +1,6 @@
 import { InputError } from '../input/input-error';
 import { requireWithin, type Bound } from '../input/bounds';
-import { PIECE_LOG_SD, RUN_LOG_SD } from '../coating/learning';
+import { DIPPED_SPREAD, MIXED_SPREAD, runLogVariance } from '../coating/learning';
 import { normalQuantile } from './normal';
 import { splitOverBowls, type MeltBowl, type MeltShare } from './split-over-bowls';
 import { CERTAINTY, GOOD_PIECES } from './start-pieces';
@@ -18,6 +18,8 @@ export interface MeltWish {
   /** Grams a piece, averaged over a run, and the spread of its logarithm. */
   readonly meanGrams: number;
   readonly logSd: number;
+  /** Whether it is mixed in, not dipped: then nothing need stay in the bowl, and it varies less. Absent: no. */
+  readonly isMixed?: boolean;
   readonly bowls: readonly MeltBowl[];
   /** Share of the melt that goes in as solid seed. */
   readonly seedShare: number;
@@ -64,7 +66,7 @@ export function meltFor(wish: MeltWish): MeltAnswer {
   const melts = splitOverBowls({
     pieces: startedPieces,
     grams: onPiecesGrams + rejectsGrams + spare,
-    bowls: wish.bowls,
+    bowls: wish.isMixed ? wish.bowls.map((bowl) => ({ ...bowl, tailGrams: 0 })) : wish.bowls,
   });
   const totalGrams = melts.reduce((sum, melt) => sum + melt.grams, 0);
   const seedGrams = wish.seedShare * totalGrams;
@@ -83,15 +85,15 @@ export function meltFor(wish: MeltWish): MeltAnswer {
 
 /**
  * What keeps the bowl from running short while so many are dipped, in g: z·N·mean·sqrt(logSd² + 0.10² + 0.25²/N). By page,
- * plan, bench and larder alike. @throws InputError
+ * plan, bench and larder alike; of what is mixed in with the spreads of that. @throws InputError
  */
 export function spareGrams(
   pieces: number,
-  wish: Pick<MeltWish, 'certainty' | 'meanGrams' | 'logSd'>,
+  wish: Pick<MeltWish, 'certainty' | 'meanGrams' | 'logSd' | 'isMixed'>,
 ): number {
   requireWithin('/certainty', wish.certainty, CERTAINTY);
   requireWithin('/perPieceG/logSd', wish.logSd, LOG_SD);
-  const logVariance = wish.logSd ** 2 + RUN_LOG_SD ** 2 + PIECE_LOG_SD ** 2 / pieces;
+  const logVariance = wish.logSd ** 2 + runLogVariance(wish.isMixed ? MIXED_SPREAD : DIPPED_SPREAD, pieces);
   return normalQuantile(wish.certainty, '/certainty') * pieces * wish.meanGrams * Math.sqrt(logVariance);
 }
 
@@ -112,7 +114,7 @@ export interface PiecesFrom {
  */
 export function piecesFrom(
   grams: number,
-  bowl: Pick<MeltWish, 'certainty' | 'meanGrams' | 'logSd'> & { readonly tailGrams: number },
+  bowl: Pick<MeltWish, 'certainty' | 'meanGrams' | 'logSd' | 'isMixed'> & { readonly tailGrams: number },
 ): PiecesFrom {
   requireWithin('/grams', grams, HELD_GRAMS);
   requireWithin('/perPieceG/mean', bowl.meanGrams, PIECE_GRAMS);

@@ -2,7 +2,7 @@ import { InputError } from '../input/input-error';
 import { requireWithin } from '../input/bounds';
 import { COATING_GRAMS_PER_CM3 } from '../coating/coating-kind';
 import { dipLineMm } from '../coating/dip-line';
-import type { PieceForm } from '../coating/piece-coat';
+import { pieceCoat, type ClusterForm, type Dippery, type PieceForm } from '../coating/piece-coat';
 import { brimGrams, depthOfGrams, gramsToDepth, wallMm2, type BowlForm } from './bowl-form';
 import { CAPACITY_GRAMS, TAIL_GRAMS } from './split-over-bowls';
 
@@ -59,7 +59,7 @@ export function requireTail(tailGrams: number, capacityGrams: number, pointer = 
 }
 
 /** How deep a bowl must be for a piece, in mm: berries and balls to their dip line, what lies flat by its height. */
-export function dipHeightMm(form: PieceForm): number {
+export function dipHeightMm(form: Exclude<PieceForm, ClusterForm>): number {
   if (form.kind !== 'dipped') return SCOOP_MM;
   const { shape, covered } = form;
   switch (shape.kind) {
@@ -75,7 +75,7 @@ export function dipHeightMm(form: PieceForm): number {
   }
 }
 
-/** What is ladled or mixed is scooped to the bottom; shop default. */
+/** What is ladled is scooped to the bottom; shop default. */
 const SCOOP_MM = 5;
 /** Under and over what lies flat; shop default. */
 const CLEARANCE_MM = 4;
@@ -89,6 +89,20 @@ const REFERENCE_DIP: Dip = { heightMm: 20, filmMm: 1.1 };
 export interface Dip {
   readonly heightMm: number;
   readonly filmMm: number;
+}
+
+/** What each piece that is dipped or ladled asks of a bowl; what is mixed in one asks nothing. */
+export function dipsOf(pieces: readonly { readonly form: PieceForm }[], dippery: Dippery): Dip[] {
+  return pieces.flatMap(({ form }) =>
+    form.kind === 'cluster'
+      ? []
+      : [
+          {
+            heightMm: dipHeightMm(form),
+            filmMm: pieceCoat({ form, drizzle: null }, dippery).estimate.filmMm,
+          },
+        ],
+  );
 }
 
 /**

@@ -96,7 +96,11 @@ const gramsOf = remembered((coating: StageCoating) => {
   return tableOf((started) =>
     started === 0
       ? 0
-      : Math.ceil(started * meanGrams + spareGrams(started, { meanGrams, ...coating.spare! }) - ROUNDING),
+      : Math.ceil(
+          started * meanGrams +
+            spareGrams(started, { meanGrams, isMixed: coating.isMixed ?? false, ...coating.spare! }) -
+            ROUNDING,
+        ),
   );
 });
 

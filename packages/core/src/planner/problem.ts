@@ -21,9 +21,12 @@ export interface Rest {
 }
 
 /** Coating left on one piece by a stage: whole grams, or milligrams where grams are too coarse. */
-export type StageCoating =
-  | { readonly id: string; readonly gramsPerPiece: number; readonly spare?: CoatSpare }
-  | { readonly id: string; readonly milligramsPerPiece: number; readonly spare?: CoatSpare };
+export type StageCoating = {
+  readonly id: string;
+  /** Whether it is mixed in, not dipped: its melts are of their own, and leave no tail. */
+  readonly isMixed?: true;
+  readonly spare?: CoatSpare;
+} & ({ readonly gramsPerPiece: number } | { readonly milligramsPerPiece: number });
 
 /** How well the coating of a piece is known, and how sure it is to be that a melt does not run short of it. */
 export interface CoatSpare {

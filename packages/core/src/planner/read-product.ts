@@ -83,9 +83,22 @@ function readStage(record: RecordReader, known: ProductReferences): ProductStage
 function readStageCoating(record: RecordReader, coatings: ReadonlySet<string>): StageCoating {
   const id = reference(record, 'id', coatings);
   const spare = record.has('spare') && { spare: readSpare(record.child('spare')) };
+  const isMixed = record.has('isMixed') && readMixed(record);
   return record.has('milligramsPerPiece')
-    ? { id, milligramsPerPiece: record.number('milligramsPerPiece', COUNT), ...spare }
-    : { id, gramsPerPiece: record.number('gramsPerPiece', COUNT), ...spare };
+    ? { id, milligramsPerPiece: record.number('milligramsPerPiece', COUNT), ...isMixed, ...spare }
+    : { id, gramsPerPiece: record.number('gramsPerPiece', COUNT), ...isMixed, ...spare };
+}
+
+/** `true`, or not there. */
+function readMixed(record: RecordReader): { isMixed: true } {
+  if (record.required('isMixed') !== true)
+    throw new InputError({
+      code: 'out-of-range',
+      field: record.at('isMixed'),
+      value: record.required('isMixed'),
+      range: 'true, or left out',
+    });
+  return { isMixed: true };
 }
 
 function readSpare(record: RecordReader): CoatSpare {

@@ -1,5 +1,4 @@
 import { mouldedCoat } from '../coating/coat';
-import { suggestedFootGrams } from '../coating/foot';
 import {
   centreGramsOf,
   pieceCoat,
@@ -7,7 +6,9 @@ import {
   type Dippery,
   type DippedForm,
   type Drizzle,
+  type PortionSeen,
 } from '../coating/piece-coat';
+import { DIPPED_SPREAD } from '../coating/learning';
 import { grownBy, surfaceMm2 } from '../coating/shape';
 import { WAYS, wayRule, type Way } from '../coating/way';
 
@@ -41,7 +42,7 @@ interface Compared {
 
 /**
  * The same piece by every way of dipping and in a mould: coat, the coating's share of the piece, time at the bowl and
- * cost. Each way brings its own foot; what the piece's weighings taught of its first coat is carried over as a factor.
+ * cost. The foot stays the piece's own; what its weighings taught of its first coat is carried over as a factor.
  * A mould is taken to fit the centre closely, its wall {@link MOULD_WALL_MM} thick on all of it.
  * Source: the coat's formulas; times and wall are shop defaults. @throws InputError for a value out of range
  */
@@ -55,9 +56,7 @@ export function compareWays(piece: Compared, dippery: Dippery, terms: CompareTer
     costMinor: coatGrams * terms.minorPerGram + (secondsPerPiece * terms.labourMinorPerHour) / 3600,
   });
   const dipped = WAYS.map((way) => {
-    const footGrams =
-      way === piece.form.way ? piece.form.footGrams : suggestedFootGrams(piece.form.shape, way, dippery.ways);
-    const coat = pieceCoat({ ...piece, form: { ...piece.form, way, footGrams } }, dippery, terms.history);
+    const coat = pieceCoat({ ...piece, form: { ...piece.form, way } }, dippery, terms.history);
     const { secondsPerPiece } = wayRule(way, dippery.ways);
     return outlook(way, coat.totalGrams, secondsPerPiece * piece.form.coats);
   });
@@ -82,12 +81,16 @@ export interface CoatingTried {
   readonly yieldPa: number;
   readonly windowLowCelsius: number;
   readonly windowHighCelsius: number;
+  readonly thinnedLogSd?: number;
   readonly minorPerGram: number | null;
+  /** The coating that it is, with more fat stirred in; absent: it is one of its own. */
+  readonly thinnedFrom?: string;
 }
 
 /**
  * The same piece in each of these coatings, each in the middle of its own window: coat, share and the coating's cost.
- * What the weighings of the piece taught is carried over as a factor. @throws InputError for a value out of range
+ * What the weighings of the piece taught is carried over as a factor; into other coatings the piece's share of it alone, not
+ * what they taught of how thin its own coating is. @throws InputError for a value out of range
  */
 export function compareCoatings(
   piece: Compared,
@@ -95,11 +98,14 @@ export function compareCoatings(
   { dippery, history }: { readonly dippery: Dippery; readonly history?: CoatHistory },
 ): CoatingOutlook[] {
   const centreGrams = centreGramsOf(piece.form);
+  const elsewhere = history && { ...history, seen: ofThePiece(piece, dippery, history.seen) };
   return tried.map((coating) => {
     const coatings = [coating, ...dippery.coatings.filter(({ id }) => id !== coating.id)];
     const bowlCelsius = (coating.windowLowCelsius + coating.windowHighCelsius) / 2;
     const form = { ...piece.form, coating: coating.id, bowlCelsius };
-    const { portions } = pieceCoat({ form, drizzle: null }, { ...dippery, coatings }, history);
+    const isOwn = [coating.id, coating.thinnedFrom].includes(piece.form.coating);
+    const taught = isOwn ? history : elsewhere;
+    const { portions } = pieceCoat({ form, drizzle: null }, { ...dippery, coatings }, taught);
     const coatGrams = portions.reduce((sum, { grams }) => sum + grams, 0);
     return {
       coating: coating.id,
@@ -108,5 +114,23 @@ export function compareCoatings(
       coatingShare: coatGrams / (coatGrams + centreGrams),
       coatingMinor: coating.minorPerGram === null ? null : coatGrams * coating.minorPerGram,
     };
+  });
+}
+
+/**
+ * Weighings with the part of their factor that is the piece's: of the first doubt, that of the piece against that of its
+ * coating's thinning. By hand: 0.35 against 0.35 share evenly: a fourfold weighing is twofold elsewhere.
+ */
+function ofThePiece(
+  { form, drizzle }: Compared,
+  dippery: Dippery,
+  seen: readonly PortionSeen[],
+): readonly PortionSeen[] {
+  const { portions } = pieceCoat({ form, drizzle }, dippery);
+  return seen.map((each) => {
+    const { spread } = portions.find(({ role }) => role === each.role) ?? { spread: DIPPED_SPREAD };
+    const share = (DIPPED_SPREAD.firstLogSd / spread.firstLogSd) ** 2;
+    const factor = (each.gramsPerPiece / each.estimateGrams) ** share;
+    return { ...each, gramsPerPiece: each.estimateGrams * factor };
   });
 }

@@ -157,7 +157,42 @@ describe('ways compared', () => {
   });
 });
 
+describe('ways compared', () => {
+  test('leave the foot that the piece has: scraping adds no coating', () => {
+    const small = { ...ball, footGrams: 0.05 };
+    const ways = compareWays({ form: small, drizzle: null }, dippery, {
+      ...{ minorPerGram: 0.02, labourMinorPerHour: 1800 },
+    });
+    const of = (way: string) => ways.find((each) => each.way === way)!.coatGrams;
+    expect(of('fork-scraped')).toBeLessThan(of('fork'));
+  });
+});
+
 describe('coatings compared', () => {
+  test('take over what the weighings taught of the piece, not of how thin its own coating is', () => {
+    const thin = { id: 'thin', yieldPa: 5, windowLowCelsius: 29.5, windowHighCelsius: 30.5 };
+    const tried = [
+      { ...thin, thinnedLogSd: 0.35, minorPerGram: null },
+      { ...thin, id: 'thinner', yieldPa: 4, thinnedLogSd: 0.45, minorPerGram: null, thinnedFrom: 'thin' },
+      { id: 'dark', yieldPa: 14, windowLowCelsius: 31, windowHighCelsius: 32, minorPerGram: null },
+    ];
+    const own = { ...dippery, coatings: [...dippery.coatings, tried[0]!] };
+    const form = { ...ball, coating: 'thin' };
+    const seen = Array.from({ length: 20 }, () => ({
+      ...{ role: 'first' as const, gramsPerPiece: 12, estimateGrams: 3, pieces: 100 },
+      ...{ sizeClass: '', seasonsBack: 0, isSetAside: false },
+    }));
+    const history = { sizeClass: '', seen };
+    const before = compareCoatings({ form, drizzle: null }, tried, { dippery: own });
+    const after = compareCoatings({ form, drizzle: null }, tried, { dippery: own, history });
+    const factors = after.map(({ coatGrams }, i) => coatGrams / before[i]!.coatGrams);
+    // fourfold, of which half by its logarithm is the piece's
+    expect(factors[0]).toBeCloseTo(4, 1);
+    expect(factors[1]).toBeCloseTo(4, 1);
+    expect(factors[2]).toBeGreaterThan(1.9);
+    expect(factors[2]).toBeLessThan(2.1);
+  });
+
   test('are each worked in their own window: the thinner the less', () => {
     const tried = [
       { id: 'dark', yieldPa: 14, windowLowCelsius: 31, windowHighCelsius: 32.2, minorPerGram: 1.7 },

@@ -41,10 +41,10 @@ export function takeLot(lot: Lot): LotTaken {
   const { goodPieces, certainty } = lot;
   const startedPieces = startPiecesLearned({ goodPieces, certainty }, lot.rejects);
   const { seedShare, bowls } = lot;
-  const melted = coatingLoads(lot.coat).map(({ coating, meanGrams, logSd }) => {
+  const melted = coatingLoads(lot.coat).map(({ coating, ...load }) => {
     const terms = lot.coatings.find(({ id }) => id === coating);
     if (!terms) throw new Error(`no terms for coating ${coating}`);
-    const answer = meltFor({ goodPieces, startedPieces, certainty, meanGrams, logSd, bowls, seedShare });
+    const answer = meltFor({ goodPieces, startedPieces, certainty, ...load, bowls, seedShare });
     return { answer, terms };
   });
   const setUpMinutes = melted.reduce(

@@ -28,13 +28,20 @@ export const COATINGS: RecordKind<CoatingEntity, CoatingDraft, CoatingView> = {
 };
 
 /** A coating as the API shows it. */
-export function coatingView({ entity, yieldPa, allergens, minorPerGram }: WorkedCoating): CoatingView {
+export function coatingView({
+  entity,
+  yieldPa,
+  thinnedLogSd,
+  allergens,
+  minorPerGram,
+}: WorkedCoating): CoatingView {
   const { id, position: _position, version, ...own } = entity;
   return {
     id,
     name: own.name,
     kind: own.kind,
     yieldPa,
+    thinnedLogSd,
     windowLowCelsius: own.windowLowCelsius,
     windowHighCelsius: own.windowHighCelsius,
     allergens,

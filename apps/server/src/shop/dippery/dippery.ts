@@ -1,8 +1,8 @@
 import {
   coatingAllergens,
-  dipHeightMm,
+  dipsOf,
   minorPerGram,
-  pieceCoat,
+  thinnedLogSd,
   tailOf,
   yieldPaOf,
   type BowlDescription,
@@ -19,6 +19,7 @@ export interface WorkedCoating {
   readonly id: string;
   readonly yieldPa: number;
   readonly windowLowCelsius: number;
+  readonly thinnedLogSd: number;
   readonly allergens: string[];
   readonly minorPerGram: number | null;
 }
@@ -40,6 +41,7 @@ export function workedCoating(entity: CoatingEntity, all: readonly CoatingEntity
     entity,
     id: entity.id,
     yieldPa: yieldPaOf(entity, all),
+    thinnedLogSd: thinnedLogSd(entity, all),
     windowLowCelsius: entity.windowLowCelsius,
     allergens: coatingAllergens(entity, all),
     minorPerGram: minorPerGram(entity, all),
@@ -52,9 +54,5 @@ export function tailGramsOf(
   pieces: readonly { readonly form: PieceForm }[],
   dippery: Dippery,
 ): number {
-  const dips = pieces.map(({ form }) => ({
-    heightMm: dipHeightMm(form),
-    filmMm: pieceCoat({ form, drizzle: null }, dippery).estimate.filmMm,
-  }));
-  return Math.ceil(tailOf(bowl, dips));
+  return Math.ceil(tailOf(bowl, dipsOf(pieces, dippery)));
 }

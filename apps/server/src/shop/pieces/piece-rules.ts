@@ -104,7 +104,10 @@ function stageProblems({ form, drizzle, route }: PieceDraft): FieldProblem[] {
     .map((role): FieldProblem => ({
       pointer: '/route',
       code: 'coat-without-stage',
-      params: { value: role },
+      params: {
+        value: role,
+        ...(found.includes(role) && { stages: found.filter((each) => each === role).length }),
+      },
     }));
   const surplus = found.flatMap((role, index): FieldProblem[] =>
     role === null || wanted.includes(role)

@@ -163,9 +163,53 @@ describe('a piece that cannot be', () => {
       '/costs/priceMinor',
       'too-small',
     ],
+    [
+      'two stages that put on one coat',
+      (d) => ({ ...d, route: d.route.map((s, i) => ({ ...s, coat: i < 2 ? 'first' : s.coat })) }),
+      '/route',
+      'coat-without-stage',
+    ],
   ])('is refused for %s', async (_name, change, pointer, code) => {
     const { status, body } = await post(change(await pieceDraft(shop.app, 'dusk-berry')));
     expect(status).toBe(400);
     expect(body.errors).toContainEqual(expect.objectContaining({ pointer, code }));
+  });
+});
+
+describe('a piece that is mixed', () => {
+  const recipe = (of: string, id: string) =>
+    ask<{ id: string; version: number }>(shop.app, ['POST', '/api/recipes'], {
+      ...{ name: `Crunch of ${id}`, measures: 'metric', note: '', steps: [] },
+      ingredients: [{ of, id, amount: 360, unit: 'g' }],
+      yield: { kind: 'computed', lossShare: 0 },
+      portion: { kind: 'weight', grams: 9 },
+    });
+  const cluster = async (change: object) => {
+    const draft = await pieceDraft(shop.app, 'salt-twist', { name: 'Oat crunch' });
+    return {
+      ...draft,
+      ...{ family: 'cluster', sizes: [], mould: null },
+      form: { kind: 'cluster', coating: 'dark-64', portionGrams: 17, coatingShare: 0.5 },
+      route: draft.route.map((stage) => (stage.coat === 'first' ? { ...stage, coat: 'mix' } : stage)),
+      ...change,
+    };
+  };
+
+  test('is refused with a recipe that holds its coating already, and so is the recipe', async () => {
+    const dark = (await recipe('coating', 'dark-64')).body;
+    const nested = (await recipe('recipe', dark.id)).body;
+    for (const { id } of [dark, nested]) {
+      const refused = await post(await cluster({ recipe: id }));
+      expect(refused.status).toBe(400);
+      expect(refused.body).toMatchObject({
+        errors: [{ pointer: '/recipe', code: 'melted-twice', params: { value: 'Dark 64' } }],
+      });
+    }
+    const milk = (await recipe('coating', 'milk-38')).body;
+    expect((await post(await cluster({ recipe: milk.id }))).status).toBe(201);
+    const { id, ...own } = milk;
+    const both = { ...own, ingredients: [{ of: 'coating', id: 'dark-64', amount: 100, unit: 'g' }] };
+    const refused = await ask(shop.app, ['PUT', `/api/recipes/${id}`], both);
+    expect(refused.body).toMatchObject({ errors: [{ pointer: '/ingredients', code: 'melted-twice' }] });
   });
 });

@@ -8,6 +8,7 @@ import { loadDippery } from '../dippery/dippery';
 import { MouldEntity, ZoneEntity } from '../../store/workshop/resources.entity';
 import { usesOfPiece } from '@alnage/core';
 import { loadBook } from '../recipe-book/load-book';
+import { meltedTwice } from '../recipe-book/melted-twice';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { pieceProblems } from './piece-rules';
 
@@ -18,8 +19,13 @@ export function pieces(uses: Pick<WorkshopUses, 'begunWork'>): RecordKind<PieceE
     what: 'piece',
     judge: async (manager, draft, id) => {
       await requireStagesFree(manager, uses, { draft, id });
-      usesOfPiece(draft, await loadBook(manager));
-      return [...(await problemsIn(manager, draft)), ...(await mouldProblems(manager, draft))];
+      const book = await loadBook(manager);
+      usesOfPiece(draft, book);
+      return [
+        ...(await problemsIn(manager, draft)),
+        ...(await mouldProblems(manager, draft)),
+        ...meltedTwice(draft, book, '/recipe'),
+      ];
     },
     columns: (draft) => draft,
     view: (_manager, piece) => Promise.resolve(pieceView(piece)),

@@ -5,7 +5,9 @@ import type { RecordKind } from '../kept/kept-records';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { loadBook } from '../recipe-book/load-book';
+import { PieceEntity } from '../../store/workshop/piece.entity';
 import { RecipeEntity, RecipeVersionEntity } from '../../store/workshop/recipe.entity';
+import { meltedTwice } from '../recipe-book/melted-twice';
 import { brokenBy } from '../recipe-book/still-computes';
 
 /** Recipes: computed before they are kept, every version kept. */
@@ -19,8 +21,10 @@ export function recipes(
       const book = await loadBook(manager);
       const recipe = { ...draft, id: id ?? '' };
       const others = book.recipes.filter((each) => each.id !== id);
-      recipeFigures(bindRecipe(recipe, { ...book, recipes: [...others, recipe] }));
-      return [];
+      const changed = { ...book, recipes: [...others, recipe] };
+      recipeFigures(bindRecipe(recipe, changed));
+      const pieces = id === null ? [] : await manager.findBy(PieceEntity, { recipe: id });
+      return pieces.flatMap((piece) => meltedTwice(piece, changed, '/ingredients')).slice(0, 1);
     },
     columns: (draft) => draft,
     view: (_manager, recipe) => Promise.resolve(recipeView(recipe)),

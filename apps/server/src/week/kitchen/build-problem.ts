@@ -141,6 +141,7 @@ function productOf(
       const coating = portion
         ? {
             ...{ id: portion.coating, milligramsPerPiece: Math.ceil(portion.grams * 1000) },
+            ...(portion.role === 'mix' && { isMixed: true as const }),
             spare: { logSd: loads.find(({ coating: id }) => id === portion.coating)!.logSd, certainty },
           }
         : null;

@@ -42,6 +42,7 @@ export async function knownRun(manager: EntityManager, work: StageWork, now: Dat
       ...{ logMean: Math.log(portion.grams), logVariance: portion.logSd ** 2 },
       ...{ weighings: portion.weighings, doubtful: portion.doubtful },
     },
+    spread: portion.spread,
     secondsPerPiece: (60 * (work.end - work.start)) / work.startPieces,
     isFirstCoat: piece.route.find(({ coat }) => coat !== null)!.id === work.stage,
   };

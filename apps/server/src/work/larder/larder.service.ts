@@ -2,6 +2,7 @@ import type { Larder, NeedPart, NeedView } from '@alnage/contract';
 import {
   baseAmountOf,
   coatingLoads,
+  DIPPED_SPREAD,
   isAlwaysThere,
   isSameItem,
   itemNeed,
@@ -169,8 +170,9 @@ function knownOf(id: string, { pieces, weighings, dippery }: NeedSources): Piece
   const piece = pieces.find((each) => each.id === id);
   const own = weighings.filter((weighing) => weighing.piece === id);
   const rejects = learnRejects(own.filter(({ setAsideReason }) => setAsideReason === null));
-  if (!piece) return { logSd: 0, rejects };
+  if (!piece) return { logSd: 0, spread: DIPPED_SPREAD, rejects };
   const history = { sizeClass: sizeClassOf(piece.form, piece.sizes), seen: own.map(seenOf) };
-  const loads = coatingLoads(pieceCoat(piece, dippery, history));
-  return { logSd: Math.max(...loads.map(({ logSd }) => logSd)), rejects };
+  const coat = pieceCoat(piece, dippery, history);
+  const logSd = Math.max(...coatingLoads(coat).map((load) => load.logSd));
+  return { logSd, spread: coat.portions[0]!.spread, rejects };
 }

@@ -149,7 +149,7 @@ describe('the editor of a piece', () => {
       .flush({ code: 'invalid-input', errors, params: {} }, { status: 400, statusText: 'no' });
     await page.settle();
     expect(page.text()).toContain('Dusk berry is there already; give another name.');
-    expect(page.text()).toContain('route: No stage, or more than one, puts on the coat “first”.');
+    expect(page.text()).toContain('route: No stage puts on the first coat: add one, or say it of a stage.');
   });
 
   test('of a piece that is gone says so', async () => {

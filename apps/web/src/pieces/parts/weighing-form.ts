@@ -13,7 +13,7 @@ import { FormControl, FormGroup, Validators } from '@angular/forms';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { WeighingDraft } from '@alnage/contract';
-import { BOWL_GRAMS, gramsShown, InputError, RUN_PIECES } from '@alnage/core';
+import { BOWL_GRAMS, gramsShown, InputError, isAskedAbout, RUN_PIECES, runRange } from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
@@ -30,6 +30,7 @@ import { WeighingActions, weighingsFeature } from '../../state/weighings.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { PiecesPageStore } from '../pieces.store';
+import { weighingCourse } from '../weighing-figures';
 
 type Kind = WeighingDraft['weighed']['kind'];
 
@@ -124,6 +125,22 @@ export class WeighingForm {
     }
   });
 
+  private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
+  /** The draft that somebody was asked about: it is kept when they say that it is right. */
+  private readonly asked = signal<WeighingDraft | null>(null);
+  /** What is asked before a weighing is kept that nobody would expect; null where it is not to be asked. */
+  private readonly surprise = computed((): string | null => {
+    const [draft, piece] = [this.draft(), this.page.chosen()?.piece];
+    if (!draft || !piece || this.form.invalid || this.verdict()?.isWrong !== false) return null;
+    const of = { role: draft.coat, sizeClass: draft.sizeClass };
+    const course = weighingCourse(piece, of, { dippery: this.dippery(), weighings: this.page.weighings() });
+    const seen = { gramsPerPiece: gramsShown(draft.weighed, draft.pieces), pieces: draft.pieces };
+    if (!course || !isAskedAbout(seen, course.belief, course.spread)) return null;
+    const { low90, high90 } = runRange(course.belief);
+    return `${pieceMass(seen.gramsPerPiece)} a piece is not what is believed of it, ${pieceMass(low90)} to ${pieceMass(high90)}. Is it the right bowl, weighed without the ladle, and were all pieces counted, rejects too?`;
+  });
+  protected readonly question = computed(() => (this.asked() === this.draft() ? this.surprise() : null));
+
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
     inject(FieldErrors).from(this.trouble);
@@ -149,6 +166,14 @@ export class WeighingForm {
     const draft = this.draft();
     if (this.form.invalid) this.focusFault();
     if (this.form.invalid || !draft || this.verdict()?.isWrong) return;
+    if (this.surprise() !== null) return this.asked.set(draft);
+    this.keep();
+  }
+
+  /** Keeps what is typed, expected or not. */
+  protected keep(): void {
+    const draft = this.draft();
+    if (!draft) return;
     this.store.dispatch(WeighingActions.takeAsked({ draft }));
   }
 }

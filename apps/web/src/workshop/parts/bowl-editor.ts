@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import type { BowlDraft, BowlView } from '@alnage/contract';
-import { brimGrams, depthOfGrams, dipHeightMm, InputError, pieceCoat, tailOf } from '@alnage/core';
+import { brimGrams, depthOfGrams, dipsOf, InputError, tailOf } from '@alnage/core';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -56,12 +56,7 @@ export class BowlEditor {
   protected readonly kind = computed((): BowlKind => this.record.draft()?.form?.kind ?? 'none');
 
   /** What each piece asks of a bowl. */
-  private readonly dips = computed(() =>
-    this.pieces().map(({ form }) => ({
-      heightMm: dipHeightMm(form),
-      filmMm: pieceCoat({ form, drizzle: null }, this.dippery()).estimate.filmMm,
-    })),
-  );
+  private readonly dips = computed(() => dipsOf(this.pieces(), this.dippery()));
 
   protected readonly follows = computed((): Follows | string => {
     const draft = this.record.draft();

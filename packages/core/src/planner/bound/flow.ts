@@ -254,7 +254,8 @@ export class Flow {
     const { coating } = this.compiled.coatings[c]!;
     const { setupFixedMinutes, setupMinutesPerKg } = coating;
     const shares = this.compiled.bowls.map(
-      ({ capacity, tail }) => (setupFixedMinutes + (setupMinutesPerKg * tail) / 1000) / (capacity - tail),
+      ({ capacity, tails }) =>
+        (setupFixedMinutes + (setupMinutesPerKg * tails[c]!) / 1000) / (capacity - tails[c]!),
     );
     return Math.min(...shares) + setupMinutesPerKg / 1000;
   }

@@ -104,7 +104,7 @@ class Counted {
   }
 
   private melted(coating: number, grams: number): number {
-    const room = Math.max(...this.compiled.bowls.map(({ capacity, tail }) => capacity - tail), 1);
+    const room = Math.max(...this.compiled.bowls.map(({ capacity, tails }) => capacity - tails[coating]!), 1);
     return ceilDiv(Math.ceil(grams), room) * this.meltPrice(coating) + grams * this.gramPrice(coating);
   }
 
@@ -112,7 +112,7 @@ class Counted {
   private meltPrice(coating: number): number {
     const { weights } = this.compiled.problem;
     const { setupFixedMinutes } = this.compiled.coatings[coating]!.coating;
-    const tail = Math.min(...this.compiled.bowls.map((bowl) => bowl.tail), Infinity);
+    const tail = Math.min(...this.compiled.bowls.map(({ tails }) => tails[coating]!), Infinity);
     const own = weights.melt + weights.labourMinute * setupFixedMinutes;
     return Number.isFinite(tail) ? own + tail * (weights.leftoverGram + this.gramPrice(coating)) : own;
   }

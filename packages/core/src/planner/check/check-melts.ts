@@ -1,6 +1,7 @@
 import { allergensBefore, toleratedAllergens, walkBowl, type BowlWalkStep } from '../allergens';
 import { setupMinutes, stageGrams, startedPieces, usableMinutes } from '../amounts';
 import { heldMelt } from '../held-melt';
+import { tailFor } from '../mixed-melts';
 import type { Batch, HeldCoating, Melt, Product } from '../problem';
 import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
@@ -15,6 +16,7 @@ interface DipTask {
   readonly start: number;
   readonly end: number;
   readonly grams: number;
+  readonly isMixed: boolean;
 }
 
 interface Filling {
@@ -57,7 +59,10 @@ function fillingsOf(catalogue: Catalogue, plan: SoundPlan, report: Report): Fill
       const fault = meltRefFault(stage.coating?.id ?? null, task.melt, coatingOf);
       if (fault) report('melt-ref', at, fault);
       else if (task.melt !== null)
-        dips.get(task.melt)!.push({ ...task, at, product, k, freeFrom, grams: stageGrams(stage, started) });
+        dips.get(task.melt)!.push({
+          ...{ ...task, at, product, k, freeFrom, grams: stageGrams(stage, started) },
+          isMixed: stage.coating?.isMixed === true,
+        });
     });
   }
   return melts.map((melt) => {
@@ -115,6 +120,8 @@ function checkDips({ melt, dips }: Filling, report: Report): void {
   for (const dip of dips) {
     if (dip.start < melt.setupEnd || dip.end > melt.closed)
       report('melt-window', dip.at, `outside [${melt.setupEnd},${melt.closed}) of ${melt.id}`);
+    if (dip.isMixed !== dips[0]!.isMixed)
+      report('melt-ref', dip.at, `${melt.id} is ${dip.isMixed ? 'dipped from' : 'mixed in'} already`);
     if (dip.start < busyUntil) report('melt-overlap', dip.at, `another stage is at ${melt.id}`);
     busyUntil = Math.max(busyUntil, dip.end);
   }
@@ -130,8 +137,9 @@ function checkGrams(catalogue: Catalogue, filling: Filling, report: Report): voi
   const { melt } = filling;
   const bowl = found(catalogue.melters, melt.melter);
   const used = usedGrams(filling);
-  if (used + bowl.tailGrams > melt.grams && !(filling.held && used === 0))
-    report('melt-grams', melt.id, `needs ${used} + tail ${bowl.tailGrams} > grams ${melt.grams}`);
+  const tail = tailFor(bowl, filling.dips.length > 0 && filling.dips.every(({ isMixed }) => isMixed));
+  if (used + tail > melt.grams && !(filling.held && used === 0))
+    report('melt-grams', melt.id, `needs ${used} + tail ${tail} > grams ${melt.grams}`);
   if (melt.grams > bowl.capacityGrams)
     report('melt-grams', melt.id, `grams ${melt.grams} > capacity ${bowl.capacityGrams}`);
 }

@@ -1,4 +1,5 @@
 import { setupMinutes, stageGrams, stageMinutes, startedPieces } from '../amounts';
+import { mixedMelts, tailFor } from '../mixed-melts';
 import type { Batch, Melt, Problem } from '../problem';
 
 /** What stays where a stage takes longer or shorter than it did: its end or its begin. */
@@ -39,7 +40,8 @@ export function filledFor(
         : 0,
     );
   });
-  const tail = melters.find(({ id }) => id === melt.melter)?.tailGrams ?? 0;
+  const melter = melters.find(({ id }) => id === melt.melter) ?? { tailGrams: 0 };
+  const tail = tailFor(melter, mixedMelts({ products }, batches).has(melt.id));
   const grams = used.reduce((sum, each) => sum + each, tail);
   const coating = coatings.find(({ id }) => id === melt.coating);
   if (grams <= melt.grams || !coating) return melt;

@@ -58,8 +58,8 @@ export class Bowls implements Undoable {
 
   /** End of the latest dip for which a new melt could be opened between the bowl's others; or -1. */
   latestDipInNew(bowl: number, coating: number, ask: DipAsk): number {
-    const { capacity, tail, usable } = this.compiled.bowls[bowl]!;
-    const grams = ask.grams + tail;
+    const { capacity, tails, usable } = this.compiled.bowls[bowl]!;
+    const grams = ask.grams + tails[coating]!;
     if (grams > capacity || ask.minutes > usable[coating]!) return -1;
     const setup = setupMinutes(this.compiled.coatings[coating]!.coating, grams, 0);
     const row = this.rows[bowl]!;
@@ -86,10 +86,10 @@ export class Bowls implements Undoable {
 
   /** Opens a melt in a bowl for a run's dip at stage `k`. Null: no set-up fits; undo by the journal. */
   open(bowl: number, run: Run, k: number): Melt | null {
-    const { capacity, tail } = this.compiled.bowls[bowl]!;
     const melt = new Melt(bowl, run.product.stages[k]!.coating);
+    const tail = this.tailOf(melt);
     melt.grams = run.gramsAt(k) + tail;
-    if (melt.grams > capacity) return null;
+    if (melt.grams > this.compiled.bowls[bowl]!.capacity) return null;
     melt.setupStart = melt.setupEnd = run.starts[k]!;
     melt.closed = run.ends[k]!;
     melt.put(run, k);
@@ -127,7 +127,7 @@ export class Bowls implements Undoable {
     this.noteRow(CLOSED, melt, index);
     row.splice(index, 1);
     this.count--;
-    this.leftover -= this.compiled.bowls[melt.bowl]!.tail;
+    this.leftover -= this.tailOf(melt);
     return this.refit(melt.bowl, index);
   }
 
@@ -135,9 +135,7 @@ export class Bowls implements Undoable {
   load(melt: Melt): void {
     this.rows[melt.bowl]!.push(melt);
     if (!melt.isHeld) this.count++;
-    this.leftover += melt.isFixed
-      ? this.spareGrams(melt) + this.compiled.bowls[melt.bowl]!.tail
-      : this.compiled.bowls[melt.bowl]!.tail;
+    this.leftover += this.tailOf(melt) + (melt.isFixed ? this.spareGrams(melt) : 0);
   }
 
   /** Puts a dip into a melt while a plan is loaded, judging nothing; what has begun is in its row already. */
@@ -233,12 +231,12 @@ export class Bowls implements Undoable {
       case OPENED:
         this.rows[melt.bowl]!.splice(k, 1);
         this.count--;
-        this.leftover -= this.compiled.bowls[melt.bowl]!.tail;
+        this.leftover -= this.tailOf(melt);
         return;
       default:
         this.rows[melt.bowl]!.splice(k, 0, melt);
         this.count++;
-        this.leftover += this.compiled.bowls[melt.bowl]!.tail;
+        this.leftover += this.tailOf(melt);
     }
   }
 
@@ -253,9 +251,14 @@ export class Bowls implements Undoable {
     return melt.setupEnd + this.setUps.keepsOf(melt);
   }
 
+  /** What must stay in a melt's bowl. */
+  tailOf({ bowl, coating }: Melt): number {
+    return this.compiled.bowls[bowl]!.tails[coating]!;
+  }
+
   /** Grams of a fixed melt beyond its dips and its tail. */
   spareGrams(melt: Melt): number {
-    return melt.grams - melt.gramsDipped() - this.compiled.bowls[melt.bowl]!.tail;
+    return melt.grams - melt.gramsDipped() - this.tailOf(melt);
   }
 
   /**

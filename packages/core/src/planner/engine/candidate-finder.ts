@@ -141,12 +141,13 @@ export class CandidateFinder {
     const { melt, bowl } = this.at;
     const { compiled, hands } = this.schedule;
     const { weights } = compiled.problem;
-    const { coating } = compiled.coatings[this.run.product.stages[k]!.coating]!;
+    const { coating: at } = this.run.product.stages[k]!;
+    const { coating } = compiled.coatings[at]!;
     const labour = weights.labourMinute + hands.extra[hands.shift]! / GUIDE_SCALE;
     const perGram = (labour * coating.setupMinutesPerKg) / 1000;
     const own = perGram * this.ask.grams;
     if (melt) return own;
-    const { tail } = compiled.bowls[bowl]!;
+    const tail = compiled.bowls[bowl]!.tails[at]!;
     const opening =
       weights.melt + labour * coating.setupFixedMinutes + (perGram + weights.leftoverGram) * tail;
     return own + this.manner.meltPrice * opening;

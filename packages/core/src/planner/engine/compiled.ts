@@ -22,6 +22,8 @@ export interface CompiledProblem {
   readonly lineAt: ReadonlyMap<string, number>;
   /** Minutes to clean a bowl between two coatings, `from * coatings + to`. */
   readonly changeover: Int32Array;
+  /** Position of a coating of the problem, for what is dipped in it or mixed with it; -1 where it is not known. */
+  positionOf(coating: string, isMixed: boolean): number;
   /** What people have been told, which is moved only for a price; null where nobody was told anything. */
   readonly told: CompiledTold | null;
 }
@@ -82,9 +84,14 @@ export interface CompiledProduct {
   readonly mostByFastest: number;
 }
 
+/**
+ * A coating of the problem for what is dipped in it; where it is mixed in as well, once more for that: melts of the one are not
+ * for the other, and only what is dipped needs a tail.
+ */
 export interface CompiledCoating {
   /** As the problem has it. */
   readonly coating: Coating;
+  readonly isMixed: boolean;
   readonly allergens: number;
   /** Who can set it up, by position. */
   readonly people: readonly number[];
@@ -92,7 +99,8 @@ export interface CompiledCoating {
 
 export interface CompiledBowl {
   readonly capacity: number;
-  readonly tail: number;
+  /** What must stay in it of each coating, by its position. */
+  readonly tails: readonly number[];
   /** How long each coating is usable in it, by its position. */
   readonly usable: readonly number[];
   /** What it holds already, or null. */
@@ -149,7 +157,10 @@ export interface CompiledLine {
 
 /** Puts a checked problem into positions. @throws InputError when it tells apart more allergens than a mask holds */
 export function compile(problem: Problem, told?: Told): CompiledProblem {
-  const coatingAt = positions(problem.coatings);
+  const kinds = coatingsOf(problem);
+  const coatingAt = new Map(
+    kinds.map(({ coating, isMixed }, index) => [coatingKey(coating.id, isMixed), index]),
+  );
   const zoneAt = positions(problem.zones);
   const coatingsById = new Map(problem.coatings.map((coating) => [coating.id, coating]));
   const masks = new AllergenMasks(problem);
@@ -162,7 +173,10 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
       fixedMinutes: stage.fixedMinutes,
       secondsPerPiece: stage.secondsPerPiece,
       maxRun: stage.maxRunMinutes ?? Infinity,
-      coating: stage.coating === null ? -1 : coatingAt.get(stage.coating.id)!,
+      coating:
+        stage.coating === null
+          ? -1
+          : coatingAt.get(coatingKey(stage.coating.id, stage.coating.isMixed === true))!,
       stage,
       zone: zoneAt.get(stage.then.zone)!,
       perTray: stage.then.piecesPerTray,
@@ -193,25 +207,13 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
     problem,
     now: problem.now ?? 0,
     products,
-    coatings: problem.coatings.map((coating) => ({
+    coatings: kinds.map(({ coating, isMixed }) => ({
       coating,
+      isMixed,
       allergens: masks.of(coating.allergens),
       people: able(coating.skill),
     })),
-    bowls: problem.melters.map((melter) => ({
-      capacity: melter.capacityGrams,
-      tail: melter.tailGrams,
-      usable: problem.coatings.map((coating) => usableMinutes(coating, melter)),
-      held: melter.holds
-        ? {
-            name: heldMelt(melter),
-            coating: coatingAt.get(melter.holds.coating)!,
-            allergens: masks.of(melter.holds.allergens),
-            grams: melter.holds.grams,
-            until: melter.holds.usableUntil,
-          }
-        : null,
-    })),
+    bowls: bowlsOf(problem, { kinds, coatingAt, masks }),
     ...hands,
     lines,
     lots: lotsOf(problem, masks),
@@ -222,9 +224,39 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
         index,
       ]),
     ),
-    changeover: changeoverTable(problem, coatingAt),
+    changeover: changeoverTable(problem, kinds),
+    positionOf: (coating, isMixed) => coatingAt.get(coatingKey(coating, isMixed)) ?? -1,
     told: told ? toldTasks(problem, hands, told) : null,
   };
+}
+
+/** The bowls with what of each coating stays in them, how long they keep it, and what they hold. */
+function bowlsOf(
+  problem: Problem,
+  {
+    kinds,
+    coatingAt,
+    masks,
+  }: {
+    readonly kinds: readonly Pick<CompiledCoating, 'coating' | 'isMixed'>[];
+    readonly coatingAt: ReadonlyMap<string, number>;
+    readonly masks: AllergenMasks;
+  },
+): CompiledBowl[] {
+  return problem.melters.map((melter) => ({
+    capacity: melter.capacityGrams,
+    tails: kinds.map(({ isMixed }) => (isMixed ? 0 : melter.tailGrams)),
+    usable: kinds.map(({ coating }) => usableMinutes(coating, melter)),
+    held: melter.holds
+      ? {
+          name: heldMelt(melter),
+          coating: coatingAt.get(coatingKey(melter.holds.coating, false))!,
+          allergens: masks.of(melter.holds.allergens),
+          grams: melter.holds.grams,
+          until: melter.holds.usableUntil,
+        }
+      : null,
+  }));
 }
 
 /** Tasks outside of all shifts cannot be kept and are not looked for. */
@@ -304,11 +336,31 @@ function makePriceOf({ weights }: Problem, { stages, maxBatchPieces }: Product):
   return weights.labourMinute * minutes;
 }
 
-function changeoverTable(problem: Problem, coatingAt: ReadonlyMap<string, number>): Int32Array {
-  const { changeovers, coatings } = problem;
-  const table = new Int32Array(coatings.length * coatings.length).fill(changeovers.defaultMinutes);
-  for (let i = 0; i < coatings.length; i++) table[i * coatings.length + i] = 0;
-  for (const { from, to, minutes } of changeovers.pairs)
-    table[coatingAt.get(from)! * coatings.length + coatingAt.get(to)!] = minutes;
-  return table;
+/** The coatings of a problem in its order, and after them those that are mixed in once more, for that. */
+function coatingsOf({ coatings, products }: Problem): Pick<CompiledCoating, 'coating' | 'isMixed'>[] {
+  const mixed = new Set(
+    products.flatMap(({ stages }) => stages.flatMap(({ coating }) => (coating?.isMixed ? [coating.id] : []))),
+  );
+  return [
+    ...coatings.map((coating) => ({ coating, isMixed: false })),
+    ...coatings.filter(({ id }) => mixed.has(id)).map((coating) => ({ coating, isMixed: true })),
+  ];
+}
+
+function coatingKey(id: string, isMixed: boolean): string {
+  return `${isMixed ? 'mixed' : 'dipped'} ${id}`;
+}
+
+function changeoverTable(
+  { changeovers }: Problem,
+  kinds: readonly Pick<CompiledCoating, 'coating' | 'isMixed'>[],
+): Int32Array {
+  const minutes = new Map(changeovers.pairs.map((pair) => [`${pair.from} ${pair.to}`, pair.minutes]));
+  return Int32Array.from(
+    kinds.flatMap(({ coating: from }) =>
+      kinds.map(({ coating: to }) =>
+        from === to ? 0 : (minutes.get(`${from.id} ${to.id}`) ?? changeovers.defaultMinutes),
+      ),
+    ),
+  );
 }

@@ -1,5 +1,6 @@
 import { stageMinutes } from '../amounts';
 import { lineKey } from '../line-key';
+import { mixedMelts } from '../mixed-melts';
 import type { Batch, Melt as PlanMelt, Plan } from '../problem';
 import type { CompiledLine, CompiledProblem, CompiledProduct } from './compiled';
 import { loadFixed } from './load';
@@ -25,6 +26,7 @@ export function loadPlan(compiled: CompiledProblem, plan: Plan, orders = Infinit
 class Keeping {
   private readonly melts = new Map<string, Melt>();
   private readonly kept = new Set<string>();
+  private readonly mixed: ReadonlySet<string>;
 
   constructor(
     private readonly compiled: CompiledProblem,
@@ -32,6 +34,7 @@ class Keeping {
     private readonly schedule: Schedule,
   ) {
     for (const { name } of this.schedule.runs) if (name !== null) this.kept.add(name);
+    this.mixed = mixedMelts(compiled.problem, plan.batches);
   }
 
   /** Takes over what can stay as it was, with its melts, judging neither cleaning nor set-ups yet. */
@@ -72,8 +75,9 @@ class Keeping {
   /** A melt that is still to come; its set-up stays where the hands are free, or has to be found anew. */
   private takeMelt({ id, melter, coating, person, setupStart, setupEnd }: PlanMelt): void {
     const { problem, now } = this.compiled;
+    const isMixed = this.mixed.has(id);
     const bowl = problem.melters.findIndex((each) => each.id === melter);
-    const holds = problem.coatings.findIndex((each) => each.id === coating);
+    const holds = this.compiled.positionOf(coating, isMixed);
     if (bowl < 0 || holds < 0) return;
     const melt = new Melt(bowl, holds);
     const shift = setupStart < now ? -1 : this.freeShift(person, setupStart, setupEnd);
@@ -89,8 +93,7 @@ class Keeping {
       this.melts.delete(id);
       return;
     }
-    const { tail } = this.compiled.bowls[melt.bowl]!;
-    melt.grams = melt.gramsDipped() + tail;
+    melt.grams = melt.gramsDipped() + this.schedule.bowls.tailOf(melt);
     melt.closed = melt.endOf(melt.runs.length - 1);
     this.schedule.bowls.load(melt);
   }

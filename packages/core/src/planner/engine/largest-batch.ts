@@ -1,4 +1,5 @@
 import { stageGrams, stageMinutes, startedPieces } from '../amounts';
+import { tailFor } from '../mixed-melts';
 import type { Problem, Product, ProductStage } from '../problem';
 
 /** Whose pace decides how many pieces fit into the longest run. */
@@ -6,13 +7,17 @@ export type RunBy = 'fastest' | 'slowest';
 
 /** The most good pieces that one batch can have: by its limit, its longest run and the largest bowl. */
 export function largestBatch(problem: Problem, product: Product, runBy: RunBy): number {
-  const bowl = Math.max(0, ...problem.melters.map((melter) => melter.capacityGrams - melter.tailGrams));
+  const room = (isMixed: boolean): number =>
+    Math.max(0, ...problem.melters.map((melter) => melter.capacityGrams - tailFor(melter, isMixed)));
+  const [dipped, mixed] = [room(false), room(true)];
   const fits = (good: number): boolean => {
     const started = startedPieces(product, good);
     return (
       started <= product.maxBatchPieces &&
       product.stages.every(
-        (stage) => stageGrams(stage, started) <= bowl && isRunShortEnough(problem, { stage, started }, runBy),
+        (stage) =>
+          stageGrams(stage, started) <= (stage.coating?.isMixed ? mixed : dipped) &&
+          isRunShortEnough(problem, { stage, started }, runBy),
       )
     );
   };

@@ -1,5 +1,6 @@
 import { setupMinutes } from '../amounts';
 import { lineKey } from '../line-key';
+import { mixedMelts } from '../mixed-melts';
 import type { Batch, FixedWork, Melt as PlanMelt } from '../problem';
 import type { CompiledProblem } from './compiled';
 import { Melt, Run } from './melts-and-runs';
@@ -33,12 +34,10 @@ class Loader {
   load({ batches, melts }: FixedWork, mayMove: MayMove): Schedule {
     const { problem } = this.compiled;
     const byId = new Map<string, Melt>();
+    const mixed = mixedMelts(problem, batches);
     for (const each of melts) {
       const bowl = problem.melters.findIndex(({ id }) => id === each.melter);
-      const melt = new Melt(
-        bowl,
-        problem.coatings.findIndex(({ id }) => id === each.coating),
-      );
+      const melt = new Melt(bowl, this.compiled.positionOf(each.coating, mixed.has(each.id)));
       const { grams, setupStart, setupEnd, closed, id: name } = each;
       Object.assign(melt, { grams, setupStart, setupEnd, closed, name, isFixed: true, leastClosed: closed });
       const { coating } = this.compiled.coatings[melt.coating]!;
@@ -69,8 +68,7 @@ class Loader {
   }
 
   private gramsFor(melt: Melt): number {
-    const { tail } = this.compiled.bowls[melt.bowl]!;
-    return melt.gramsDipped() + tail;
+    return melt.gramsDipped() + this.schedule.bowls.tailOf(melt);
   }
 
   /** Takes the hands of a set-up, in one shift where it may move. */

@@ -3,7 +3,7 @@ import type { Schedule } from './schedule';
 
 /** The schedule as an alnage-plan/1; what came from a plan keeps its ids, the rest is named in the order of its start. */
 export function toPlan(schedule: Schedule): Plan {
-  const { problem, shifts, lines } = schedule.compiled;
+  const { problem, shifts, lines, coatings } = schedule.compiled;
   const person = (shift: number): string => problem.people[shifts[shift]!.person]!.id;
   const fixedBatches = new Map((problem.fixed?.batches ?? []).map((batch) => [batch.id, batch]));
   const fixedMelts = new Map((problem.fixed?.melts ?? []).map((melt) => [melt.id, melt]));
@@ -44,7 +44,7 @@ export function toPlan(schedule: Schedule): Plan {
             : {
                 id: meltIds.get(melt)!,
                 melter: problem.melters[melt.bowl]!.id,
-                coating: problem.coatings[melt.coating]!.id,
+                coating: coatings[melt.coating]!.coating.id,
                 grams: melt.grams,
                 person: person(melt.setupShift),
                 setupStart: melt.setupStart,

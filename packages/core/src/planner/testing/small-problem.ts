@@ -215,7 +215,10 @@ export function randomProblemWithOptions(seed: number): Problem {
       ...chance(0.3, { clockStage: 'dip' }),
       stages: product.stages.map((stage) =>
         stage.coating && random() < 0.4
-          ? { ...stage, coating: { id: stage.coating.id, milligramsPerPiece: 4350, ...spareBy(seed) } }
+          ? {
+              ...stage,
+              coating: { id: stage.coating.id, milligramsPerPiece: 4350, ...mixedBy(seed), ...spareBy(seed) },
+            }
           : stage,
       ),
     })),
@@ -252,6 +255,11 @@ export function randomProblemWithOptions(seed: number): Problem {
 function startingBy(luck: number): Pick<Product, 'startPercent' | 'rejects'> {
   if (luck < 0.5) return { startPercent: 100 + Math.floor(30 * luck) };
   return { rejects: { bad: 1 + Math.floor(10 * luck), good: 100, certainty: 0.9 } };
+}
+
+/** In every third problem it is mixed in. */
+function mixedBy(seed: number): { readonly isMixed?: true } {
+  return seed % 3 === 0 ? { isMixed: true } : {};
 }
 
 /** In every other problem a melt has coating to spare. */

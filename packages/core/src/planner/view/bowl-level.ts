@@ -1,5 +1,6 @@
 import { carriedGrams, startedPieces } from '../amounts';
 import { found, type Catalogue } from '../catalogue';
+import { mixedMelts, tailFor } from '../mixed-melts';
 import type { Melt, Plan } from '../problem';
 
 /** One dip as it empties a bowl. */
@@ -27,6 +28,7 @@ export interface BowlLevel {
  * tail – add up to what was melted.
  */
 export function bowlLevels(catalogue: Catalogue, plan: Plan): BowlLevel[] {
+  const mixed = mixedMelts(catalogue.problem, plan.batches);
   return plan.melts.map((melt) => {
     const dips = plan.batches
       .flatMap((batch) => {
@@ -55,6 +57,7 @@ export function bowlLevels(catalogue: Catalogue, plan: Plan): BowlLevel[] {
         gramsAfter: level,
       };
     });
-    return { melt, steps, tailGrams: found(catalogue.melters, melt.melter).tailGrams, leftGrams: level };
+    const tailGrams = tailFor(found(catalogue.melters, melt.melter), mixed.has(melt.id));
+    return { melt, steps, tailGrams, leftGrams: level };
   });
 }
