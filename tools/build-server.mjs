@@ -5,7 +5,7 @@ import { at } from './lib/paths.mjs';
 await build({
   entryPoints: {
     main: at('apps/server/src/main.ts'),
-    'plan-worker': at('apps/server/src/work/plan/jobs/plan-work.ts'),
+    'plan-worker': at('apps/server/src/week/planning/plan-work.ts'),
   },
   outdir: at('dist/server'),
   outExtension: { '.js': '.mjs' },

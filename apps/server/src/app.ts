@@ -104,7 +104,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   if (parts.doesJobs) await jobs.start();
   addHealth(typed);
   addShop(typed);
-  addWork(typed, jobs);
+  addWork(typed, jobs, seconds);
   addEdges(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
@@ -125,12 +125,12 @@ function addShop(app: App): void {
 }
 
 /** What is done. */
-function addWork(app: App, jobs: PlanJobs): void {
+function addWork(app: App, jobs: PlanJobs, planSeconds: number): void {
   addSeasonFigures(app);
   addWeighings(app);
   addOrders(app);
   addPlan(app, jobs);
-  addPromises(app);
+  addPromises(app, planSeconds);
   addLarder(app);
   addBench(app);
   addDevices(app);

@@ -193,6 +193,7 @@ export {
 export {
   MAKING_MOST,
   MakingAsk,
+  RoomTried,
   PromiseAsk,
   PromisedSlot,
   SLOT_FAULTS,

@@ -63,7 +63,13 @@ async function demoTemplate(): Promise<string> {
 }
 
 export async function openApp(
-  options: { isDemoWanted?: boolean; now?: Date | null; url?: string; doesJobs?: boolean } = {},
+  options: {
+    isDemoWanted?: boolean;
+    now?: Date | null;
+    url?: string;
+    doesJobs?: boolean;
+    planSeconds?: number;
+  } = {},
 ): Promise<WorkshopApp> {
   const { isDemoWanted = true, doesJobs = false, now = new Date('2026-06-18T11:32:00+03:00') } = options;
   const own = options.url ? null : await ownDatabase(isDemoWanted ? await demoTemplate() : undefined);
@@ -73,7 +79,10 @@ export async function openApp(
   await prepareDatabase(db, { isDemoWanted, now }, () => undefined);
   const live = new LiveChannel(url);
   await live.open();
-  const app = await buildApp({ db, live, clock: await WorkshopClock.load(db), webFolder: null, doesJobs });
+  const app = await buildApp({
+    ...{ db, live, clock: await WorkshopClock.load(db), webFolder: null, doesJobs },
+    ...(options.planSeconds !== undefined && { planSeconds: options.planSeconds }),
+  });
   return {
     app,
     db,

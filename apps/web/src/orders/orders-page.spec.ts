@@ -124,7 +124,9 @@ describe('the Orders place', () => {
     });
     request.flush([slot('2026-06-19T10:00', 'no'), slot('2026-06-19T11:00', 'open')]);
     await page.settle();
-    expect(page.text()).toContain('Fri 19, 10:00 is not possible. Dusk berry: nobody is free to dip');
+    expect(page.text()).toContain(
+      'Fri 19, 10:00 does not fit beside what is planned; a new plan may find room. Dusk berry: nobody is free to dip',
+    );
     // Tab comes to one slot, the arrows to the others
     const stops = (): string[] =>
       [...page.page.querySelectorAll<HTMLElement>('[role=grid] button[tabindex="0"]')].map(
@@ -139,6 +141,14 @@ describe('the Orders place', () => {
     expect((document.activeElement as HTMLElement).dataset['at']).toBe('2026-06-19T11:00');
     expect(stops()).toEqual(['2026-06-19T11:00']);
     await page.click('Fri 19, 10:00: not possible');
+    // a new plan is tried for it while other things are done
+    await page.click('Try a new plan for it');
+    expect(page.text()).toContain('Trying a new plan for it');
+    const tried = page.http.expectOne('/api/promises/try');
+    expect(tried.request.body).toEqual({ ...request.request.body, at: '2026-06-19T10:00' });
+    tried.flush({ at: '2026-06-19T10:00', isFound: false, seconds: 10 });
+    await page.settle();
+    expect(page.text()).toContain('Tried for 10 s: no plan was found that makes it');
     await page.click('Fri 19, 11:00: open');
     expect(page.field('Time').value).toBe('11:00');
     expect(page.text()).toContain('Fri 19, 11:00 is possible: the oldest piece is 5 h old then.');

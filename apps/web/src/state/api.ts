@@ -48,6 +48,7 @@ import type {
   RecipeView,
   SupplyDraft,
   MakingAsk,
+  RoomTried,
   PromiseAsk,
   PromisedSlot,
   RunRecord,
@@ -213,6 +214,11 @@ export class Api {
 
   making(ask: MakingAsk): Observable<SlotMakingView> {
     return this.http.post<SlotMakingView>('/api/promises/making', ask);
+  }
+
+  /** Tries a new plan for an order that does not fit beside what is planned: takes as long as that is looked for. */
+  tryRoom(ask: MakingAsk): Observable<RoomTried> {
+    return this.http.post<RoomTried>('/api/promises/try', ask, patiently());
   }
 
   closeSlot(point: string, closing: SlotClosing): Observable<PickupPoint> {

@@ -34,6 +34,10 @@ export interface SlotMakingView extends Omit<Static<typeof SlotMakingView>, 'bat
   readonly opened: readonly string[];
 }
 
+/** Whether a new plan was found that makes an order for its slot, with all that is promised; tried for so long at most. */
+export const RoomTried = closed({ at: WallClock, isFound: Type.Boolean(), seconds: Type.Number() });
+export type RoomTried = Static<typeof RoomTried>;
+
 /** What is wrong with a slot itself: it hands over no more, or somebody closed it. */
 export const SLOT_FAULTS = ['full', 'closed'] as const;
 export type SlotFault = (typeof SLOT_FAULTS)[number];

@@ -149,6 +149,37 @@ export class Kitchen {
     return layInOpen(this.with(this.asked.orders));
   }
 
+  /** The week with an order to be made room for, and a plan of all else to go on from. */
+  toTry(ask: OrderAsk, pickup: Date): Planned {
+    const { id, changing, contents, pickupPoint: place } = ask;
+    const order: PlanOrder = {
+      id,
+      due: this.minuteOf(pickup),
+      weight: 1,
+      place,
+      lines: productLines(contents),
+    };
+    return this.with([...this.asked.orders.filter((each) => each.id !== changing), order]);
+  }
+
+  /**
+   * The week on another plan of it, as it holds by now, with what is promised and lacks in it laid in; null where something
+   * that is promised and met would not be any more.
+   */
+  onPlan(other: Plan): Kitchen | null {
+    const planned = this.with(this.asked.orders);
+    const [now, then] = [planned.plan, other].map((plan) => layInOpen({ ...planned, plan }));
+    const missing = new Map(now!.unmet.map((each) => [lineKey(each), each.pieces]));
+    if (then!.unmet.some((each) => each.pieces > (missing.get(lineKey(each)) ?? 0))) return null;
+    const { newest } = this.plans;
+    return new Kitchen({ ...this.plans, newest: { ...newest, plan: then! } }, this.asked, this.setUp);
+  }
+
+  /** The plan that it answers by. */
+  get plan(): Plan {
+    return this.plans.newest.plan;
+  }
+
   /** Keeps a plan of this week as the witness of what is promised, with the order that was taken, if there is one. */
   async keep(
     manager: EntityManager,
@@ -228,6 +259,10 @@ export class Kitchen {
 function roomTime(): () => boolean {
   let start: number | null = null;
   return () => performance.now() - (start ??= performance.now()) > ROOM_MILLISECONDS;
+}
+
+function lineKey({ order, product }: { readonly order: string; readonly product: string }): string {
+  return JSON.stringify([order, product]);
 }
 
 function isAsBefore(order: PlanOrder, before: PlanOrder | undefined): boolean {

@@ -1,9 +1,20 @@
-import { MakingAsk, PromiseAsk, PromisedSlot, SlotMakingView } from '@alnage/contract';
+import { MakingAsk, PromiseAsk, PromisedSlot, RoomTried, SlotMakingView } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { RoomTries } from './room-tries';
 import { PromisesService } from './promises.service';
 
-export function addPromises(app: App): void {
+/** So long a new plan is tried for one order at most, in seconds. */
+const TRIED_SECONDS = 10;
+
+export function addPromises(app: App, planSeconds: number): void {
+  const tries = new RoomTries(app.db, app.clock, Math.min(TRIED_SECONDS, planSeconds));
+  app.addHook('onClose', () => tries.close());
+  app.post(
+    '/api/promises/try',
+    { schema: { tags: ['orders'], body: MakingAsk, response: { 200: RoomTried } } },
+    (request) => tries.try(request.body),
+  );
   const promises = new PromisesService(app.db, app.clock);
   app.post(
     '/api/promises',

@@ -6,7 +6,7 @@ import {
   type SlotMakingView,
 } from '@alnage/contract';
 import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
-import type { DataSource } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import { OfferTerms, termsProblem } from '../../week/orders/offer-terms';
 import { orderedProblems, pointProblems } from '../../week/orders/order-rules';
 import { orderContext } from '../../week/orders/order-context';
@@ -32,7 +32,7 @@ export class PromisesService {
   /** @throws ProblemError `no-plan` before anything is planned, `invalid-input` naming the field at fault */
   async answer(ask: PromiseAsk): Promise<PromisedSlot[]> {
     const { manager } = this.db;
-    const { setUp, now, contents, kitchen, point, room } = await this.load(ask);
+    const { setUp, now, contents, kitchen, point, room } = await loadPromise(manager, this.clock, ask);
     const { order: changing, pickupPoint } = ask;
     const terms = await OfferTerms.load(manager, setUp, { changing, now });
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
@@ -52,13 +52,8 @@ export class PromisesService {
    * @throws ProblemError as `answer`; `pickup-shut` at `/at` where the point has no slot then
    */
   async making(ask: MakingAsk): Promise<SlotMakingView> {
-    const { setUp, contents, kitchen, point, room } = await this.load(ask);
-    const at = slotStart(point, ask.at);
-    const pickup = at && instantOf(at, setUp.timeZone);
-    if (!at || !pickup)
-      throw new ProblemError('invalid-input', {}, [
-        { pointer: '/at', code: 'pickup-shut', params: { value: ask.at, point: point.name } },
-      ]);
+    const { setUp, contents, kitchen, point, room } = await loadPromise(this.db.manager, this.clock, ask);
+    const { at, pickup } = slotOf(ask, point, setUp);
     const { order: changing, pickupPoint } = ask;
     const making = kitchen.making({ contents, pickupPoint, changing }, pickup, MAKING_MOST);
     const boxes = room.boxesLeft(at);
@@ -66,20 +61,38 @@ export class PromisesService {
     const times = making.times === null ? null : Math.min(making.times, bySlot);
     return { ...making, at, horizonStart: setUp.span.start.toISOString(), times };
   }
+}
 
-  private async load(ask: PromiseAsk): Promise<Loaded> {
-    const { manager } = this.db;
-    const setUp = await requireSetUp(manager);
-    const now = this.clock.now();
-    const context = await orderContext(manager, setUp, now);
-    const problems = [...orderedProblems(ask, context), ...pointProblems(ask, context)];
-    if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
-    const kitchen = await Kitchen.load(manager, setUp, this.clock);
-    if (!kitchen) throw new ProblemError('no-plan');
-    const point = await manager.findOneByOrFail(PickupPointEntity, { id: ask.pickupPoint });
-    const room = await SlotRoom.load(manager, setUp, { point, changing: ask.order });
-    return { setUp, now, contents: filledContents(ask, context.boxes), kitchen, point, room };
-  }
+/** The slot that is asked about. @throws ProblemError `pickup-shut` at `/at` where the point has no slot then */
+export function slotOf(
+  { at: asked }: MakingAsk,
+  point: PickupPointEntity,
+  { timeZone }: SetUp,
+): { readonly at: string; readonly pickup: Date } {
+  const at = slotStart(point, asked);
+  const pickup = at && instantOf(at, timeZone);
+  if (at && pickup) return { at, pickup };
+  throw new ProblemError('invalid-input', {}, [
+    { pointer: '/at', code: 'pickup-shut', params: { value: asked, point: point.name } },
+  ]);
+}
+
+/** Reads what a question about promises is answered from. @throws ProblemError as `PromisesService.answer` */
+export async function loadPromise(
+  manager: EntityManager,
+  clock: Pick<WorkshopClock, 'now'>,
+  ask: PromiseAsk,
+): Promise<Loaded> {
+  const setUp = await requireSetUp(manager);
+  const now = clock.now();
+  const context = await orderContext(manager, setUp, now);
+  const problems = [...orderedProblems(ask, context), ...pointProblems(ask, context)];
+  if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+  const kitchen = await Kitchen.load(manager, setUp, clock);
+  if (!kitchen) throw new ProblemError('no-plan');
+  const point = await manager.findOneByOrFail(PickupPointEntity, { id: ask.pickupPoint });
+  const room = await SlotRoom.load(manager, setUp, { point, changing: ask.order });
+  return { setUp, now, contents: filledContents(ask, context.boxes), kitchen, point, room };
 }
 
 /** What a question about promises is answered from. */

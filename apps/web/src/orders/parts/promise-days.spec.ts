@@ -53,9 +53,9 @@ describe('the promise grid', () => {
 
   test('says why not, and what is nearest', () => {
     expect(promiseText(no, slots, context)).toBe(
-      'Thu 18, 13:00 is not possible. Dusk berry: 3 trays do not fit in the fridge before Thu 18, 13:00. Nearest possible: Thu 18, 14:00.',
+      'Thu 18, 13:00 does not fit beside what is planned; a new plan may find room. Dusk berry: 3 trays do not fit in the fridge before Thu 18, 13:00. Nearest possible: Thu 18, 14:00.',
     );
-    expect(promiseText(no, [no], context)).toContain('No other slot is possible either.');
+    expect(promiseText(no, [no], context)).toContain('No other slot is possible as things are.');
   });
 
   test('heads full hours only, and tells what is wrong with a slot itself', () => {

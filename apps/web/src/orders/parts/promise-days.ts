@@ -93,14 +93,19 @@ export function promiseText(
     const boxes =
       slot.roomBoxes === null ? '' : ` The slot hands over ${counted(slot.roomBoxes, 'box')} more.`;
     const eatBy = slot.eatBy ? `, to be eaten by ${wall.dateTime(Date.parse(slot.eatBy))}` : '';
-    return `${when} is possible: the oldest piece is ${duration(slot.ageMinutes ?? 0)} old then${eatBy}. ${room}${boxes}`;
+    return slot.ageMinutes === null
+      ? `${when} is possible by a new plan, which keeps all that is promised.${boxes}`
+      : `${when} is possible: the oldest piece is ${duration(slot.ageMinutes)} old then${eatBy}. ${room}${boxes}`;
   }
   const why = whyNotText(slot, words);
   const near = nearest(slot, slots);
   const instead = near
     ? ` Nearest possible: ${wall.dayTime(Date.parse(near.atInstant))}.`
-    : ' No other slot is possible either.';
-  return `${when} is not possible. ${why.charAt(0).toUpperCase()}${why.slice(1)}${instead}`;
+    : ' No other slot is possible as things are.';
+  const told = `${why.charAt(0).toUpperCase()}${why.slice(1)}${instead}`;
+  return slot.blocker && !slot.slotFault && !slot.offerFault
+    ? `${when} does not fit beside what is planned; a new plan may find room. ${told}`
+    : `${when} is not possible. ${told}`;
 }
 
 function nearest(slot: PromisedSlot, slots: readonly PromisedSlot[]): PromisedSlot | null {

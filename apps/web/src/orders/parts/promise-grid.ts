@@ -14,12 +14,14 @@ import { MatButtonModule } from '@angular/material/button';
 import type { PromiseAsk, PromisedSlot } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, distinctUntilChanged, map, of, startWith, switchMap } from 'rxjs';
+import { WallTime } from '../../shared/formats/wall-time';
 import { planWords } from '../../shared/plan/plan-names';
 import { troubleText } from '../../shared/problem-text';
 import { Api } from '../../state/api';
 import { planFeature } from '../../state/plan.state';
 import { troubleOf } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
+import { RoomTries } from './room-tries';
 import { SlotMaking } from './slot-making';
 import { nextSlot } from './slot-steps';
 import { promiseDays, promiseSummary, promiseText, promiseTimes } from './promise-days';
@@ -94,6 +96,26 @@ type Answer =
         @if (why(); as text) {
           <p class="why" role="status">{{ text }}</p>
           @if (seen(); as slot) {
+            @if (tries.isOpen(slot)) {
+              @switch (tried()?.kind) {
+                @case ('trying') {
+                  <p class="soft" role="status">
+                    Trying a new plan for it, some ten seconds; go on meanwhile …
+                  </p>
+                }
+                @case ('not-found') {
+                  <p role="status">{{ triedText() }}</p>
+                }
+                @case ('failed') {
+                  <p class="over" role="alert">{{ triedText() }}</p>
+                }
+                @default {
+                  <button matButton="outlined" type="button" class="closing" (click)="tryRoom(slot)">
+                    Try a new plan for it
+                  </button>
+                }
+              }
+            }
             @if (slot.kind !== 'no') {
               @if (ask(); as asked) {
                 <al-slot-making [ask]="asked" [at]="slot.at" />
@@ -108,6 +130,7 @@ type Answer =
     }
   `,
   styleUrl: './promise-grid.scss',
+  providers: [RoomTries],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PromiseGrid {
@@ -117,6 +140,7 @@ export class PromiseGrid {
   readonly pickup = input.required<string>();
   readonly picked = output<string>();
 
+  protected readonly tries = inject(RoomTries);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly api = inject(Api);
   private readonly store = inject(Store);
@@ -136,7 +160,7 @@ export class PromiseGrid {
   );
   private readonly slots = computed(() => {
     const answer = this.answer();
-    return answer.kind === 'told' ? answer.slots : [];
+    return answer.kind === 'told' ? this.tries.withFound(this.ask(), answer.slots) : [];
   });
   protected readonly failure = computed(() => {
     const answer = this.answer();
@@ -164,6 +188,16 @@ export class PromiseGrid {
     return promiseText(slot, this.slots(), { words, timeZone: workshop.timeZone });
   });
 
+  /** How far the try at a new plan for the slot looked at is. */
+  protected readonly tried = computed(() => {
+    const slot = this.seen();
+    return slot && this.tries.of(this.ask(), slot);
+  });
+  protected readonly triedText = computed(() => {
+    const tried = this.tried();
+    return tried && 'text' in tried ? tried.text : '';
+  });
+
   /** The one slot that Tab comes to; from there the arrows go. */
   protected readonly tabStop = computed(() => this.seen()?.at ?? this.slots()[0]?.at ?? '');
 
@@ -186,6 +220,12 @@ export class PromiseGrid {
   protected pick(slot: PromisedSlot): void {
     this.look(slot);
     if (slot.kind !== 'no') this.picked.emit(slot.at);
+  }
+
+  protected tryRoom(slot: PromisedSlot): void {
+    const ask = this.ask();
+    const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
+    if (ask) this.tries.try(ask, slot, wall.dayTime(Date.parse(slot.atInstant)));
   }
 
   /** Closes a slot for orders at the last minute, or opens it again. */

@@ -10,7 +10,7 @@ import type { WorkshopClock } from '../../../platform/time/workshop-clock';
 import { requireSetUp } from '../../../shop/seasons/set-up';
 import { newestPlan, requirePlan } from '../../../week/kitchen/plan-versions';
 import { PlanJobEntity } from '../../../store/work/plan-job.entity';
-import { PlanPool } from './plan-pool';
+import { PlanPool } from '../../../week/planning/plan-pool';
 import { PlanRunner } from './plan-runner';
 
 const QUEUE = 'plan';

@@ -12,8 +12,8 @@ import { PlanService } from '../versions/plan.service';
 import type { PlanEntity } from '../../../store/work/plan.entity';
 import { requirePlan } from '../../../week/kitchen/plan-versions';
 import { PlanJobEntity } from '../../../store/work/plan-job.entity';
-import type { PlanPool, PlanRunning } from './plan-pool';
-import type { PlanNews } from './plan-work';
+import type { PlanPool, PlanRunning } from '../../../week/planning/plan-pool';
+import type { PlanNews } from '../../../week/planning/plan-work';
 
 /** A process says so often that it still works on a job, in milliseconds. */
 const HEARTBEAT_EVERY = 2000;

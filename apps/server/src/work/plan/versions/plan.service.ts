@@ -1,14 +1,5 @@
 import type { HoldAsk, PlanEditAsk, PlanHead, PlanOrigin, SavedPlan } from '@alnage/contract';
-import {
-  checkPlan,
-  editPlan,
-  goOn,
-  makePlan,
-  nutFreeFirst,
-  type Plan,
-  type Problem,
-  type UnmetReason,
-} from '@alnage/core';
+import { checkPlan, editPlan, goOn, makePlan, nutFreeFirst, type Problem } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { seenAtBench } from '../../../week/begun/seen-at-bench';
 import { announce } from '../../../platform/database/live';
@@ -32,18 +23,13 @@ import {
 import { renewWitness } from '../../../week/kitchen/renew-witness';
 import { withWitness } from '../../../week/kitchen/witness';
 import { planHead, planText, planView, type Told } from './plan-view';
+import type { Answer } from '../../../week/planning/plan-work';
 import { lockUntilCommit } from '../../../platform/database/locks';
 
 /** A plan that is made at once is bettered by so many changes; those of jobs take the time they are given. */
 const PLAN_STEPS = 6000;
 /** So many versions are listed, the newest first. */
 const LISTED_VERSIONS = 50;
-
-/** A plan that was worked out, to be kept as the next version. */
-export interface Answer {
-  readonly plan: Plan;
-  readonly reasons: readonly UnmetReason[];
-}
 
 /** How a version came about. */
 export interface Made {

@@ -8,13 +8,20 @@ import {
   type PlanLimits,
   type PlanResult,
   type Problem,
+  type UnmetReason,
 } from '@alnage/core';
 import type { JobKind } from '@alnage/contract';
-import type { Answer } from '../versions/plan.service';
+
+/** A plan that was worked out, to be kept as the next version. */
+export interface Answer {
+  readonly plan: Plan;
+  readonly reasons: readonly UnmetReason[];
+}
 
 /** What a worker is to work out. */
 export interface PlanTask {
-  readonly kind: JobKind;
+  /** A job’s plan; or `try`: one that makes room for an order, which ends once it is met. */
+  readonly kind: JobKind | 'try';
   readonly problem: Problem;
   /** What people were told, to go on from; null before anything was planned. */
   readonly told: Plan | null;
@@ -23,6 +30,8 @@ export interface PlanTask {
   readonly seconds: number;
   /** How much of the work is over already, where another process began it. */
   readonly done: number;
+  /** The order that room is tried for. */
+  readonly order?: string;
   /** Becomes 1 when the work is to end with the best so far. */
   readonly stop: Int32Array;
   readonly port: MessagePort;
@@ -48,6 +57,7 @@ export default function planWork(task: PlanTask): Answer {
     ...{ progress: () => teller.progress(), tell: (read) => teller.hear(read) },
     ...(from && { from }),
   };
+  if (kind === 'try') return makePlan(problem, limits);
   return kind === 'repair' && told
     ? repairPlan(problem, told, limits)
     : tidied(problem, makePlan(problem, limits));
@@ -75,8 +85,13 @@ class Teller {
   }
 
   hear(read: () => BestSoFar): void {
+    if (this.task.kind === 'try') return this.endOnceMet(read().plan);
     this.waiting = read;
     this.tell();
+  }
+
+  private endOnceMet({ unmet }: Plan): void {
+    if (unmet.every(({ order }) => order !== this.task.order)) Atomics.store(this.task.stop, 0, 1);
   }
 
   private tell(): void {

@@ -1,7 +1,6 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import type { Answer } from '../versions/plan.service';
-import type { PlanNews, PlanTask } from './plan-work';
+import type { Answer, PlanNews, PlanTask } from './plan-work';
 
 /** Work that goes on in a thread, and can be asked to end. */
 export interface PlanRunning {
