@@ -70,6 +70,7 @@ export {
   type Family,
   type FamilyStart,
 } from './family';
+export { FAMILY_KEEPING, zoneFor, type FamilyKeeping, type KeptWhere } from './family-keeping';
 export { BOWL_CELSIUS, YIELD_PA, filmMm, workingYieldPa, type BowlCondition } from './film';
 export { suggestedFootGrams } from './foot';
 export {

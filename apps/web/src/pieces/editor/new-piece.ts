@@ -1,8 +1,10 @@
-import type { PieceDraft, Workshop } from '@alnage/contract';
+import { ALLERGENS, type PieceDraft, type Workshop } from '@alnage/contract';
 import {
+  FAMILY_KEEPING,
   coatRoles,
   startForm,
   suggestedWindow,
+  zoneFor,
   type CentreKind,
   type Family,
   type PieceForm,
@@ -65,11 +67,42 @@ export function startIn(workshop: Workshop, family: Family, coating: string): Pi
 
 const FIRST_COATING = { id: '', kind: 'dark', parts: [] } as const;
 
+/** What a family brings beside its form: how long it keeps, where it lies, and what it likely declares. */
+export function familyStart(
+  family: Family,
+  { zones }: Pick<Workshop, 'zones'>,
+): Pick<PieceDraft, 'keeping' | 'allergens'> & { readonly zone: string } {
+  const { where, allergens, ...keeping } = FAMILY_KEEPING[family];
+  const known = ALLERGENS.filter((each) => allergens.includes(each));
+  return { keeping, allergens: known, zone: zoneFor(where, zones)?.id ?? '' };
+}
+
+/**
+ * A draft that is of another family now: what stood as the family before it brings it stands as this one does, what somebody
+ * typed stays.
+ */
+export function asFamily(draft: PieceDraft, family: Family, workshop: Workshop): PieceDraft {
+  const [before, now] = [familyStart(draft.family, workshop), familyStart(family, workshop)];
+  const isAsBefore = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+  const keys = ['holdMinutes', 'targetMinutes', 'eatWithinMinutes', 'advice'] as const;
+  const isKept = keys.some((key) => draft.keeping[key] !== before.keeping[key]);
+  return {
+    ...draft,
+    family,
+    keeping: isKept ? draft.keeping : now.keeping,
+    allergens: isAsBefore(draft.allergens, before.allergens) ? now.allergens : draft.allergens,
+    route: draft.route.map((stage) =>
+      stage.rest.zone === before.zone ? { ...stage, rest: { ...stage.rest, zone: now.zone } } : stage,
+    ),
+  };
+}
+
 /** A new piece of a family, to be described from there. */
 export function newPiece(family: Family, workshop: Workshop): PieceDraft {
   const coating = workshop.coatings[0]?.id ?? '';
   const form = startIn(workshop, family, coating);
-  const zone = workshop.zones[0]?.id ?? '';
+  const keeps = familyStart(family, workshop);
+  const { zone } = keeps;
   const stages = coatRoles({ form, drizzle: null }).map((role) => coatStage(role, zone));
   return {
     name: '',
@@ -81,8 +114,8 @@ export function newPiece(family: Family, workshop: Workshop): PieceDraft {
     recipe: null,
     supplies: [],
     sizes: [],
-    allergens: [],
-    keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: '' },
+    allergens: keeps.allergens,
+    keeping: keeps.keeping,
     maxBatchPieces: 120,
     mould: null,
     route: [...stages, packStage(zone)],

@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import type { PieceDraft } from '@alnage/contract';
 import { FAMILIES } from '@alnage/core';
 import { render } from '../../testing/render';
@@ -66,6 +67,32 @@ describe('the editor of a piece', () => {
     expect(page.text()).toContain('Freezer is at -18 °C: fresh fruit must never freeze.');
     await page.click('Save the piece');
     page.http.expectOne('/api/pieces/dusk-berry');
+  });
+
+  test('begins as its family keeps, says so, and follows another family in what nobody typed', async () => {
+    const zones = [
+      { id: 'cold', name: 'Fridge', trays: 40, celsius: 4, version: 1 },
+      { id: 'rack', name: 'Cool rack', trays: 40, celsius: 16, version: 1 },
+    ];
+    const page = await render(PieceEditorPage, { workshop: { ...workshop, zones } }, { id: 'new' });
+    expect(page.text()).toContain('Set by its family, berry: holds 24 h to pickup');
+    expect(page.field('Then lies in').value).toBe('cold');
+    await page.type('Advice for the counter', 'Ours');
+    await page.type('Family', 'pretzel');
+    expect(page.text()).toContain(
+      'Set by its family, pretzel or stick: lies in the cool rack; likely declares gluten',
+    );
+    expect(page.field('Then lies in').value).toBe('rack');
+    // what was typed of its keeping stays
+    expect(page.field('Advice for the counter').value).toBe('Ours');
+    expect(page.field('Holds to pickup').value).toBe('24');
+    expect(page.text()).not.toContain('Nobody can dip yet');
+    await page.click('Add a stage at the start');
+    await page.type('Skill', 'prep');
+    const people = workshop.people.map((each) => ({ ...each, skills: ['dip'] }));
+    TestBed.resetTestingModule();
+    const alone = await render(PieceEditorPage, { workshop: { ...workshop, people } }, { id: 'new' });
+    expect(alone.text()).toContain('Nobody can pack yet, so no plan makes it');
   });
 
   test('holds its route against its recipe, and takes the making from there', async () => {

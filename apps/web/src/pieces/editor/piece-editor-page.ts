@@ -33,7 +33,8 @@ import { pieceFigures, type PieceFigures } from '../piece-figures';
 import { CastFields } from './cast-fields';
 import { DippedFields } from './dipped-fields';
 import { KeepingFields } from './keeping-fields';
-import { FAMILY_WORDS, MADE_WORDS, newPiece, startIn } from './new-piece';
+import { byFamilyText } from './by-family';
+import { asFamily, FAMILY_WORDS, MADE_WORDS, newPiece, startIn } from './new-piece';
 import {
   draftOfPiece,
   fitControls,
@@ -139,22 +140,28 @@ export class PieceEditorPage {
     return typeof figures === 'string' ? figures : '';
   });
 
+  /** What of a new piece its family has set, and nobody typed otherwise. */
+  protected readonly byFamily = computed(() => {
+    const [draft, workshop] = [this.record.draft(), this.workshop()];
+    if (!draft || !workshop || this.pieceId() !== null) return '';
+    return byFamilyText(draft, workshop);
+  });
+
   constructor() {
     inject(Keys).bind({ key: 'Escape', does: 'Back to the pieces', run: () => this.leave() });
   }
 
-  /** Another family brings its proportions, its centre and its way; what was typed of name, keeping and cost stays. */
+  /** Another family brings its proportions, its centre, its way and how it keeps; what somebody typed of these last stays. */
   protected takeFamily(form: PieceFormGroup, family: Family): void {
     const workshop = this.workshop();
     if (!workshop) return;
     const draft = pieceDraftOf(form);
     const next: PieceDraft = {
-      ...draft,
-      family,
+      ...asFamily(draft, family, workshop),
       sizes: [],
       form: startIn(workshop, family, draft.form.coating),
     };
-    const fresh = pieceForm({ ...next, route: fitStages(draft.route, coatRoles(next)) });
+    const fresh = pieceForm({ ...next, route: fitStages(next.route, coatRoles(next)) });
     fresh.controls.sizeBy.setValue('weight');
     this.watch(fresh);
     fresh.markAsDirty();

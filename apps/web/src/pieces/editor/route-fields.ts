@@ -47,6 +47,14 @@ export class RouteFields {
     return known.filter((skill) => skill !== 'temper').map((id) => ({ id, name: id }));
   });
 
+  /** Told of a stage that nobody of the workshop can do: no plan would make the piece. */
+  protected nobodyCan(skill: string): string {
+    const people = this.workshop()?.people ?? [];
+    return people.some(({ skills }) => skills.includes(skill))
+      ? ''
+      : `Nobody can ${skill} yet, so no plan makes it: give somebody the skill in Workshop, People.`;
+  }
+
   /** A stage before this one, of work that puts no coat on. */
   protected add(index: number): void {
     const stages = this.route();
