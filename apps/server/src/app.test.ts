@@ -115,6 +115,7 @@ describe('the application', () => {
         '/api/printer/labels/{id}/printed',
         '/api/promises',
         '/api/promises/making',
+        '/api/promises/try',
         '/api/readings',
         '/api/recipe-files',
         '/api/recipe-files/schema',

@@ -1,4 +1,8 @@
 import type { Routes } from '@angular/router';
+import { askBeforeLeaving } from './shared/forms/unsaved';
+
+/** Of places with forms: what is typed there is asked about before it is left. */
+const asked = { canDeactivate: [askBeforeLeaving] };
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'orders' },
@@ -18,11 +22,13 @@ export const routes: Routes = [
     loadComponent: () => import('./pieces/pieces-page').then((m) => m.PiecesPage),
   },
   {
+    ...asked,
     path: 'pieces/recipes',
     title: 'Recipes · Alnage',
     loadComponent: () => import('./recipes/recipes-page').then((m) => m.RecipesPage),
   },
   {
+    ...asked,
     path: 'pieces/recipes/:id',
     title: 'Recipe · Alnage',
     loadComponent: () => import('./recipes/recipes-page').then((m) => m.RecipesPage),
@@ -33,6 +39,7 @@ export const routes: Routes = [
     loadComponent: () => import('./recipes/sums-page').then((m) => m.SumsPage),
   },
   {
+    ...asked,
     path: 'pieces/:id',
     title: 'Piece · Alnage',
     loadComponent: () => import('./pieces/editor/piece-editor-page').then((m) => m.PieceEditorPage),
@@ -84,6 +91,7 @@ export const routes: Routes = [
   },
   { path: 'workshop', pathMatch: 'full', redirectTo: 'workshop/coatings' },
   {
+    ...asked,
     path: 'workshop/:section',
     title: 'Workshop · Alnage',
     loadComponent: () => import('./workshop/workshop-page').then((m) => m.WorkshopPage),

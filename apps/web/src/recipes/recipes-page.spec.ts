@@ -1,5 +1,6 @@
 import type { Device, Piece, RecipeEffects } from '@alnage/contract';
 import { BenchActions } from '../state/bench.state';
+import { WorkshopActions } from '../state/workshop.state';
 import { render } from '../testing/render';
 import { recipes } from '../testing/small-larder';
 import { piece } from '../testing/small-piece';
@@ -138,6 +139,33 @@ describe('the recipes', () => {
       .flush([{ version: 1, at: '2026-06-15T04:00:00.000Z', by: 'runa', recipe }]);
     await page.settle();
     expect(page.text()).toContain('version 1, Mon 15 Jun, 07:00, Runa: 2 ingredients, 1 steps');
+  });
+
+  test('take an ingredient that the larder has not, in place, with what is known of it', async () => {
+    const box = { ...workshop.supplies[0]!, id: 'box-12', name: 'Box of 12', kind: 'packing' as const };
+    const supplies = [...workshop.supplies, box];
+    const page = await render(RecipesPage, { workshop: { ...workshop, supplies } }, { id: 'new' });
+    const offered = [...(page.field('Of') as HTMLSelectElement).options].map(({ text }) => text);
+    expect(offered).toContain(workshop.supplies[0]!.name);
+    expect(offered).not.toContain('Box of 12');
+    await page.type('One the larder has not', 'Star dust');
+    expect(page.text()).toContain('Nothing is known of it: weigh a level cup once');
+    await page.type('One the larder has not', 'maple syrup');
+    expect(page.text()).toContain('a millilitre weighs 1.32 g; declares no listed allergen');
+    await page.click('Add it to the larder');
+    const taken = page.http.expectOne('/api/supplies');
+    expect(taken.request.body).toMatchObject({ name: 'maple syrup', gramsPerMl: 1.32, allergens: [] });
+    const maple = { ...workshop.supplies[0]!, ...taken.request.body, id: 'maple-syrup', version: 1 };
+    taken.flush(maple);
+    page.store.dispatch(
+      WorkshopActions.read({
+        workshop: { ...workshop, supplies: [...workshop.supplies, maple] },
+        pieces: [piece],
+      }),
+    );
+    await page.settle();
+    expect(page.field('Of').value).toBe('supply:maple-syrup');
+    expect(page.field('One the larder has not').value).toBe('');
   });
 
   test('begin with an empty one', async () => {

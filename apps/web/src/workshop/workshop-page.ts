@@ -11,6 +11,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Chooser, type ChooserRow } from '../shared/chooser';
+import { Unsaved } from '../shared/forms/unsaved';
 import { Margin } from '../shared/margin/margin';
 import { customersFeature } from '../state/customers.state';
 import { workshopFeature } from '../state/workshop.state';
@@ -175,6 +176,7 @@ export class WorkshopPage {
   /** The record to open, from the address; else the first. */
   readonly record = input<string>();
 
+  private readonly unsaved = inject(Unsaved);
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly customers = this.store.selectSignal(customersFeature.selectCustomers);
@@ -217,8 +219,8 @@ export class WorkshopPage {
       })[this.shown()],
   );
 
-  protected open(id: string | null): void {
-    this.openId.set(id);
+  protected async open(id: string | null): Promise<void> {
+    if (await this.unsaved.canLeave()) this.openId.set(id);
   }
 
   protected done(id: string | null): void {

@@ -16,6 +16,7 @@ import { EffectsNote } from '../../shared/larder/effects-note';
 import { UNIT_CHOICES, weighedText } from '../../shared/larder/larder-words';
 import { Api } from '../../state/api';
 import { workshopFeature } from '../../state/workshop.state';
+import { NewIngredient } from './new-ingredient';
 import { lineTexts, refusalText } from '../recipe-figures';
 import {
   ingredientForm,
@@ -35,6 +36,7 @@ import {
     ReactiveFormsModule,
     ChoiceField,
     EffectsNote,
+    NewIngredient,
     QuantityField,
     RecordEditor,
     RowsField,
@@ -81,7 +83,9 @@ export class RecipeEditor {
     const workshop = this.workshop();
     const recipes = (workshop?.recipes ?? []).filter(({ id }) => id !== this.id());
     return [
-      ...(workshop?.supplies ?? []).map(({ id, name }) => ({ id: `supply:${id}`, name })),
+      ...(workshop?.supplies ?? [])
+        .filter(({ kind }) => kind !== 'packing')
+        .map(({ id, name }) => ({ id: `supply:${id}`, name })),
       ...(workshop?.coatings ?? []).map(({ id, name }) => ({
         id: `coating:${id}`,
         name: `${name}, coating`,
@@ -117,5 +121,14 @@ export class RecipeEditor {
     const [id, draft] = [this.id(), this.record.draft()];
     return id !== null && draft && this.follows()?.isRefused === false ? { id, draft } : null;
   });
+  /** A line for what was added to the larder just now: the first that says nothing yet, or one more. */
+  protected takeNew({ controls: { ingredients } }: RecipeForm, supply: string): void {
+    const empty = ingredients.controls.find(({ controls }) => controls.of.value === '');
+    const line = empty ?? ingredientForm();
+    line.controls.of.setValue(`supply:${supply}`);
+    line.controls.of.markAsDirty();
+    if (!empty) ingredients.push(line);
+  }
+
   protected readonly effects = askEffects(this.asked, (id, draft) => this.api.recipeEffects(id, draft));
 }

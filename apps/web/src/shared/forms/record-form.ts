@@ -1,4 +1,4 @@
-import { computed, effect, inject, signal, untracked, type Signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, signal, untracked, type Signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { AbstractControl } from '@angular/forms';
 import { Actions, ofType } from '@ngrx/effects';
@@ -8,6 +8,7 @@ import type { RecordPath, Versioned } from '../../state/records-api';
 import { RecordActions, recordsFeature } from '../../state/records.state';
 import { FieldErrors } from './field-errors';
 import { faultFocus } from './focus-fault';
+import { Unsaved } from './unsaved';
 
 /** How a form comes from a record and goes back to one. */
 export interface RecordFormKind<Kept extends Versioned, Form extends AbstractControl, Draft extends object> {
@@ -52,6 +53,7 @@ export class RecordForm<Kept extends Versioned, Form extends AbstractControl, Dr
   ) {
     this.thing = kind.thing;
     inject(FieldErrors).from(this.trouble);
+    inject(DestroyRef).onDestroy(inject(Unsaved).watch(() => this.unsaved()));
     const form$ = toObservable(this.form);
     const typed = toSignal(
       form$.pipe(
@@ -91,6 +93,7 @@ export class RecordForm<Kept extends Versioned, Form extends AbstractControl, Dr
       .subscribe((action) => {
         if (action.path !== kind.path) return;
         this.isSaved = action.type === RecordActions.saved.type;
+        this.form()?.markAsPristine();
         kind.done(this.isSaved ? action.id : null);
       });
   }
@@ -115,7 +118,9 @@ export class RecordForm<Kept extends Versioned, Form extends AbstractControl, Dr
     return true;
   }
 
+  /** Throws away what is typed. */
   leave(): void {
+    this.form()?.markAsPristine();
     if (this.kind.leave) this.kind.leave();
     else this.reset();
   }
@@ -123,6 +128,12 @@ export class RecordForm<Kept extends Versioned, Form extends AbstractControl, Dr
   remove(): void {
     const id = this.id();
     if (id) this.store.dispatch(RecordActions.removeAsked({ path: this.kind.path, id }));
+  }
+
+  /** What is typed here and not saved, by name; '' where nothing is. */
+  private unsaved(): string {
+    if (!this.form()?.dirty) return '';
+    return this.isNew() ? `the new ${this.thing}` : this.name() || `the ${this.thing}`;
   }
 
   /** Fills the form anew from what is kept. */
