@@ -61,6 +61,17 @@ test('the composer and the keys are accessible too', async ({ demo }) => {
   await demo.getByRole('button', { name: 'New order' }).click();
   await demo.getByRole('button', { name: 'Take the order' }).click();
   await expectAccessible(demo);
+  // on a phone the grid of slots scrolls by itself, and every button holds its words
+  await demo.getByLabel('Say it in one line').fill('12 dusk berry sat 10.30 for Varg');
+  await demo.getByRole('grid', { name: 'When it could be collected' }).waitFor();
+  await demo.setViewportSize({ width: 390, height: 844 });
+  const wide = (): Promise<number> => demo.evaluate(() => document.documentElement.scrollWidth);
+  await expect.poll(wide).toBeLessThanOrEqual(390);
+  const burst = await demo.locator('form button').evaluateAll((all) =>
+    all.filter((each) => each.scrollHeight > each.clientHeight + 1).map((each) => each.textContent),
+  );
+  expect(burst).toEqual([]);
+  await demo.setViewportSize({ width: 1280, height: 800 });
   await demo.keyboard.press('Escape');
   await demo.getByRole('heading', { name: 'Orders' }).click();
   await demo.keyboard.press('?');

@@ -96,6 +96,18 @@ describe('the Orders place', () => {
     );
   });
 
+  test('prints every order that is read, not those in sight alone', async () => {
+    const page = await open();
+    const printed = (): number => page.page.querySelectorAll('.print-row').length;
+    expect(printed()).toBe(0);
+    window.dispatchEvent(new Event('beforeprint'));
+    expect(printed()).toBe(
+      Number(page.page.querySelector('[role=table]')!.getAttribute('aria-rowcount')) - 1,
+    );
+    window.dispatchEvent(new Event('afterprint'));
+    expect(printed()).toBe(0);
+  });
+
   test('shows when the order could be collected, and takes an hour that is clicked, none that cannot be', async () => {
     const page = await open();
     press('+');

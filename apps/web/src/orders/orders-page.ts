@@ -1,5 +1,6 @@
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -60,11 +61,15 @@ const COLUMNS = [
   templateUrl: './orders-page.html',
   styleUrl: './orders-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(window:beforeprint)': 'print(true)', '(window:afterprint)': 'print(false)' },
 })
 export class OrdersPage {
   private readonly store = inject(Store);
   protected readonly page = inject(OrdersPageStore);
   protected readonly ell = inject(EllStore);
+  private readonly app = inject(ApplicationRef);
+  protected readonly isPrinting = signal(false);
+  protected readonly unreadCount = computed(() => this.page.rows().filter((row) => !row).length);
   private readonly findField = viewChild.required<EntryField>('find');
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
   protected readonly columns = COLUMNS;
@@ -147,6 +152,13 @@ export class OrdersPage {
   protected openFirst(find: string): void {
     this.page.look(find);
     this.opening.set(find.trim());
+  }
+
+  /** On paper all rows stand, not those alone that are in sight. */
+  protected print(isPrinting: boolean): void {
+    this.isPrinting.set(isPrinting);
+    // the browser takes the page as it is when this ends
+    this.app.tick();
   }
 
   /** Throws away what is typed: whoever only closes the form finds it again. */

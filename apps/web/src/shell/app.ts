@@ -29,6 +29,7 @@ import { planFeature } from '../state/plan.state';
 import { seasonFeature } from '../state/season.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
+import { keepFocus } from './kept-focus';
 import { Notices } from './notices';
 import { Theme } from './theme';
 
@@ -110,6 +111,11 @@ export class App {
     return workshop ? new WallTime(workshop.timeZone).dayTime(this.clock.now()) : '';
   });
 
+  /** The place that is open, by its name; on paper it stands at the head. */
+  protected readonly placeName = computed(
+    () => PLACES.find(({ path }) => this.path().startsWith(`/${path}`))?.name ?? 'Workshop',
+  );
+
   protected readonly choosePerson = choosePerson;
   /** Who is at this screen, by name. */
   protected readonly personName = computed(
@@ -121,6 +127,7 @@ export class App {
   constructor() {
     this.store.dispatch(WorkshopActions.opened());
     inject(Notices).watch();
+    keepFocus();
     const ell = inject(EllStore);
     inject(Keys).bind(
       ...PLACES.map((place) => ({

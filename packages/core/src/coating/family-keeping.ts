@@ -63,6 +63,6 @@ export function zoneFor<Zone extends { readonly celsius?: number | null }>(
   zones: readonly Zone[],
 ): Zone | undefined {
   const { least, most } = where === 'cold' ? COLD_CELSIUS : COOL_CELSIUS;
-  const suits = zones.find(({ celsius }) => celsius != null && celsius >= least && celsius <= most);
+  const suits = zones.find(({ celsius = null }) => celsius !== null && celsius >= least && celsius <= most);
   return (where === 'room' ? undefined : suits) ?? zones[0];
 }

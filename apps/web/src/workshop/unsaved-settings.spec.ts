@@ -1,9 +1,9 @@
 import { MatDialog } from '@angular/material/dialog';
 import { TestBed } from '@angular/core/testing';
 import { of } from 'rxjs';
-import { render } from '../../testing/render';
-import { WorkshopPage } from '../../workshop/workshop-page';
-import { Unsaved } from './unsaved';
+import { render } from '../testing/render';
+import { WorkshopPage } from './workshop-page';
+import { Unsaved } from '../shared/forms/unsaved';
 
 const asked: string[] = [];
 let answer: boolean | undefined;
