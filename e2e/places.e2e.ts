@@ -67,9 +67,11 @@ test('the composer and the keys are accessible too', async ({ demo }) => {
   await demo.setViewportSize({ width: 390, height: 844 });
   const wide = (): Promise<number> => demo.evaluate(() => document.documentElement.scrollWidth);
   await expect.poll(wide).toBeLessThanOrEqual(390);
-  const burst = await demo.locator('form button').evaluateAll((all) =>
-    all.filter((each) => each.scrollHeight > each.clientHeight + 1).map((each) => each.textContent),
-  );
+  const burst = await demo
+    .locator('form button')
+    .evaluateAll((all) =>
+      all.filter((each) => each.scrollHeight > each.clientHeight + 1).map((each) => each.textContent),
+    );
   expect(burst).toEqual([]);
   await demo.setViewportSize({ width: 1280, height: 800 });
   await demo.keyboard.press('Escape');

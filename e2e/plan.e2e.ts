@@ -221,7 +221,7 @@ test('a what-if with one more bowl tells what it would come to and leaves all as
   expect((await planNow(demo)).version).toBe(version);
 
   await panel.getByLabel('What', { exact: true }).selectOption('Trays, more or fewer');
-  await panel.getByLabel('Trays').fill('2');
+  await panel.getByLabel('More trays').fill('2');
   await panel.getByRole('button', { name: 'Try it' }).click();
   await panel.getByRole('button', { name: 'Do it, and mend the plan' }).click();
   await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();

@@ -190,7 +190,7 @@ describe('what if', () => {
     await page.click('What if …');
     await page.click('Try it');
     expect(page.text()).toContain('8 more trays in the fridge');
-    expect(page.text()).toContain('Cost of the plan, in minutes of work');
+    expect(page.text()).toContain('Melted and not dipped');
     expect(page.text()).toContain('Shown: What if.');
     await page.click('Do it, and mend the plan');
     const made = page.http.expectOne('/api/plan/changes');
@@ -216,7 +216,7 @@ describe('what if', () => {
   test('names what cannot be tried, keeps a refusal in sight, and leaves all as it is when it is left', async () => {
     const page = await open();
     await page.click('What if …');
-    await page.type('Trays', '0');
+    await page.type('More trays', '0');
     await page.click('Try it');
     expect(page.text()).toContain('Give a whole number of trays, −3 for three fewer; 0 will not do.');
     await page.type('What', 'hours');
@@ -247,7 +247,7 @@ describe('what if', () => {
     await page.type('Pieces', '0');
     await page.click('Try it');
     expect(page.text()).toContain('M-0401: no dusk berry');
-    expect(page.text()).toContain('Add a new person in the Workshop');
+    expect(page.text()).toContain('A new person is added in the Workshop');
     await page.click('Remove: M-0401: no dusk berry');
     expect(page.text()).not.toContain('no dusk berry');
   });

@@ -19,8 +19,11 @@ interface WhatIfState {
   readonly trouble: Trouble | null;
 }
 
-/** A new hand has a name, and what is ordered was promised: these are changed where they are kept. */
-const ELSEWHERE: ReadonlySet<Change['kind']> = new Set(['hands', 'pickup', 'pieces']);
+/**
+ * A new hand has a name, what is ordered was promised, and a zone is out of use only on trial: these are changed where they are
+ * kept.
+ */
+const ELSEWHERE: ReadonlySet<Change['kind']> = new Set(['hands', 'pickup', 'pieces', 'zone-away']);
 
 /** What if the workshop or its orders were otherwise: changes on trial, and what the plan with them comes to. */
 export const WhatIfStore = signalStore(

@@ -1,9 +1,12 @@
+import { zoneTrays } from './zone-trays';
 import type { Melter, Person, PlanOrder, Problem, ProductStage, Span, Zone } from './problem';
 
 /** Something about the workshop or its orders that might be otherwise. */
 export type Change =
   /** Negative: fewer; a zone has none at the least. */
   | { readonly kind: 'trays'; readonly zone: string; readonly more: number }
+  /** Nothing can lie in a zone then: a fridge that is defrosted, or has broken down. */
+  | { readonly kind: 'zone-away'; readonly zone: string; readonly span: Span }
   /** Somebody works then as well. */
   | { readonly kind: 'hours'; readonly person: string; readonly span: Span }
   /** Somebody is not there then. */
@@ -24,56 +27,71 @@ export function withChanges(problem: Problem, changes: readonly Change[]): Probl
   return changes.reduce(withChange, problem);
 }
 
+type Made = { readonly [K in Change['kind']]: (problem: Problem, change: Change & { kind: K }) => Problem };
+
+const MADE: Made = {
+  trays: (problem, { zone, more }) => withZone(problem, zone, (each) => widened(each, more)),
+  'zone-away': (problem, { zone, span }) =>
+    withZone(problem, zone, (each) => withoutTrays(each, span, problem.horizon)),
+  hours: (problem, { person, span }) => withPerson(problem, person, (each) => withSpan(each, span)),
+  away: (problem, { person, span }) => withPerson(problem, person, (each) => withoutSpan(each, span)),
+  hands: (problem, { like }) => ({ ...problem, people: [...problem.people, oneMore(problem.people, like)] }),
+  bowl: (problem, { like }) => ({
+    ...problem,
+    melters: [...problem.melters, emptyOneMore(problem.melters, like)],
+  }),
+  'bowl-away': (problem, { bowl }) => ({
+    ...problem,
+    melters: problem.melters.filter(({ id }) => id !== bowl),
+  }),
+  pickup: (problem, { order, due }) => ({
+    ...problem,
+    orders: problem.orders.map((each) => (each.id === order ? { ...each, due } : each)),
+  }),
+  pieces: (problem, change) => ({
+    ...problem,
+    orders: problem.orders.flatMap((each) => withPieces(each, change)),
+  }),
+  rest: (problem, { product, stage, zone }) => {
+    const elsewhere = (each: ProductStage): ProductStage =>
+      each.id === stage ? { ...each, then: { ...each.then, zone } } : each;
+    const products = problem.products.map((each) =>
+      each.id === product ? { ...each, stages: each.stages.map(elsewhere) } : each,
+    );
+    return { ...problem, products };
+  },
+};
+
 function withChange(problem: Problem, change: Change): Problem {
-  switch (change.kind) {
-    case 'trays': {
-      const { zone, more } = change;
-      return {
-        ...problem,
-        zones: problem.zones.map((each) => (each.id === zone ? widened(each, more) : each)),
-      };
-    }
-    case 'hours': {
-      const { person, span } = change;
-      const people = problem.people.map((each) => (each.id === person ? withSpan(each, span) : each));
-      return { ...problem, people };
-    }
-    case 'away': {
-      const { person, span } = change;
-      const people = problem.people.map((each) => (each.id === person ? withoutSpan(each, span) : each));
-      return { ...problem, people };
-    }
-    case 'hands':
-      return { ...problem, people: [...problem.people, oneMore(problem.people, change.like)] };
-    case 'bowl':
-      return { ...problem, melters: [...problem.melters, emptyOneMore(problem.melters, change.like)] };
-    case 'bowl-away':
-      return { ...problem, melters: problem.melters.filter(({ id }) => id !== change.bowl) };
-    case 'pickup': {
-      const { order, due } = change;
-      return {
-        ...problem,
-        orders: problem.orders.map((each) => (each.id === order ? { ...each, due } : each)),
-      };
-    }
-    case 'pieces':
-      return { ...problem, orders: problem.orders.flatMap((each) => withPieces(each, change)) };
-    case 'rest': {
-      const { product, stage, zone } = change;
-      const elsewhere = (each: ProductStage): ProductStage =>
-        each.id === stage ? { ...each, then: { ...each.then, zone } } : each;
-      const products = problem.products.map((each) =>
-        each.id === product ? { ...each, stages: each.stages.map(elsewhere) } : each,
-      );
-      return { ...problem, products };
-    }
-  }
+  const made = MADE[change.kind] as (problem: Problem, change: Change) => Problem;
+  return made(problem, change);
+}
+
+function withZone(problem: Problem, id: string, to: (zone: Zone) => Zone): Problem {
+  return { ...problem, zones: problem.zones.map((each) => (each.id === id ? to(each) : each)) };
+}
+
+function withPerson(problem: Problem, id: string, to: (person: Person) => Person): Problem {
+  return { ...problem, people: problem.people.map((each) => (each.id === id ? to(each) : each)) };
 }
 
 function widened(zone: Zone, more: number): Zone {
   const changed = (trays: number): number => Math.max(0, trays + more);
   const changes = zone.changes?.map(({ from, trays }) => ({ from, trays: changed(trays) }));
   return { ...zone, trays: changed(zone.trays), ...(changes && { changes }) };
+}
+
+/** The zone without a tray for a span, and as it was before and after. */
+function withoutTrays(zone: Zone, [start, end]: Span, horizon: number): Zone {
+  const stretches = zoneTrays(zone, Math.max(horizon, end + 1));
+  const at = (minute: number): number => stretches.findLast(({ span: [from] }) => from <= minute)!.trays;
+  const steps = [...new Set([...stretches.map(({ span: [from] }) => from), start, end])].sort(
+    (a, b) => a - b,
+  );
+  const changes = steps
+    .filter((from) => from > 0)
+    .map((from) => ({ from, trays: from >= start && from < end ? 0 : at(from) }));
+  return { ...zone, trays: start <= 0 ? 0 : at(0), changes };
 }
 
 /** The person with a span more; shifts that it touches become one with it. */

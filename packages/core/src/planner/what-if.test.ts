@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Change } from './change';
 import { withChanges } from './change';
+import { catalogueOf } from './catalogue';
 import { checkPlan } from './check/check-plan';
 import { makePlan } from './make-plan';
 import type { Planned, Problem } from './problem';
@@ -8,10 +9,48 @@ import { randomProblem, runa, smallProblem } from './testing/small-problem';
 import { heldAt } from './edit/holds';
 import { tasksAlone, tasksOf } from './moved-tasks';
 import { whatHelps } from './what-helps';
+import { roomStays } from './view/room-stays';
 import { whatIf } from './what-if';
+import { zoneTrays } from './zone-trays';
 import { seeds } from './testing/seeds';
 
 const planned = (problem: Problem): Planned => ({ problem, plan: makePlan(problem, { steps: 100 }).plan });
+
+describe('a zone out of use', () => {
+  const span = [1900, 2100] as const;
+
+  test('has no trays then, and what it had before and after', () => {
+    const zones = [{ id: 'fridge', trays: 20, changes: [{ from: 2000, trays: 12 }] }];
+    const { zones: after } = withChanges({ ...smallProblem, zones }, [
+      { kind: 'zone-away', zone: 'fridge', span },
+    ]);
+    expect(zoneTrays(after[0]!, 3000)).toEqual([
+      { span: [0, 1900], trays: 20 },
+      { span: [1900, 2000], trays: 0 },
+      { span: [2000, 2100], trays: 0 },
+      { span: [2100, 3000], trays: 12 },
+    ]);
+  });
+
+  test('has nothing planned to lie in it then; what lies there already is told', () => {
+    const planned = { problem: smallProblem, plan: makePlan(smallProblem, { steps: 60 }).plan };
+    const change: Change = { kind: 'zone-away', zone: 'fridge', span };
+    const free = whatIf(planned, [change], { steps: 60 });
+    expect(checkPlan(free.problem, free.plan).violations).toEqual([]);
+    expect(free.homeless).toEqual([]);
+    // the same where a batch that lies in it then has begun
+    const catalogue = catalogueOf(smallProblem);
+    const there = planned.plan.batches.find((batch) =>
+      roomStays(catalogue, batch).some(({ zone, from, to }) => zone === 'fridge' && from < 2100 && to > 1900),
+    )!;
+    const melts = planned.plan.melts.filter(({ id }) => there.stages.some(({ melt }) => melt === id));
+    const begun = { ...smallProblem, fixed: { batches: [there], melts } };
+    const told = whatIf({ problem: begun, plan: planned.plan }, [change], { steps: 60 });
+    expect(told.homeless).toEqual([
+      expect.objectContaining({ zone: 'fridge', product: there.product, pieces: there.pieces }),
+    ]);
+  });
+});
 
 describe('changes to a problem', () => {
   const changed = (...changes: Change[]): Problem => withChanges(smallProblem, changes);

@@ -1,3 +1,4 @@
+import { catalogueOf } from './catalogue';
 import { withChanges, type Change } from './change';
 import { lineKey } from './line-key';
 import { handOver } from './hand-over';
@@ -6,6 +7,7 @@ import { movedTasks, tasksOffHours, type Task, type TaskChanges } from './moved-
 import { planFigures, type PlanFigures } from './plan-figures';
 import type { Plan, Planned, Problem } from './problem';
 import { repairPlan, type RepairLimits } from './repair-plan';
+import { roomStays } from './view/room-stays';
 
 /** A plan as it would be with some changes, beside what it is. */
 export interface WhatIf {
@@ -16,6 +18,17 @@ export interface WhatIf {
   readonly changes: TaskChanges;
   /** Tasks of people who are not there then, which nobody else can take. */
   readonly offHours: readonly Task[];
+  /** What lies where nothing can then, since it has begun: it must be carried elsewhere by hand. */
+  readonly homeless: readonly Homeless[];
+}
+
+/** Trays of a batch that lie in a zone while that is out of use. */
+export interface Homeless {
+  readonly zone: string;
+  readonly product: string;
+  readonly pieces: number;
+  readonly trays: number;
+  readonly from: number;
 }
 
 export interface WhatIfLimits extends Pick<RepairLimits, 'steps' | 'progress' | 'seed'> {
@@ -45,7 +58,25 @@ export function whatIf(planned: Planned, changes: readonly Change[], limits: Wha
     after: planFigures({ problem, plan }),
     changes: movedTasks(planned.plan, plan, problem.now),
     offHours: tasksOffHours({ problem, plan }),
+    homeless: changes.flatMap((change) =>
+      change.kind === 'zone-away' ? lyingIn({ problem, plan }, change) : [],
+    ),
   };
+}
+
+function lyingIn(
+  { problem, plan }: Planned,
+  { zone, span: [start, end] }: Change & { kind: 'zone-away' },
+): Homeless[] {
+  const catalogue = catalogueOf(problem);
+  return plan.batches.flatMap((batch) => {
+    const stay = roomStays(catalogue, batch).find(
+      (each) => each.zone === zone && each.from < end && each.to > start,
+    );
+    if (!stay) return [];
+    const { product, pieces } = batch;
+    return [{ zone, product, pieces, trays: stay.trays, from: Math.max(start, stay.from) }];
+  });
 }
 
 /** With the fixed work in the hands of people who are there for it, as far as that can be. */

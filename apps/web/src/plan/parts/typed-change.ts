@@ -3,6 +3,7 @@ import type { Change } from '@alnage/core';
 /** What can be tried by hand, as people call it. */
 export const TRIALS = {
   trays: 'Trays, more or fewer',
+  'zone-away': 'A zone out of use',
   hours: 'Somebody works longer',
   away: 'Somebody away',
   hands: 'One more person',
@@ -27,13 +28,16 @@ export interface Typed {
 
 type Read = Readonly<Record<Trial, (typed: Typed) => Change | string>>;
 
+function spanIn({ span: [starts, ends], minute }: Typed): readonly [number, number] | string {
+  const span = [minute(starts), minute(ends)] as const;
+  return span[0] < span[1] ? span : `${starts} to ${ends} will not do: it must end after it begins.`;
+}
+
 const spanOf =
   (kind: 'hours' | 'away') =>
-  ({ thing, span: [starts, ends], minute }: Typed): Change | string => {
-    const span = [minute(starts), minute(ends)] as const;
-    return span[0] < span[1]
-      ? { kind, person: thing, span }
-      : `${starts} to ${ends} will not do: it must end after it begins.`;
+  (typed: Typed): Change | string => {
+    const span = spanIn(typed);
+    return typeof span === 'string' ? span : { kind, person: typed.thing, span };
   };
 
 const READ: Read = {
@@ -41,6 +45,10 @@ const READ: Read = {
     Number.isInteger(amount) && amount !== 0
       ? { kind: 'trays', zone: thing, more: amount }
       : `Give a whole number of trays, −3 for three fewer; ${amount} will not do.`,
+  'zone-away': (typed) => {
+    const span = spanIn(typed);
+    return typeof span === 'string' ? span : { kind: 'zone-away', zone: typed.thing, span };
+  },
   hours: spanOf('hours'),
   away: spanOf('away'),
   hands: ({ thing }) => ({ kind: 'hands', like: thing }),

@@ -27,11 +27,13 @@ const MS_PER_MINUTE = 60_000;
       display: flex;
       flex-wrap: wrap;
       align-items: center;
-      gap: 8px;
+      gap: 8px 0;
     }
     al-choice {
-      min-width: 150px;
-      flex: 1;
+      flex: 1 1 150px;
+    }
+    al-choice:first-child {
+      flex: 2 1 260px;
     }
     .short {
       flex: 0 1 150px;
@@ -58,6 +60,7 @@ export class WhatIfForm {
     if (!workshop || !saved) return [];
     switch (this.kind()) {
       case 'trays':
+      case 'zone-away':
         return workshop.zones;
       case 'bowl':
       case 'bowl-away':
@@ -83,6 +86,7 @@ export class WhatIfForm {
   protected readonly label = computed(() => {
     switch (this.kind()) {
       case 'trays':
+      case 'zone-away':
         return 'Where';
       case 'hands':
       case 'bowl':
@@ -104,7 +108,7 @@ export class WhatIfForm {
       .map(({ date, start }) => ({ id: date, name: wall?.day(Date.parse(start)) ?? date }));
   });
   protected readonly day = linkedSignal(() => this.days()[this.page.span().to]?.id ?? '');
-  protected readonly hasSpan = computed(() => this.kind() === 'hours' || this.kind() === 'away');
+  protected readonly hasSpan = computed(() => ['hours', 'away', 'zone-away'].includes(this.kind()));
 
   protected add(): void {
     const change = this.change();

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { count, counted } from '../../shared/formats/formats';
 import { PlanDifference } from '../../shared/plan/plan-difference';
 import { otherFieldTexts, troubleText } from '../../shared/problem-text';
 import { changeText } from '../../shared/plan/way-words';
@@ -50,6 +51,16 @@ import { WhatIfForm } from './what-if-form';
             </ul>
           </div>
         }
+        @if (homeless().length > 0) {
+          <div class="note over" role="status">
+            <strong>Begun already, and to be laid elsewhere by hand</strong>
+            <ul>
+              @for (text of homeless(); track $index) {
+                <li>{{ text }}</li>
+              }
+            </ul>
+          </div>
+        }
         <al-plan-difference
           [before]="outcome.before"
           [after]="outcome.after"
@@ -69,7 +80,8 @@ import { WhatIfForm } from './what-if-form';
         <p class="soft">
           Nothing is changed yet. The plan shown below is the one with this change.
           @if (!trial.canSayYes()) {
-            Add a new person in the Workshop, and change an order in Orders, where it is promised.
+            A new person is added in the Workshop, a zone’s trays are changed there, and an order in Orders,
+            where it is promised.
           }
         </p>
         @for (text of troubles(); track text) {
@@ -111,6 +123,15 @@ export class WhatIfPanel {
   protected readonly troubles = computed(() => {
     const trouble = this.trial.trouble();
     return trouble ? [troubleText(trouble), ...otherFieldTexts(trouble, () => false)] : [];
+  });
+  /** What lies in a zone that is out of use then, and cannot be planned otherwise: it is there. */
+  protected readonly homeless = computed(() => {
+    const [outcome, words] = [this.come(), this.page.words()];
+    if (!outcome || !words) return [];
+    return outcome.homeless.map(
+      ({ zone, product, pieces, trays, from }) =>
+        `${count(pieces)} ${words.piece(product)} on ${counted(trays, 'tray')} in the ${words.zone(zone)}, from ${words.time(from)}`,
+    );
   });
   protected readonly come = computed(() => {
     const outcome = this.trial.outcome();

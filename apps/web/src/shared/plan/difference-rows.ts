@@ -41,11 +41,6 @@ const FIGURES: readonly Figure[] = [
     (value) => duration(value),
     true,
   ],
-  [
-    'Cost of the plan, in minutes of work',
-    ({ costMinutes }) => costMinutes,
-    (value) => count(Math.round(value)),
-  ],
 ];
 
 /** What plans are compared by, figure by figure, in words. */

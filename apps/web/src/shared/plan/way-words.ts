@@ -15,6 +15,8 @@ const WORDED: Worded = {
     const trays = Math.abs(more) === 1 ? 'tray' : 'trays';
     return `${count(Math.abs(more))} ${more < 0 ? 'fewer' : 'more'} ${trays} in the ${words.zone(zone)}`;
   },
+  'zone-away': ({ zone, span: [from, to] }, words) =>
+    `the ${words.zone(zone)} out of use ${words.time(from)} to ${words.time(to)}`,
   hours: ({ person, span: [from, to] }, words) =>
     `${words.person(person)} there ${words.time(from)} to ${words.clock(to)} as well`,
   away: ({ person, span: [from, to] }, words) =>

@@ -32,7 +32,6 @@ describe('the difference of two plans', () => {
     ['Melted and not', { leftoverGrams: 300 }, { change: '−500 g', standing: 'better' }],
     ['Least time', { leastSlackMinutes: 60 }, { change: '+30 min', standing: 'better' }],
     ['Least time', { leastSlackMinutes: null }, { after: '–', change: '', standing: 'same' }],
-    ['Cost', { costMinutes: 120.2 }, { change: '', standing: 'same' }],
   ])('tells of %s %j', (name, after, told) => expect(rowOf(name, after)).toMatchObject(told));
 });
 
