@@ -81,6 +81,16 @@ describe('the Plan place', () => {
     expect(await started('2026-06-19T20:00:00.000Z')).toBe(true);
   });
 
+  test('opens on the day that has work, where today has none', async () => {
+    const saved = savedPlan(orders);
+    const page = await render(PlanPage, {
+      orders,
+      saved,
+      workshop: { ...workshop, now: '2026-06-18T00:00:00.000Z' },
+    });
+    expect(page.page.querySelector('h1')!.textContent).toContain('Friday’s dipping');
+  });
+
   test('chooses by a click in the table', async () => {
     const page = await openFriday();
     const [id] = [...page.page.querySelectorAll('th button.figure')].map((each) => each.textContent!.trim());

@@ -70,7 +70,7 @@ export const PlanPageStore = signalStore(
     });
     const minute = (instant: number): number =>
       minuteIn(views()?.saved ?? { horizonStart: '1970-01-01' }, instant);
-    const span = computed(() => ell.span() ?? todayOf(days(), clock.now()));
+    const span = computed(() => ell.span() ?? dayOfWork(days(), clock.now(), views()?.saved));
     const words = computed(() => {
       const [shown, shop] = [views(), workshop()];
       return shown && shop ? planWords(shown.saved, shop, pieces()) : null;
@@ -272,13 +272,29 @@ const FIRST = {
   totalPieces: 0,
 } as const;
 
+const MS_PER_MINUTE = 60_000;
+
 function waysKey(version: number, { order, product }: OpenLine): string {
   return JSON.stringify([version, order, product]);
 }
 
-/** The day that it is; the first when the season is still to come, the last when it is over. */
-function todayOf(days: readonly SeasonDay[], now: number): { from: number; to: number } {
+/**
+ * Today, or the next day on which the plan has work where it has none today; the first day when the season is still to come,
+ * the last when it is over.
+ */
+function dayOfWork(
+  days: readonly SeasonDay[],
+  now: number,
+  saved: SavedPlan | undefined,
+): { from: number; to: number } {
   const index = days.findIndex((day) => now < Date.parse(day.end));
   const today = index < 0 ? Math.max(0, days.length - 1) : index;
-  return { from: today, to: today };
+  const begins = (saved?.plan.batches ?? []).flatMap(({ stages }) =>
+    stages.map(({ start }) => Date.parse(saved!.horizonStart) + start * MS_PER_MINUTE),
+  );
+  const hasWork = ({ start, end }: SeasonDay): boolean =>
+    begins.some((at) => at >= Date.parse(start) && at < Date.parse(end));
+  const next = days.findIndex((day, i) => i >= today && hasWork(day));
+  const shown = next < 0 ? today : next;
+  return { from: shown, to: shown };
 }

@@ -1,3 +1,4 @@
+import { units } from '../shared/units/units';
 import type { Holiday, HolidayCountry } from '@alnage/contract';
 import { render, type RenderOptions } from '../testing/render';
 import { workshop } from '../testing/small-workshop';
@@ -122,12 +123,17 @@ describe('the shop', () => {
 });
 
 describe('a shop that is new', () => {
-  test('starts in the time zone of the device, and says so', async () => {
+  test('starts in time zone and currency of the device, says so, and offers its units', async () => {
     const details = { ...workshop.details, timeZone: 'UTC', version: 1 };
     const page = await open('shop', { workshop: { ...workshop, details } });
     const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
     expect((page.field('Its time zone') as HTMLSelectElement).value).toBe(timeZone);
-    expect(page.text()).toContain('The time zone is that of this device.');
+    expect(page.text()).toContain('Time zone and currency are those of this device.');
+    expect(navigator.language).toBe('en-US');
+    expect(page.field('Its currency').value).toBe('USD');
+    await page.click('Use these units');
+    expect(units()).toMatchObject({ temperature: 'F', mass: 'oz', clock: '12' });
+    expect(page.text()).not.toContain('Use these units');
     await page.click('Save the details');
     const { request } = page.http.expectOne({ method: 'PUT', url: '/api/details' });
     expect(request.body).toMatchObject({ timeZone });

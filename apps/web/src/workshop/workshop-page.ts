@@ -85,6 +85,7 @@ type Section = (typeof GROUPS)[number]['sections'][number]['path'];
 const WHY: Readonly<Record<Section, readonly string[]>> = {
   coatings: [
     'A coating’s yield value decides how thick its film stands. Take it from the packet’s step; fat stirred in thins it, age thickens it, and a value that you measured replaces all that.',
+    'The window is where it is worked in temper: below it it thickens, above it the temper is lost. The packet mostly says it.',
     'The price of a gram is the pack that is cheapest by mass.',
   ],
   bowls: [

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { FormControl } from '@angular/forms';
-import { MatInputModule } from '@angular/material/input';
+import { MatInput } from '@angular/material/input';
 import { controlState, visitedMatcher } from './control-state';
 import { errorsAt } from './field-errors';
 import { lineId, PadLine } from './pad-line';
@@ -25,7 +25,7 @@ export function choicesOf<T extends string>(
  */
 @Component({
   selector: 'al-choice',
-  imports: [MatInputModule, PadLine],
+  imports: [MatInput, PadLine],
   template: `
     <al-line [label]="label()" [id]="id" [problems]="problems()">
       <select

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, input, output, viewChild, type ElementRef } from '@angular/core';
-import { MatInputModule } from '@angular/material/input';
+import { MatInput } from '@angular/material/input';
 import { lineId, PadLine } from './pad-line';
 
 /** What is written on a line outside a form: what to find, how many, from when. Bound to a value and what is typed. */
 @Component({
   selector: 'al-entry',
-  imports: [MatInputModule, PadLine],
+  imports: [MatInput, PadLine],
   template: `
     <al-line [label]="label()" [id]="id" [unit]="unit()" [problems]="problems()">
       <input

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatError } from '@angular/material/form-field';
 
 /**
  * A line of the order pad: its label at left, what is written on it, the unit after it, and what is wrong with it
@@ -7,7 +7,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
  */
 @Component({
   selector: 'al-line',
-  imports: [MatFormFieldModule],
+  imports: [MatError],
   template: `
     <div class="line" [class.wrong]="problems().length > 0" [class.tall]="isTall()">
       <label [attr.for]="id()">{{ label() }}</label>

@@ -8,7 +8,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { MatInputModule } from '@angular/material/input';
+import { MatInput } from '@angular/material/input';
 import { Store } from '@ngrx/store';
 import { workshopFeature } from '../../state/workshop.state';
 import { boundText, scaleOf, shownText, storedNumber, type Quantity } from '../units/quantity';
@@ -24,7 +24,7 @@ import { lineId, PadLine } from './pad-line';
  */
 @Component({
   selector: 'al-quantity',
-  imports: [MatInputModule, PadLine],
+  imports: [MatInput, PadLine],
   template: `
     <al-line [label]="label()" [id]="id" [unit]="unitText()" [problems]="problems()">
       <input

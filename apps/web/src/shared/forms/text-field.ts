@@ -7,7 +7,7 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { FormControl, ReactiveFormsModule, Validators } from '@angular/forms';
-import { MatInputModule } from '@angular/material/input';
+import { MatInput } from '@angular/material/input';
 import { typedTime } from '../formats/typed-time';
 import { controlState, visitedMatcher } from './control-state';
 import { errorsAt } from './field-errors';
@@ -39,7 +39,7 @@ export function timeControl(value: string): FormControl<string> {
 /** A line of text, with what is wrong with it said below. */
 @Component({
   selector: 'al-text',
-  imports: [ReactiveFormsModule, MatInputModule, PadLine],
+  imports: [ReactiveFormsModule, MatInput, PadLine],
   template: `
     <al-line [label]="label()" [id]="id" [isTall]="isTall()" [problems]="problems()">
       @if (isTall()) {

@@ -4,6 +4,9 @@ import { FormControl, FormGroup, Validators } from '@angular/forms';
 import type { Details, HolidayCountry } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { catchError, map, of, startWith, switchMap } from 'rxjs';
+import { MatButtonModule } from '@angular/material/button';
+import { currencyOf, unitsToOffer } from '../../shared/units/of-device';
+import { chooseUnits } from '../../shared/units/units';
 import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { RecordEditor } from '../../shared/forms/record-editor';
@@ -65,7 +68,7 @@ function isNew({ version, timeZone }: Details): boolean {
 /** What the workshop is called, where it is, what it is paid in, and which season is worked on. */
 @Component({
   selector: 'al-details-editor',
-  imports: [ChoiceField, RecordEditor, TextField],
+  imports: [ChoiceField, MatButtonModule, RecordEditor, TextField],
   template: `
     @if (record.form(); as form) {
       <al-record-editor [record]="record" [hasHeading]="false">
@@ -96,9 +99,15 @@ function isNew({ version, timeZone }: Details): boolean {
         </div>
         @if (isNew()) {
           <p class="soft">
-            The time zone is that of this device. Choose the shop’s own where it is elsewhere: all hours are
-            its, and it stays as it is once there are orders.
+            Time zone and currency are those of this device. Choose the shop’s own where they are others: all
+            hours and sums are its, and both stay as they are once there are orders.
           </p>
+          @if (offered(); as units) {
+            <p class="note">
+              This device is set to the United States: read °F, ounces, inches and a clock of twelve hours?
+              <button matButton="outlined" type="button" (click)="choose(units)">Use these units</button>
+            </p>
+          }
         }
         <div class="row">
           <al-choice
@@ -138,7 +147,12 @@ export class DetailsEditor {
         const details = this.workshop()?.details;
         return details ? [{ id: '', ...details }] : [];
       },
-      form: (kept) => detailsForm(isNew(kept!) ? { ...kept!, timeZone: DEVICE_ZONE } : kept!),
+      form: (kept) =>
+        detailsForm(
+          isNew(kept!)
+            ? { ...kept!, timeZone: DEVICE_ZONE, currency: currencyOf(navigator.language) }
+            : kept!,
+        ),
       draftOf: detailsOf,
       done: () => undefined,
     },
@@ -148,6 +162,9 @@ export class DetailsEditor {
     const details = this.workshop()?.details;
     return details !== undefined && isNew(details);
   });
+  /** Units that people of this device’s region read and that are not in use. */
+  protected readonly offered = computed(() => unitsToOffer(navigator.language));
+  protected readonly choose = chooseUnits;
   protected readonly seasons = computed(() => [
     NEWEST,
     ...(this.workshop()?.seasons ?? []).map(({ id, name }) => ({ id, name })),
