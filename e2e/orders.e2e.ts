@@ -67,7 +67,9 @@ test('the grid tells when an order can be collected, why not, and takes the slot
   await demo.getByLabel('Say it in one line').fill('12 rye truffle thu 13 for N. Oon');
   await demo.getByRole('button', { name: 'Thu 18, 13:00: not possible' }).click();
   await expect(
-    demo.getByText(/^Thu 18, 13:00 is not possible\. Rye truffle: .* Nearest possible: /),
+    demo.getByText(
+      /^Thu 18, 13:00 does not fit beside what is planned; a new plan may find room\. Rye truffle: .* Nearest possible: /,
+    ),
   ).toBeVisible();
   await expect(demo.getByLabel('Time')).toHaveValue('13:00');
   await expectAccessible(demo);

@@ -213,7 +213,7 @@ test('a what-if with one more bowl tells what it would come to and leaves all as
   await panel.getByLabel('What', { exact: true }).selectOption('One more bowl');
   await panel.getByRole('button', { name: 'Try it' }).click();
   await expect(panel.getByText('one more bowl like Bowl A')).toBeVisible();
-  await expect(panel.getByRole('row', { name: /^Cost/ })).toContainText(/[\d,]+/);
+  await expect(panel.getByRole('row', { name: /^Melted and not dipped/ })).toContainText(/[\d,]+/);
   await expect(demo.getByText('Shown: What if.')).toBeVisible();
   await expectAccessible(demo);
   await panel.getByRole('button', { name: 'Discard' }).click();

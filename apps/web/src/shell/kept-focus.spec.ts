@@ -49,6 +49,15 @@ describe('the focus of what goes away', () => {
     expect((await closed(({ isChosen }) => isChosen.set(false)))!.textContent).toBe('Orders');
   });
 
+  test('stays on the body at the bench, where Space belongs to the big button', async () => {
+    const tray = document.createElement('div');
+    tray.id = 'work';
+    tray.innerHTML = '<button class="tray">The seed is in</button>';
+    document.body.append(tray);
+    expect(await closed(() => undefined)).toBe(document.body);
+    tray.remove();
+  });
+
   test('stays where somebody put it', async () => {
     const fixture = TestBed.createComponent(Host);
     document.body.append(fixture.nativeElement as HTMLElement);

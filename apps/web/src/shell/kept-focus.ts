@@ -1,6 +1,8 @@
 import { DOCUMENT } from '@angular/common';
 import { DestroyRef, inject } from '@angular/core';
 
+/** Where it stays on the body: at the bench Space belongs to the one big button. */
+const BIG_BUTTON = '#work .tray';
 /** Where the focus goes when what had it is gone: to what is chosen, else to the head of the place. */
 const NEXT = ['#work main [aria-current="true"]', '#work main .chosen button', '#work main h1', '#work h1'];
 
@@ -17,7 +19,7 @@ export function keepFocus(): void {
   const isLost = (): boolean =>
     last !== null && !last.isConnected && document.activeElement === document.body;
   const observer = new MutationObserver(() => {
-    if (!isLost()) return;
+    if (!isLost() || document.querySelector(BIG_BUTTON)) return;
     // who closed it may have a better idea, and says so at once
     setTimeout(() => {
       if (!isLost()) return;
