@@ -49,6 +49,7 @@ export {
 export { Weighed, Weighing, WeighingDraft, WeighingSetAside, seenOf } from './weighings/weighing';
 export {
   SUPPLY_LINES_MOST,
+  NEW_SUPPLY,
   SUPPLY_PACKS_MOST,
   SupplyChange,
   SupplyDraft,

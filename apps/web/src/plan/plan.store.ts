@@ -272,8 +272,6 @@ const FIRST = {
   totalPieces: 0,
 } as const;
 
-const MS_PER_MINUTE = 60_000;
-
 function waysKey(version: number, { order, product }: OpenLine): string {
   return JSON.stringify([version, order, product]);
 }
@@ -289,11 +287,10 @@ function dayOfWork(
 ): { from: number; to: number } {
   const index = days.findIndex((day) => now < Date.parse(day.end));
   const today = index < 0 ? Math.max(0, days.length - 1) : index;
-  const begins = (saved?.plan.batches ?? []).flatMap(({ stages }) =>
-    stages.map(({ start }) => Date.parse(saved!.horizonStart) + start * MS_PER_MINUTE),
-  );
+  const begins = (saved?.plan.batches ?? []).flatMap(({ stages }) => stages.map(({ start }) => start));
+  const minute = (instant: string): number => minuteIn(saved!, Date.parse(instant));
   const hasWork = ({ start, end }: SeasonDay): boolean =>
-    begins.some((at) => at >= Date.parse(start) && at < Date.parse(end));
+    begins.some((at) => at >= minute(start) && at < minute(end));
   const next = days.findIndex((day, i) => i >= today && hasWork(day));
   const shown = next < 0 ? today : next;
   return { from: shown, to: shown };

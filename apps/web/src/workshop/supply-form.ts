@@ -1,5 +1,5 @@
 import { FormArray, FormControl, FormGroup } from '@angular/forms';
-import type { SupplyDraft } from '@alnage/contract';
+import { NEW_SUPPLY, type SupplyDraft } from '@alnage/contract';
 import {
   AHEAD_HOURS,
   AMOUNT,
@@ -22,20 +22,6 @@ export const KNOWN_CHOICES = KNOWN_INGREDIENTS.map(({ id, name }) => ({ id, name
 
 export type SupplyForm = ReturnType<typeof supplyForm>;
 
-const FIRST: SupplyDraft = {
-  name: '',
-  kind: 'dry',
-  base: 'g',
-  gramsPerMl: null,
-  gramsPerPiece: null,
-  allergens: [],
-  supplier: '',
-  packs: [],
-  sortedOutShare: 0,
-  keepsHours: null,
-  aheadHours: 24,
-};
-
 const plain = <T>(value: T) => new FormControl<T>(value, { nonNullable: true });
 
 export function supplyPackForm(
@@ -50,7 +36,7 @@ export function supplyPackForm(
   });
 }
 
-export function supplyForm(start: SupplyDraft = FIRST) {
+export function supplyForm(start: SupplyDraft = NEW_SUPPLY) {
   return new FormGroup({
     name: nameControl(start.name),
     kind: plain(start.kind),

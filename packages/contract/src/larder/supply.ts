@@ -40,6 +40,21 @@ const draft = {
 export const SupplyDraft = closed(draft);
 export type SupplyDraft = Static<typeof SupplyDraft>;
 
+/** A supply of which nothing is known yet but that it is weighed. */
+export const NEW_SUPPLY: SupplyDraft = {
+  name: '',
+  kind: 'dry',
+  base: 'g',
+  gramsPerMl: null,
+  gramsPerPiece: null,
+  allergens: [],
+  supplier: '',
+  packs: [],
+  sortedOutShare: 0,
+  keepsHours: null,
+  aheadHours: 24,
+};
+
 export const SupplyChange = closed({ ...draft, version: Version });
 export type SupplyChange = Static<typeof SupplyChange>;
 

@@ -93,3 +93,4 @@ export { zonePeak, type ZonePeak } from './view/zone-peak';
 export { waysToMeet, type OpenLine, type WayToMeet } from './ways-to-meet';
 export { whatHelps, type Help, type HelpLimits } from './what-helps';
 export { whatIf, type WhatIf, type WhatIfLimits } from './what-if';
+export { lineKey } from './line-key';

@@ -1,4 +1,4 @@
-import type { RecipeDraft, SupplyDraft } from '@alnage/contract';
+import { NEW_SUPPLY, type RecipeDraft, type SupplyDraft } from '@alnage/contract';
 import { bindRecipe, readRecipe, recipeFigures, withFigures, type Recipe } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../../platform/http/problem-error';
@@ -89,9 +89,9 @@ export async function readRecipeFile(manager: EntityManager, file: unknown): Pro
     const known = found(line);
     if (known) return { ...known, amount, unit };
     newSupplies.push({
-      ...{ id: ingredient, name, kind: 'dry', base: 'g', gramsPerMl, gramsPerPiece },
+      ...NEW_SUPPLY,
+      ...{ id: ingredient, name, gramsPerMl, gramsPerPiece },
       allergens: [...allergens] as SupplyDraft['allergens'],
-      ...{ supplier: '', packs: [], sortedOutShare: 0, keepsHours: null, aheadHours: 24 },
     });
     return { of: 'supply' as const, id: ingredient, amount, unit };
   });

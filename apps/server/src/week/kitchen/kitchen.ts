@@ -3,6 +3,7 @@ import {
   clockStageIndex,
   layIn,
   layInOpen,
+  lineKey,
   promises,
   withHolds,
   slotMaking,
@@ -169,8 +170,13 @@ export class Kitchen {
   onPlan(other: Plan): Kitchen | null {
     const planned = this.with(this.asked.orders);
     const [now, then] = [planned.plan, other].map((plan) => layInOpen({ ...planned, plan }));
-    const missing = new Map(now!.unmet.map((each) => [lineKey(each), each.pieces]));
-    if (then!.unmet.some((each) => each.pieces > (missing.get(lineKey(each)) ?? 0))) return null;
+    const missing = new Map(
+      now!.unmet.map(({ order, product, pieces }) => [lineKey(order, product), pieces]),
+    );
+    if (
+      then!.unmet.some(({ order, product, pieces }) => pieces > (missing.get(lineKey(order, product)) ?? 0))
+    )
+      return null;
     const { newest } = this.plans;
     return new Kitchen({ ...this.plans, newest: { ...newest, plan: then! } }, this.asked, this.setUp);
   }
@@ -259,10 +265,6 @@ export class Kitchen {
 function roomTime(): () => boolean {
   let start: number | null = null;
   return () => performance.now() - (start ??= performance.now()) > ROOM_MILLISECONDS;
-}
-
-function lineKey({ order, product }: { readonly order: string; readonly product: string }): string {
-  return JSON.stringify([order, product]);
 }
 
 function isAsBefore(order: PlanOrder, before: PlanOrder | undefined): boolean {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { ALLERGENS, type SupplyDraft } from '@alnage/contract';
+import { ALLERGENS, NEW_SUPPLY, type SupplyDraft } from '@alnage/contract';
 import { KNOWN_INGREDIENTS } from '@alnage/core';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
@@ -106,10 +106,10 @@ export class NewIngredient {
     if (name === '') return;
     const found = this.found();
     const draft: SupplyDraft = {
-      ...{ name, kind: 'dry', base: 'g' },
+      ...NEW_SUPPLY,
+      name,
       ...{ gramsPerMl: found?.gramsPerMl ?? null, gramsPerPiece: found?.gramsPerPiece ?? null },
       allergens: ALLERGENS.filter((each) => found?.allergens.includes(each)),
-      ...{ supplier: '', packs: [], sortedOutShare: 0, keepsHours: null, aheadHours: 24 },
     };
     this.sent = name;
     this.store.dispatch(RecordActions.saveAsked({ path: 'supplies', draft, original: null }));
