@@ -69,7 +69,10 @@ export default tseslint.config(
         'error',
         {
           patterns: [
-            fromOutside(['@alnage/core$', 'typebox$'], 'the contract knows the core and TypeBox alone'),
+            fromOutside(
+              ['@alnage/core/[a-z]+$', 'typebox$'],
+              'the contract knows parts of the core, and TypeBox, alone',
+            ),
           ],
         },
       ],
@@ -118,8 +121,12 @@ export default tseslint.config(
         {
           patterns: [
             {
-              regex: '^(node:|fastify|typeorm|pg$|@alnage/server|@alnage/core/|@alnage/contract/)',
+              regex: '^(node:|fastify|typeorm|pg$|@alnage/server|@alnage/core/[a-z]+/|@alnage/contract/)',
               message: 'not in the web',
+            },
+            {
+              regex: '^@alnage/core$',
+              message: 'take it from its part, @alnage/core/…: a page loads the parts that it names',
             },
           ],
         },

@@ -1,5 +1,5 @@
 import { windowForecast } from '../packages/core/src/index';
-import { WINDOW, coolingBowls } from '../packages/core/src/temper/testing/cooling-bowl';
+import { WINDOW, coolingBowls } from '../packages/core/src/heat/testing/cooling-bowl';
 
 /** `npm run bench -- forecast`: how long a bowl stays in its window, fitted anew at each reading, and how near that comes. */
 

@@ -161,3 +161,43 @@ test('what a recipe would make of promised orders is told before it is saved', a
   await expect(told).toBeHidden();
   await expect(demo.getByRole('heading', { level: 2, name: 'Rye malt ganache' }).first()).toBeVisible();
 });
+
+test('a caramel is boiled down and shared out by count; a piece tells what it is made of', async ({
+  demo,
+}) => {
+  await go(demo, '/pieces/recipes/new');
+  const editor = demo.getByRole('form', { name: 'New recipe' });
+  await editor.getByLabel('Name').fill('Soft caramel');
+  await editor.getByRole('button', { name: 'Add an ingredient' }).click();
+  for (const [index, amount, of] of [
+    [0, '300', 'Sugar'],
+    [1, '150', 'Cream 35%'],
+  ] as const) {
+    await editor.getByLabel('So much').nth(index).fill(amount);
+    await editor.getByLabel('Of', { exact: true }).nth(index).selectOption({ label: of });
+  }
+  await editor.getByLabel('It yields').selectOption({ label: 'what boiling leaves' });
+  await editor.getByLabel('Boiled to').fill('118');
+  await editor.getByLabel('Stays in the pot').fill('0');
+  await editor.getByLabel('Shared out').selectOption({ label: 'by count' });
+  await editor.getByLabel('It makes').fill('40');
+  // 89 g of water came with the cream, of which what belongs to a syrup of 118 °C stays
+  await expect(
+    editor.getByText(/450 g go in, \d\d(\.\d)? g of water boil off, 4\d\d g are shared out/),
+  ).toBeVisible();
+  await expect(editor.getByText(/: 40 portions of 10\.\d g\./)).toBeVisible();
+  await expectAccessible(demo);
+  await editor.getByRole('button', { name: 'Save the recipe' }).click();
+  await expect(demo.getByRole('row', { name: /^boils off −/ })).toBeVisible();
+  await demo.getByLabel('Scaled to').selectOption({ label: 'so many times' });
+  await demo.getByRole('button', { name: '×3' }).click();
+  await expect(demo.getByRole('row', { name: /^Sugar 300 g 900 g/ })).toBeVisible();
+
+  await go(demo, '/pieces?piece=rye-truffle');
+  const facts = demo.getByRole('table', { name: 'What it is made of' });
+  await expect(facts.getByRole('row', { name: /^Energy \d+ kJ · \d+ kcal/ })).toBeVisible();
+  await expect(
+    demo.getByRole('list', { name: 'Ingredients, the heaviest first' }).getByRole('listitem').first(),
+  ).toContainText('Dark 64');
+  await expectAccessible(demo);
+});

@@ -13,7 +13,8 @@ test('an order is taken by keyboard alone, found, and planned', async ({ demo })
   await demo.keyboard.type('Fri');
   await demo.keyboard.press('Tab');
   await demo.keyboard.type('16.30');
-  await demo.keyboard.press('Tab');
+  // the pickup point, the telephone, and what must never be in it stay as they are
+  for (let fields = 0; fields < 3; fields++) await demo.keyboard.press('Tab');
   await demo.keyboard.press('Tab');
   await demo.keyboard.press('Control+a');
   await demo.keyboard.type('18');
@@ -59,6 +60,29 @@ test('an order is said in one line; what is not understood is put right first', 
   await expect(row).toContainText('Sat 20, 11:30');
   await expect(row).toContainText('6 dusk berry');
   await expect(row).toContainText('1 twist bag');
+});
+
+test('a vague order takes no more than seventy keys, its question included', async ({ demo }) => {
+  await go(demo, '/orders');
+  await beginOrder(demo);
+  let keys = 1;
+  const press = async (key: string): Promise<void> => {
+    keys += 1;
+    await demo.keyboard.press(key);
+  };
+  for (const letter of '6 berries sat 11.30 for K. Vague tel 050 0177') await press(letter);
+  await press('Enter');
+  await expect(demo.getByText('“6 berries” may be')).toBeVisible();
+  // the focus is on what it may be: two boxes, then the berry
+  await expect(demo.getByRole('button', { name: '6 six berries' })).toBeFocused();
+  for (let boxes = 0; boxes < 2; boxes++) await press('Tab');
+  await expect(demo.getByRole('button', { name: '6 dusk berry' })).toBeFocused();
+  await press('Enter');
+  await expect(demo.getByLabel('Say it in one line')).toBeFocused();
+  await press('Enter');
+  await expect(demo.getByRole('row', { name: /K\. Vague/ })).toContainText('6 dusk berry');
+  expect(keys).toBeLessThanOrEqual(70);
+  await expect(demo.getByRole('complementary', { name: 'Margin' })).toContainText('050 0177');
 });
 
 test('the grid tells when an order can be collected, why not, and takes the slot', async ({ demo }) => {
@@ -200,7 +224,7 @@ test('a list goes out as CSV and comes in again, once', async ({ demo }) => {
   const csv = await readFile(await download.path(), 'utf8');
   const [head] = csv.split('\r\n');
   const line =
-    'X,R. Turn,promised,2026-06-20,13:30,The shop,"1 Truffle box, 2 Salt twist",10,0,0,0,EUR,=not run,';
+    'X,R. Turn,promised,2026-06-20,13:30,The shop,"1 Truffle box, 2 Salt twist",10,0,0,0,EUR,050 0777,egg,=not run,';
   const file = { name: 'orders.csv', mimeType: 'text/csv', buffer: Buffer.from(`${head}\r\n${line}\r\n`) };
   await demo.getByLabel('List of orders').setInputFiles(file);
   await expect(demo.getByText('1 line: 1 to import, 0 already there, 0 with faults')).toBeVisible();

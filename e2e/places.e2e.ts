@@ -1,37 +1,27 @@
 import { expect, expectAccessible, expectContrast, go, test } from './workshop';
+import type { Page } from '@playwright/test';
+import { PLACES } from './places';
 
-const PLACES = [
-  '/season',
-  '/orders',
-  '/pieces',
-  '/pieces/new',
-  '/pieces/recipes',
-  '/pieces/recipes/new',
-  '/pieces/sums',
-  '/larder',
-  '/larder/market',
-  '/larder/preparation',
-  '/plan',
-  '/bench',
-  '/counter',
-  '/ledger',
-  '/ledger/season',
-  '/practice',
-  '/workshop/coatings',
-  '/workshop/bowls',
-  '/workshop/zones',
-  '/workshop/shop',
-  '/workshop/people',
-  '/workshop/seasons',
-  '/workshop/rules',
-  '/workshop/supplies',
-  '/workshop/boxes',
-  '/workshop/points',
-  '/workshop/customers',
-  '/workshop/devices',
-  '/workshop/out',
-  '/workshop/units',
-];
+/** How wide the page and its place are, whatever the screen. */
+function widest(page: Page): Promise<number> {
+  return page.evaluate(() =>
+    Math.max(document.documentElement.scrollWidth, document.querySelector('.place, .sheet')!.scrollWidth),
+  );
+}
+
+/** What is chosen somewhere and cannot be read for want of room. */
+function cutChoices(page: Page): Promise<string[]> {
+  return page.locator('al-line select:visible').evaluateAll((all) =>
+    (all as HTMLSelectElement[]).flatMap((each) => {
+      const pen = document.createElement('canvas').getContext('2d')!;
+      const style = getComputedStyle(each);
+      pen.font = style.font;
+      const text = each.selectedOptions[0]?.text ?? '';
+      const room = each.clientWidth - parseFloat(style.paddingRight);
+      return pen.measureText(text).width > room + 1 ? [text] : [];
+    }),
+  );
+}
 
 for (const path of PLACES)
   test(`${path} is accessible on a desk, by day and in the evening, and on a phone, no wider than it`, async ({
@@ -44,17 +34,31 @@ for (const path of PLACES)
     await expectContrast(demo);
     await demo.evaluate(() => delete document.documentElement.dataset['theme']);
 
-    await demo.setViewportSize({ width: 390, height: 844 });
-    const widths = (): Promise<number[]> =>
-      demo.evaluate(() => [
-        document.documentElement.scrollWidth,
-        document.querySelector('.place, .sheet')!.scrollWidth,
-      ]);
-    await expect.poll(async () => Math.max(...(await widths()))).toBeLessThanOrEqual(390);
+    // a desk at 200%, then a telephone
+    for (const [width, height] of [
+      [640, 400],
+      [390, 844],
+    ] as const) {
+      await demo.setViewportSize({ width, height });
+      await expect.poll(() => widest(demo)).toBeLessThanOrEqual(width);
+      expect(await cutChoices(demo)).toEqual([]);
+    }
     const here = demo.getByRole('navigation', { name: 'Places' }).locator('[aria-current=page]');
     if ((await here.count()) > 0) await expect(here).toBeInViewport({ ratio: 0.9 });
     await expectAccessible(demo);
   });
+
+test('on a telephone header and ruler fold, with today and the place in sight', async ({ demo }) => {
+  await demo.setViewportSize({ width: 390, height: 844 });
+  await go(demo, '/practice');
+  const heading = (await demo.getByRole('heading', { level: 1 }).boundingBox())!;
+  expect(heading.y).toBeLessThan(120);
+  await expect(demo.getByRole('link', { name: 'Practice' })).toBeInViewport({ ratio: 0.9 });
+  await expect(demo.getByRole('button', { name: /^Thu 18/ })).toBeInViewport({ ratio: 0.9 });
+  await demo.getByRole('button', { name: 'Unfold the ruler' }).click();
+  await expect(demo.getByRole('button', { name: 'Fold the ruler' })).toBeVisible();
+  expect((await demo.getByRole('heading', { level: 1 }).boundingBox())!.y).toBeGreaterThan(heading.y + 20);
+});
 
 test('the composer and the keys are accessible too', async ({ demo }) => {
   await go(demo, '/orders');

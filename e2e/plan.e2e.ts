@@ -96,7 +96,7 @@ test('a plan is seen to become better, is stopped, and is published', async ({ d
   const before = await planNow(demo);
   await demo.request.post(`${address()}/api/plan/jobs`, { data: { kind: 'plan', seconds: 60 } });
   await expect(demo.getByText('Shown is the best so far')).toBeVisible();
-  await expect(demo.getByText(/worth [\d,]+ minutes of work/)).toBeVisible();
+  await expect(demo.getByText(/pieces .* old at pickup, .* melted and not dipped/)).toBeVisible();
   await expectAccessible(demo);
   await demo.getByRole('button', { name: 'Stop, keep the best' }).click();
   await expect(demo.getByText(/Planned: \d+ batches/)).toBeVisible();

@@ -18,7 +18,7 @@ export default defineConfig({
   ],
   retries: 0,
   timeout: 90_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 15_000 },
   reporter: process.env['ALNAGE_E2E_JSON']
     ? [['line'], ['json', { outputFile: process.env['ALNAGE_E2E_JSON'] }]]
     : [['line']],

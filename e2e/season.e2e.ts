@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
+import { PLACES } from './places';
 import { beginOrder, expect, expectAccessible, go, test } from './workshop';
 
 test.use({ ownDemo: 'season' });
@@ -129,6 +130,29 @@ test('an empty workshop is led from nothing to its first promised order', async 
   await demo.keyboard.press('Enter');
   await expect(demo.getByRole('row', { name: /A\. First/ })).toContainText('promised');
   await expect(demo.getByText('Setting up:')).toBeHidden();
+});
+
+test('what an unplanned workshop names as the next thing can be gone to', async ({ demo }) => {
+  test.slow();
+  const address = process.env['ALNAGE_E2E_EMPTY']!;
+  const named = new Map<string, string>();
+  for (const path of PLACES) {
+    await go(demo, path, address);
+    await demo.waitForLoadState('networkidle');
+    const links = await demo
+      .locator(':is(main, aside) a[href^="/"]:not([href^="/api"])')
+      .evaluateAll((all) =>
+        all.map((each) => [each.getAttribute('href')!, each.textContent.trim()] as const),
+      );
+    for (const [href, words] of links) named.set(href, words);
+  }
+  expect([...named.values()]).toContain('Plan the week');
+  for (const [href, words] of named)
+    await test.step(`${words}: ${href}`, async () => {
+      await go(demo, href, address);
+      await expect(demo.getByText(/There is no such/)).toBeHidden();
+      expect(new URL(demo.url()).pathname).toBe(href.split('?')[0]);
+    });
 });
 
 test('a whole workshop is taken out, and its file is what is published', async ({ demo, request }) => {

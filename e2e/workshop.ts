@@ -57,6 +57,16 @@ export async function beginOrder(page: Page): Promise<void> {
   await expect(page.getByLabel('Say it in one line')).toBeFocused();
 }
 
+/** Buttons of the work that are too small for a finger, each with its size. */
+export function smallTargets(page: Page): Promise<string[]> {
+  return page.locator('main button:visible').evaluateAll((buttons) =>
+    buttons.flatMap((button) => {
+      const { width, height } = button.getBoundingClientRect();
+      return Math.min(width, height) < 44 ? [`${button.textContent.trim()} ${width}×${height}`] : [];
+    }),
+  );
+}
+
 /** No finding of axe on the page as it stands, contrast at AA included. */
 export async function expectAccessible(page: Page): Promise<void> {
   await expectNoFinding(page, (axe) =>

@@ -1,5 +1,11 @@
+import { readdirSync } from 'node:fs';
 import { build } from 'esbuild';
 import { at } from './lib/paths.mjs';
+
+const CORE = 'packages/core/src';
+const CORE_PARTS = readdirSync(at(CORE), { withFileTypes: true })
+  .filter((entry) => entry.isDirectory())
+  .map(({ name }) => name);
 
 /** Bundles our own code of the server and of its threads into a file each; packages stay where npm put them. */
 await build({
@@ -16,7 +22,8 @@ await build({
   sourcemap: true,
   packages: 'external',
   alias: {
-    '@alnage/core': at('packages/core/src/index.ts'),
+    ...Object.fromEntries(CORE_PARTS.map((part) => [`@alnage/core/${part}`, at(CORE, part, 'index.ts')])),
+    '@alnage/core': at(CORE, 'index.ts'),
     '@alnage/contract': at('packages/contract/src/index.ts'),
   },
   tsconfig: at('apps/server/tsconfig.json'),

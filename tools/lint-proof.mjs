@@ -39,6 +39,16 @@ const SNIPPETS = [
     `import { DataSource } from 'typeorm';\nexport { DataSource };`,
     'no-restricted-imports',
   ],
+  [
+    'apps/web/src/x.ts',
+    `import { surfaceMm2 } from '@alnage/core';\nexport { surfaceMm2 };`,
+    'no-restricted-imports',
+  ],
+  [
+    'packages/contract/src/x.ts',
+    `import { LENGTH_MM } from '@alnage/core';\nexport { LENGTH_MM };`,
+    'no-restricted-imports',
+  ],
   ['apps/web/src/x.ts', `import fs from 'node:fs';\nexport { fs };`, 'no-restricted-imports'],
   ['apps/web/src/x.ts', `console.log('left behind');`, 'no-console'],
   [

@@ -1,11 +1,6 @@
-import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-const source = (path: string): string =>
-  fileURLToPath(new URL(`../../packages/${path}/src/index.ts`, import.meta.url));
-
 export default defineConfig({
-  resolve: { alias: { '@alnage/core': source('core'), '@alnage/contract': source('contract') } },
   test: {
     name: 'server',
     include: ['src/**/*.test.ts'],

@@ -31,7 +31,7 @@ export async function requireChromium() {
     if (!existsSync(SHELL))
       await installDebian('chromium-headless-shell', 'Chromium (for the tests of the real interface)');
   } catch (error) {
-    // slower, but it does
+    // slower, but it works
     if (!existsSync(WHOLE)) throw error;
   }
   return findChromium();

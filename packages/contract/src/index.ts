@@ -13,6 +13,7 @@ export {
   LINE_PIECES_MOST,
   NOTE_LENGTH,
   ORDER_STATES,
+  PHONE_LENGTH,
   PROMISED_STATES,
   Order,
   OrderBox,
@@ -102,7 +103,6 @@ export {
   CustomerDraft,
   CustomerExport,
   CustomerMerge,
-  PHONE_LENGTH,
   WISHES_LENGTH,
 } from './customers/customer';
 export {
@@ -114,6 +114,7 @@ export {
 export { CSV_LISTS, FEEDS, Feed, type CsvList } from './exports/feed';
 export {
   IMPORT_FIELDS,
+  IMPORT_MUSTS,
   IMPORT_LINES_MOST,
   IMPORT_TEXT_MOST,
   ImportReport,

@@ -1,20 +1,25 @@
 import { fork } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { runBoil } from './commands/run-boil';
 import { runBowl } from './commands/run-bowl';
 import { runBuy } from './commands/run-buy';
+import { runCentre } from './commands/run-centre';
 import { runCoat } from './commands/run-coat';
 import { runCool } from './commands/run-cool';
 import { runGanache } from './commands/run-ganache';
+import { runMould } from './commands/run-mould';
 import { runScale } from './commands/run-scale';
 import { runSeed } from './commands/run-seed';
 import { runTail } from './commands/run-tail';
+import { runThin } from './commands/run-thin';
+import { runYield } from './commands/run-yield';
 import { InputError } from './input/input-error';
 import { readProblem } from './planner/read-problem';
 import { requireWithin, type Bound } from './input/bounds';
 import { planFor, type PlanAnswer, type PlanTask } from './plan-task';
 
-/** Reads and writes for the core, which else does neither; what it starts is in the files beside it. `npm run -s core -- NAME < in.json` */
+/** The command line: the only part of the core that reads and writes; the commands are in the files beside it. `npm run -s core -- NAME < in.json` */
 
 type Options = Partial<Record<'seconds' | 'steps' | 'seed' | 'threads', string>>;
 type Command = (input: unknown, options: Options) => unknown;
@@ -25,15 +30,20 @@ const SECONDS: Bound = { min: 0, max: 86_400 };
 const WHOLE: Bound = { min: 1, max: 1e9, isInteger: true };
 
 const COMMANDS: Readonly<Record<string, Command>> = {
+  boil: (input) => runBoil(input),
   bowl: (input) => runBowl(input),
   buy: (input) => runBuy(input),
+  centre: (input) => runCentre(input),
   coat: (input) => runCoat(input),
   cool: (input) => runCool(input),
   ganache: (input) => runGanache(input),
+  mould: (input) => runMould(input),
   plan: (input, options) => runPlan(input, options),
   scale: (input) => runScale(input),
   seed: (input) => runSeed(input),
   tail: (input) => runTail(input),
+  thin: (input) => runThin(input),
+  yield: (input) => runYield(input),
 };
 
 /** Plans in so many threads, each by a seed of its own, and takes the cheapest plan. */
@@ -50,7 +60,7 @@ async function runPlan(input: unknown, options: Options): Promise<unknown> {
   return plans.reduce((best, each) => (each.cost < best.cost ? each : best)).plan;
 }
 
-/** A process of its own, for the core runs as it is written and threads take no loader. */
+/** A process of its own: the core runs from its TypeScript sources, and worker threads take no loader. */
 function planElsewhere(task: PlanTask): Promise<PlanAnswer> {
   return new Promise((resolve, reject) => {
     const other = fork(new URL('plan-elsewhere.ts', import.meta.url), { serialization: 'advanced' });

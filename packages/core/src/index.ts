@@ -2,6 +2,7 @@ export * from './bench';
 export * from './buying';
 export * from './chance';
 export * from './coating';
+export * from './heat';
 export * from './input';
 export * from './larder';
 export * from './melting';

@@ -1,4 +1,4 @@
-import type { BenchEvent } from '@alnage/core';
+import type { BenchEvent } from '@alnage/core/bench';
 import { TestBed } from '@angular/core/testing';
 import type { Bench, BenchEventsAsk } from '@alnage/contract';
 import { Outbox } from '../shared/bench/outbox';
@@ -212,6 +212,28 @@ describe('the bench', () => {
     expect(page.page.querySelector('.sealed a')!.getAttribute('href')).toBe('/ledger');
     await page.click('Read');
     expect(page.text()).not.toContain('18-A-1 is sealed');
+  });
+
+  test('seals only once what was done here is with the server', async () => {
+    const page = await open({
+      events: [...begun, deedAt(691, { kind: 'tray', pieces: 76 }), deedAt(692, { kind: 'end' })],
+    });
+    await page.click('Weigh bowl');
+    await page.click('Save the weight');
+    // at once, before the weight has left this device
+    await page.click('Seal the run');
+    page.http.expectNone('/api/runs');
+    expect(page.text()).toContain('Sending what was done at this bench first; then the run is sealed.');
+    page.http.expectOne('/api/bench/events').error(new ProgressEvent('error'));
+    await page.settle();
+    page.http.expectNone('/api/runs');
+    dispatchEvent(new Event('online'));
+    await page.settle();
+    expect((await page.sent())[0]!.deed).toMatchObject({ kind: 'weigh' });
+    await page.settle();
+    page.http.expectOne('/api/runs').flush(sealedRun);
+    await page.settle();
+    expect(page.text()).toContain('18-A-1 is sealed');
   });
 
   test('names the fields that stand in the way of sealing', async () => {

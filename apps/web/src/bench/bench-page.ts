@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { isDip, type BenchLens } from '@alnage/core';
+import { isDip, type BenchLens } from '@alnage/core/bench';
 import { Store } from '@ngrx/store';
-import { capital, counted, listed } from '../shared/formats/formats';
+import { capital, counted, listed, temperature } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
@@ -68,7 +68,7 @@ export class BenchPage {
   protected readonly head = computed(() => {
     const [at, words] = [this.page.current(), this.page.words()];
     if (!at || !words) return null;
-    const sub = [at.code ?? '', workSub(at.work, words)].filter(Boolean).join(' · ');
+    const sub = [at.code ?? '', workSub(at.work, words, this.page.nowMinute())].filter(Boolean).join(' · ');
     return { title: workTitle(at.work, words), sub };
   });
   private readonly late = computed(
@@ -81,7 +81,9 @@ export class BenchPage {
       .queue()
       .filter(({ work }) => work.key !== current?.work.key)
       .slice(0, NEXT_ROWS)
-      .map((at) => workRow(at, words, this.late().get(at.work.key) ?? 0));
+      .map((at) =>
+        workRow(at, words, { now: this.page.nowMinute(), lateMinutes: this.late().get(at.work.key) ?? 0 }),
+      );
   });
   protected readonly mind = computed(() => {
     const [at, bench] = [this.page.current(), this.page.bench()];
@@ -89,7 +91,7 @@ export class BenchPage {
   });
   protected readonly path = computed(() => {
     const [at, words] = [this.page.current(), this.page.words()];
-    return at && words ? pathOf(at, this.page.all(), words) : [];
+    return at && words ? pathOf(at, { all: this.page.all(), now: this.page.nowMinute() }, words) : [];
   });
   /** What being late, short or without a bowl means for today’s pickups. */
   private readonly allTroubles = computed(() => {
@@ -111,7 +113,7 @@ export class BenchPage {
     const room = roomCelsius();
     if (room === null) return '';
     const damp = humidity();
-    return `Kitchen ${room.toFixed(1)} °C${damp === null ? '' : `, ${Math.round(damp)}% humidity`}`;
+    return `Kitchen ${temperature(room)}${damp === null ? '' : `, ${Math.round(damp)}% humidity`}`;
   });
 
   protected readSealed(): void {

@@ -1,5 +1,5 @@
 import type { Bench, Piece } from '@alnage/contract';
-import { isDip, type BenchWork, type DayTrouble, type WorkAtBench } from '@alnage/core';
+import { isDip, type BenchWork, type DayTrouble, type WorkAtBench } from '@alnage/core/bench';
 import { capital, counted, duration, listed, mass } from '../shared/formats/formats';
 import { waivedText } from '../shared/orders/waiver-words';
 import type { PlanWords } from '../shared/plan/plan-names';
@@ -23,8 +23,8 @@ export function workTitle(work: BenchWork, words: PlanWords): string {
     : `${capital(words.stage(work.product, work.stage))} ${piece}`;
 }
 
-/** Bowl A · dark 64 · planned 09:54–11:02 · Tove. */
-export function workSub(work: BenchWork, words: PlanWords): string {
+/** Bowl A · dark 64 · planned 09:54–11:02 · Tove; with its day where that is not today. */
+export function workSub(work: BenchWork, words: PlanWords, now: number): string {
   const bowl = work.kind === 'melt' ? work.bowl : work.melt?.bowl;
   const coating = work.kind === 'melt' ? null : work.melt?.coating;
   const pieces = work.kind === 'stage' ? counted(work.pieces, 'good piece') : null;
@@ -32,21 +32,26 @@ export function workSub(work: BenchWork, words: PlanWords): string {
     pieces,
     bowl && words.bowl(bowl),
     coating && words.coating(coating),
-    `planned ${words.clock(work.start)}–${words.clock(work.end)}`,
+    `planned ${words.near(work.start, now)}–${words.near(work.end, work.start)}`,
     words.person(work.person),
   ]
     .filter(Boolean)
     .join(' · ');
 }
 
-export function workRow({ work }: WorkAtBench, words: PlanWords, lateMinutes: number): WorkRow {
+/** A work to come, and how late it is by now. */
+export function workRow(
+  { work }: WorkAtBench,
+  words: PlanWords,
+  { now, lateMinutes }: { readonly now: number; readonly lateMinutes: number },
+): WorkRow {
   const late = lateMinutes >= 1 ? `, ${duration(lateMinutes)} late` : '';
   const more =
     work.kind === 'melt'
       ? words.bowl(work.bowl)
       : `${counted(work.pieces, 'piece')}${work.melt ? `, ${words.bowl(work.melt.bowl)}` : ''}`;
   return {
-    ...{ key: work.key, time: words.clock(work.start), title: workTitle(work, words) },
+    ...{ key: work.key, time: words.near(work.start, now), title: workTitle(work, words) },
     sub: more + late,
     isLate: lateMinutes >= 1,
   };
@@ -111,7 +116,11 @@ export interface StageStep {
   readonly standing: 'done' | 'here' | 'next';
 }
 
-export function pathOf(at: WorkAtBench, all: readonly WorkAtBench[], words: PlanWords): StageStep[] {
+export function pathOf(
+  at: WorkAtBench,
+  { all, now }: { readonly all: readonly WorkAtBench[]; readonly now: number },
+  words: PlanWords,
+): StageStep[] {
   const { work } = at;
   if (work.kind !== 'stage') return [];
   const own = all.filter((each) => each.work.kind === 'stage' && each.work.batch === work.batch);
@@ -126,7 +135,7 @@ export function pathOf(at: WorkAtBench, all: readonly WorkAtBench[], words: Plan
     return [
       {
         name: capital(words.stage(stage.product, stage.stage)),
-        sub: isDone && !isHere ? `done, ${rest}` : `${words.clock(stage.start)}, ${rest}`,
+        sub: isDone && !isHere ? `done, ${rest}` : `${words.near(stage.start, now)}, ${rest}`,
         standing: isHere ? 'here' : isDone ? 'done' : 'next',
       },
     ];

@@ -1,4 +1,4 @@
-import type { SealDoubt, TroubleCause, TroubleEffect, TroubleSign } from '@alnage/core';
+import type { SealDoubt, TroubleCause, TroubleEffect, TroubleSign } from '@alnage/core/bench';
 import { REJECT_WORDS } from '../shared/bench/reject-words';
 import type { KeptDeed } from '../shared/bench/deed-box';
 import { mass, pieceMass } from '../shared/formats/formats';
@@ -19,7 +19,7 @@ export const SIGN_WORDS: Readonly<Record<TroubleSign, string>> = {
 };
 
 interface CauseTold {
-  /** What is asked to tell it from the others. */
+  /** The question that tells this cause from the others. */
   readonly ask: string;
   readonly name: string;
   readonly remedy: string;
@@ -129,7 +129,7 @@ export const EFFECT_WORDS: Readonly<Record<TroubleEffect, string>> = {
   'lose-melt': 'This melt is lost: what was still to be dipped from it needs another bowl.',
 };
 
-/** What cannot well be, as a question. */
+/** A figure that is hardly right, as a question. */
 export function doubtWords(doubt: SealDoubt): string {
   switch (doubt.kind) {
     case 'coat-before-open':

@@ -4,7 +4,6 @@ import type { ReadingsView } from '@alnage/contract';
 import {
   canBeDone,
   contentsOf,
-  courseAhead,
   isDip,
   queueOf,
   runShown,
@@ -14,7 +13,8 @@ import {
   type BenchLens,
   type StageWork,
   type WorkAtBench,
-} from '@alnage/core';
+} from '@alnage/core/bench';
+import { courseAhead } from '@alnage/core/heat';
 import { Actions, ofType } from '@ngrx/effects';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';

@@ -1,5 +1,5 @@
 import type { Reading } from '@alnage/contract';
-import { worksAtBench } from '@alnage/core';
+import { worksAtBench } from '@alnage/core/bench';
 import { bench, deedAt, melt, START } from '../testing/small-bench';
 import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';

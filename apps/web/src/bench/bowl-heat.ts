@@ -1,12 +1,7 @@
 import type { CoatingView, Piece, Reading, Workshop } from '@alnage/contract';
-import {
-  heatAtWork,
-  windowsOf,
-  type BenchWork,
-  type HeatAtWork,
-  type MeltSchool,
-  type WorkAtBench,
-} from '@alnage/core';
+import { heatAtWork, type HeatAtWork } from '@alnage/core/heat';
+import { type BenchWork, type WorkAtBench } from '@alnage/core/bench';
+import { windowsOf, type MeltSchool } from '@alnage/core/temper';
 
 export interface HeatContext {
   readonly workshop: Workshop;

@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { mendedBeside, type Mended } from '@alnage/core';
+import { mendedBeside, type Mended } from '@alnage/core/bench';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
@@ -59,7 +59,6 @@ export const MendStore = signalStore(
     const store = inject(Store);
     const bench = inject(BenchStore);
     const days = store.selectSignal(workshopFeature.selectDays);
-    const saved = store.selectSignal(planFeature.selectSaved);
     /** From now to the end of the day, in minutes of the plan. */
     const restOfDay = (): [number, number] => {
       const now = bench.start() + bench.nowMinute() * MS_PER_MINUTE;
@@ -93,8 +92,7 @@ export const MendStore = signalStore(
       /** Everybody works by it from now on. */
       sayYes(): void {
         const version = mend.mended()?.version;
-        if (version !== undefined && saved()?.version === version)
-          store.dispatch(PlanActions.publishAsked({ version }));
+        if (version !== undefined) store.dispatch(PlanActions.publishAsked({ version }));
       },
       leave(): void {
         patchState(mend, { job: null, away: null, trouble: null });

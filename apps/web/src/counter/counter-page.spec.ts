@@ -1,5 +1,9 @@
 import { TestBed } from '@angular/core/testing';
+import { benchWorks } from '@alnage/core/bench';
+import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
+import { BenchActions } from '../state/bench.state';
+import { bench } from '../testing/small-bench';
 import { order, savedPlan } from '../testing/small-workshop';
 import { render, type Rendered } from '../testing/render';
 import { CounterPage } from './counter-page';
@@ -107,6 +111,28 @@ describe('the Counter place', () => {
     await page.click('M-0401');
     expect(page.page.querySelector('aside')!.textContent).toContain('Say at the counter');
     expect(page.text()).not.toContain('Cancel the order');
+  });
+
+  test('goes by the bench, not by the plan, and says how far each piece is', async () => {
+    const saved = savedPlan(orders.slice(0, 2));
+    const works = benchWorks(saved.problem, saved.plan);
+    const wash = works.find((work) => work.kind === 'stage')!.key;
+    const page = await render(CounterPage, { orders, saved, bench: { ...bench, works, ended: [wash] } });
+    TestBed.inject(EllStore).pick(1, 1);
+    await page.settle();
+    await page.click('On the shelf, M-0401');
+    page.http.expectNone('/api/orders/o1/move');
+    expect(page.page.querySelector('.stop')!.textContent).toContain(
+      'The bench says: 24 dusk berry under way.',
+    );
+    expect(page.page.querySelector('aside')!.textContent).toContain('by the bench: under way');
+    TestBed.inject(Store).dispatch(
+      BenchActions.read({ bench: { ...bench, works, ended: works.map(({ key }) => key) } }),
+    );
+    await page.settle();
+    expect(page.page.querySelector('.stop')).toBeNull();
+    await page.click('On the shelf, M-0401');
+    page.http.expectOne('/api/orders/o1/move').flush(order({ state: 'ready', version: 2 }));
   });
 
   test('says so when nobody collects', async () => {

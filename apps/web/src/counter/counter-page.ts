@@ -4,7 +4,7 @@ import type { Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../shared/forms/entry-field';
 import { Keys } from '../shared/keys';
-import { hourText } from '../shared/formats/wall-time';
+import { hourText, shortHour, spokenHour } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { OrderDetails } from '../shared/orders/order-details';
 import { waivedText } from '../shared/orders/waiver-words';
@@ -74,6 +74,8 @@ export class CounterPage {
   }
 
   protected readonly hourText = hourText;
+  protected readonly shortHour = shortHour;
+  protected readonly spokenHour = spokenHour;
   protected readonly waivedText = waivedText;
 
   protected goTo(hour: string): void {

@@ -1,5 +1,6 @@
 import type { Order } from '@alnage/contract';
-import { catalogueOf } from '@alnage/core';
+import type { MadeForOrder } from '@alnage/core/bench';
+import { catalogueOf } from '@alnage/core/planner';
 import { orderFates } from '../state/order-fate';
 import { piece } from '../testing/small-piece';
 import { names, order, savedPlan, workshop } from '../testing/small-workshop';
@@ -28,6 +29,7 @@ const input: CounterInput = {
   clashBook: { pieces: [piece], declared: { coatings: workshop.coatings, book: workshop }, stop: 'bowls' },
   customers: new Map(),
   fates: orderFates(catalogueOf(saved.problem), saved),
+  made: null,
   horizonStart: Date.parse(saved.horizonStart),
   day: workshop.season!.days[1]!,
   find: '',
@@ -59,6 +61,31 @@ describe('the hours of the counter', () => {
     expect(unplanned[0]!.rows[0]).toMatchObject({ ready: { word: 'not planned' }, age: '–', eatBy: '–' });
   });
 
+  test('go by what the bench wrote down, whatever the plan’s hour', () => {
+    const share = { batch: 'b1', product: 'dusk-berry', pieces: 24, lacks: 0 };
+    const rowAt = (now: number, own: Partial<MadeForOrder>) =>
+      counterHours({ ...input, now, made: new Map([['o1', [{ ...share, stage: 'packed', ...own }]]]) })[0]!
+        .rows[0]!;
+    const packed = input.horizonStart + input.fates.get('o1')!.packed! * 60_000;
+    const [before, after] = [packed - 60_000, packed + 60_000];
+    expect(rowAt(before, {})).toMatchObject({ stop: null, ready: { word: 'packed', tone: 'well' } });
+    // its hour is past, and nobody packed it
+    const waits = rowAt(after, { stage: 'made' });
+    expect(waits.stop).toBe('The bench says: 24 dusk berry made, not packed.');
+    expect(waits.ready).toEqual({ word: 'not packed yet', tone: 'care' });
+    expect(rowAt(before, { stage: 'not-begun' }).ready.word).toMatch(/^packed by /);
+    const short = rowAt(after, { lacks: 2 });
+    expect(short.stop).toBe('The bench says: 2 of 24 dusk berry missing.');
+    expect(short.ready).toEqual({ word: '2 missing', tone: 'over' });
+  });
+
+  test('go by the plan’s hour where the bench writes nothing', () => {
+    const packed = input.horizonStart + input.fates.get('o1')!.packed! * 60_000;
+    const stopAt = (now: number) => counterHours({ ...input, now })[0]!.rows[0]!.stop;
+    expect(stopAt(packed - 60_000)).toMatch(/^By the plan it is not packed before Fri 19, /);
+    expect(stopAt(packed)).toBeNull();
+  });
+
   test('mark as late what was not collected by now', () => {
     const rows = counterHours({ ...input, now: Date.parse('2026-06-19T13:00:00Z') }).flatMap(
       (hour) => hour.rows,
@@ -85,5 +112,8 @@ describe('the hours of the counter', () => {
     expect(waived).not.toContain('must never have');
     expect(waived).toContain('Has soya in spite of the customer’s allergy: For a guest (Runa).');
     expect(stopOf({ customerId: null })).toBeNull();
+    // said with the order, of somebody whom nobody remembers
+    const said = stopOf({ customerId: null, allergies: ['soya'] });
+    expect(said).toContain('I. Varg must never have soya: Dusk berry has soya.');
   });
 });

@@ -6,12 +6,14 @@ import {
   type SeasonDay,
   type Workshop,
 } from '@alnage/contract';
-import { allergenClashes, unanswered, type ClashBook } from '@alnage/core';
+import { isAllPacked, lackingPieces, type MadeForOrder } from '@alnage/core/bench';
+import { allergenClashes, neverOf, unanswered, type ClashBook } from '@alnage/core/larder';
 import { duration, listed, money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
 import { allergensText } from '../shared/orders/allergen-words';
 import { clashText } from '../shared/orders/clash-words';
+import { missingText } from '../shared/orders/made-words';
 import { waivedText } from '../shared/orders/waiver-words';
 import type { OrderFate } from '../state/order-fate';
 import type { OrderNames } from '../state/workshop.state';
@@ -50,6 +52,8 @@ export interface CounterInput {
   readonly clashBook: ClashBook;
   readonly customers: ReadonlyMap<string, Pick<Customer, 'allergies'>>;
   readonly fates: ReadonlyMap<string, OrderFate>;
+  /** What is made for each order by what the bench wrote down; null where it wrote down nothing. */
+  readonly made: ReadonlyMap<string, readonly MadeForOrder[]> | null;
   readonly horizonStart: number;
   readonly day: SeasonDay;
   readonly find: string;
@@ -84,7 +88,7 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
     what: linesText(order, input.names),
     time: wall.time(at),
     point: input.workshop.pickupPoints.find((point) => point.id === order.pickupPoint)?.name ?? '',
-    ready: readyText(order, fate, (minute) => wall.dayTime(input.horizonStart + minute * MS_PER_MINUTE)),
+    ready: readyText(order, input, wall),
     age: ageText(fate),
     eatBy: eatByText(fate, input, wall),
     toPay: toPayText(order, input.workshop.currency),
@@ -99,20 +103,19 @@ function toPayText({ balanceMinor }: Order, currency: string): string {
 
 /** What speaks against the next step of an order; null where nothing does. */
 function stopText(order: Order, input: CounterInput, wall: WallTime): string | null {
-  if (order.state === 'promised') return notMadeText(input.fates.get(order.id), input, wall);
+  if (order.state === 'promised') return notMadeText(order, input, wall);
   return order.state === 'ready' ? handOverText(order, input) : null;
 }
 
-/** Why it cannot well be on the shelf yet. */
-function notMadeText(
-  fate: OrderFate | undefined,
-  { horizonStart, now }: CounterInput,
-  wall: WallTime,
-): string | null {
+/** Why it cannot well be on the shelf yet: by what the bench wrote down, by the plan's hour where it writes nothing. */
+function notMadeText({ id }: Order, input: CounterInput, wall: WallTime): string | null {
+  const fate = input.fates.get(id);
   if (!fate || fate.standing === 'unplanned') return 'Not all of it is in the plan.';
   if (fate.packed === null) return 'The plan cannot make all of it.';
-  const packed = horizonStart + fate.packed * MS_PER_MINUTE;
-  return packed > now ? `By the plan it is not packed before ${wall.dayTime(packed)}.` : null;
+  const made = input.made?.get(id);
+  if (made) return isAllPacked(made) ? null : `The bench says: ${missingText(made, input.names.pieces)}.`;
+  const packed = input.horizonStart + fate.packed * MS_PER_MINUTE;
+  return packed > input.now ? `By the plan it is not packed before ${wall.dayTime(packed)}.` : null;
 }
 
 /** Why it cannot well be handed over as it is, with who collects it and what is in it. */
@@ -130,7 +133,7 @@ function handOverText(order: Order, input: CounterInput): string | null {
 
 /** What of it its customer must never have and nobody answered for; nothing where that is nothing. */
 function neverText(order: Order, { clashBook, customers, names }: CounterInput): string[] {
-  const never = customers.get(order.customerId ?? '')?.allergies ?? [];
+  const never = neverOf(customers.get(order.customerId ?? '')?.allergies, order.allergies);
   const ordered = order.pieces.map(({ piece }) => piece);
   const answered = order.allergyWaiver?.clashes ?? [];
   const against = unanswered(allergenClashes(never, ordered, clashBook), answered);
@@ -138,17 +141,31 @@ function neverText(order: Order, { clashBook, customers, names }: CounterInput):
   return [`${order.customer} must never have ${listed(never)}: ${clashText(against, names.pieces)}.`];
 }
 
-function readyText(
-  order: Order,
-  fate: OrderFate | undefined,
-  time: (minute: number) => string,
-): CounterRow['ready'] {
+function readyText(order: Order, input: CounterInput, wall: WallTime): CounterRow['ready'] {
   if (order.state === 'handed-over') return { word: 'handed over', tone: 'soft' };
   if (order.state === 'ready') return { word: 'on the shelf', tone: 'well' };
   if (order.state === 'not-collected') return { word: 'not collected', tone: 'care' };
+  const fate = input.fates.get(order.id);
   if (!fate || fate.standing === 'unplanned') return { word: 'not planned', tone: 'care' };
   if (fate.packed === null) return { word: 'cannot be met', tone: 'over' };
-  return { word: `packed by ${time(fate.packed)}`, tone: fate.standing === 'tight' ? 'care' : 'soft' };
+  return packedText(fate as PackedFate, input.made?.get(order.id) ?? null, { input, wall });
+}
+
+type PackedFate = OrderFate & { readonly packed: number };
+
+/** By what the bench wrote down, and when the plan has what is not packed yet. */
+function packedText(
+  { packed, standing }: PackedFate,
+  made: readonly MadeForOrder[] | null,
+  { input, wall }: { readonly input: CounterInput; readonly wall: WallTime },
+): CounterRow['ready'] {
+  const lacks = lackingPieces(made ?? []);
+  if (lacks > 0) return { word: `${lacks} missing`, tone: 'over' };
+  if (made && isAllPacked(made)) return { word: 'packed', tone: 'well' };
+  const by = input.horizonStart + packed * MS_PER_MINUTE;
+  const isBehind = made !== null && by <= input.now;
+  if (isBehind) return { word: 'not packed yet', tone: 'care' };
+  return { word: `packed by ${wall.dayTime(by)}`, tone: standing === 'tight' ? 'care' : 'soft' };
 }
 
 /** The oldest of its pieces counts. */

@@ -4,6 +4,7 @@ import { patchState, signalStore, withComputed, withHooks, withMethods, withStat
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
+import { benchFeature } from '../state/bench.state';
 import { customersFeature } from '../state/customers.state';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
@@ -26,6 +27,7 @@ export const CounterPageStore = signalStore(
     const customers = store.selectSignal(customersFeature.selectCustomersById);
     const fates = store.selectSignal(planFeature.selectWorkedFates);
     const saved = store.selectSignal(planFeature.selectWorkedBy);
+    const made = store.selectSignal(benchFeature.selectMade);
     const day = computed(() => {
       const days = workshop()?.season?.days ?? [];
       const picked = ell.span();
@@ -43,6 +45,7 @@ export const CounterPageStore = signalStore(
         clashBook: clashBook(),
         customers: customers(),
         fates: fates(),
+        made: made(),
         horizonStart: Date.parse(saved()?.horizonStart ?? shown.start),
         day: shown,
         find: page.find(),

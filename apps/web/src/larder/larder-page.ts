@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { isCentreUnknown } from '@alnage/core';
+import { isCentreUnknown } from '@alnage/core/larder';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../shared/forms/entry-field';
 import { choicesOf } from '../shared/forms/choice-field';

@@ -1,5 +1,5 @@
 import type { Larder, Workshop } from '@alnage/contract';
-import type { LarderItem } from '@alnage/core';
+import type { LarderItem } from '@alnage/core/larder';
 import { money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { baseOf, itemKey, itemName, neededText, packsText } from '../shared/larder/larder-words';

@@ -4,7 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Outbox } from '../shared/bench/outbox';
 import { EllStore } from '../shared/ell/ell.store';
-import { listed } from '../shared/formats/formats';
+import { listed, temperature } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { baseOf, itemName, neededText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
@@ -42,6 +42,7 @@ export class PreparationPage {
   protected readonly isBusy = this.store.selectSignal(larderFeature.selectIsBusy);
   protected readonly isRead = computed(() => this.larder() !== null);
   protected readonly listed = listed;
+  protected readonly temperature = temperature;
 
   protected readonly groups = computed(() => {
     const workshop = this.workshop();

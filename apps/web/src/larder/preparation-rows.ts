@@ -1,14 +1,6 @@
 import type { Piece, PreparationView, Workshop } from '@alnage/contract';
-import {
-  bindRecipe,
-  pieceAllergens,
-  recipeFigures,
-  scaleRecipe,
-  type KeptRecipe,
-  type LarderBook,
-  type Recipe,
-  type RecipeStep,
-} from '@alnage/core';
+import { bindRecipe, pieceAllergens, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
+import { recipeFigures, scaleRecipe, type Recipe, type RecipeStep } from '@alnage/core/recipes';
 import { counted } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { measuredText, stepText, weighedText } from '../shared/larder/larder-words';
@@ -121,7 +113,7 @@ function prepRow(
   return {
     batch: one.batch,
     start,
-    time: `${wall.time(start)}–${wall.time(end)}`,
+    time: `${wall.time(start)}–${wall.near(end, start)}`,
     title: kept.name,
     pieces: `${one.startedPieces} ${piece.toLowerCase()}${good}, ${weighedText(one.portionGrams)} each`,
     pot: `${weighedText(one.potGrams)} in the pot, ${weighedText(one.yieldGrams)} to portion`,

@@ -1,5 +1,5 @@
 import { countsNow, type RunRecord, type Workshop } from '@alnage/contract';
-import { traceLot, traceOrder, type LedgerRun } from '@alnage/core';
+import { traceLot, traceOrder, type LedgerRun } from '@alnage/core/bench';
 import { REJECT_WORDS } from '../shared/bench/reject-words';
 import { count, counted, listed, mass, pieceMass } from '../shared/formats/formats';
 import type { WallTime } from '../shared/formats/wall-time';

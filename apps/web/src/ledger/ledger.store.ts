@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { ledgerSums } from '@alnage/core';
+import { ledgerSums } from '@alnage/core/bench';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';

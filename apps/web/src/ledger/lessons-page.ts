@@ -29,7 +29,10 @@ import { lessonsOf } from './lessons';
           }
         </section>
       } @empty {
-        <p>Nothing is sealed yet, so nothing was learned.</p>
+        <p>
+          Nothing is sealed yet, so nothing was learned. At the <a routerLink="/bench">Bench</a>, weigh a run
+          out and seal it.
+        </p>
       }
     </main>
   `,

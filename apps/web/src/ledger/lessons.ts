@@ -1,6 +1,6 @@
 import { REJECT_WORDS } from '../shared/bench/reject-words';
 import type { RunRecord } from '@alnage/contract';
-import { ledgerSums, pieceLesson } from '@alnage/core';
+import { ledgerSums, pieceLesson } from '@alnage/core/bench';
 import { count, counted, listed, mass, money, percent, pieceMass } from '../shared/formats/formats';
 import { nameOf } from '../shared/name-of';
 import { figuresOf, type LedgerNames } from './ledger-rows';

@@ -1,4 +1,4 @@
-import { catalogueOf } from '@alnage/core';
+import { catalogueOf } from '@alnage/core/planner';
 import { WallTime } from '../shared/formats/wall-time';
 import { orderFates } from '../state/order-fate';
 import { names, order, savedPlan, workshop } from '../testing/small-workshop';
@@ -73,7 +73,7 @@ test('finding takes words of ticket, name and note in any order', () => {
 describe('the form of an order', () => {
   const empty = {
     ...{ customer: '', lines: [], day: '2026-06-18', time: '', pickupPoint: 'shop' },
-    ...{ note: '', giftMessage: '', holdUntil: '' },
+    ...{ phone: '', allergies: [], note: '', giftMessage: '', holdUntil: '' },
   };
 
   test('of a new one wants a name, a time and a piece', () => {

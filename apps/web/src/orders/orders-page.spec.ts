@@ -1,4 +1,3 @@
-import type { Customer } from '@alnage/contract';
 import { TestBed } from '@angular/core/testing';
 import { EllStore } from '../shared/ell/ell.store';
 import { ordersFeature } from '../state/orders.state';
@@ -363,54 +362,6 @@ describe('the Orders place', () => {
     const { body } = page.http.expectOne('/api/orders').request;
     expect(body).toMatchObject({ state: 'asked', giftMessage: 'For Ada' });
     expect((body as { holdUntil: string }).holdUntil).toMatch(/^2026-06-19T11:3\d$/);
-  });
-
-  const anker: Customer = {
-    id: 'a-anker',
-    name: 'A. Anker',
-    phone: '050 0199',
-    allergies: ['soya'],
-    wishes: 'No ribbon',
-    version: 1,
-  };
-
-  test('knows a customer by name or telephone, and says what they must not have', async () => {
-    const page = await render(OrdersPage, { orders, saved: savedPlan([orders[0]!]), customers: [anker] });
-    await page.click('New order');
-    await page.type('Who', 'anke');
-    await page.click('A. Anker 050 0199');
-    expect(page.field('Who').value).toBe('A. Anker');
-    expect(page.text()).toContain('Never soya. No ribbon 050 0199');
-    expect(page.text()).not.toContain('Not for A. Anker');
-    // a box of berries: their dark coating has soya
-    await page.type('Of what', 'box:six');
-    expect(page.text()).toContain('Not for A. Anker: Dusk berry has soya.');
-    await page.type('Who', '0500199');
-    await page.type('Time', '9.30');
-    await page.click('Take the order');
-    expect(page.http.expectOne('/api/orders').request.body).toMatchObject({ customer: 'A. Anker' });
-  });
-
-  test('shows of an order what is remembered of its customer, or remembers them', async () => {
-    const page = await render(OrdersPage, {
-      orders: [
-        orders[0]!,
-        order({ id: 'o7', ticket: 'M-0407', customer: 'A. Anker', customerId: 'a-anker' }),
-      ],
-      saved: savedPlan([orders[0]!]),
-      customers: [anker],
-    });
-    await page.click('M-0407');
-    expect(page.text()).toContain('Never soya.');
-    expect(page.text()).toContain('Not for A. Anker: Dusk berry has soya.');
-    await page.click('M-0401');
-    await page.click('Save I. Varg as a customer');
-    expect(page.http.expectOne('/api/customers').request.body).toEqual({
-      name: 'I. Varg',
-      phone: '',
-      allergies: [],
-      wishes: '',
-    });
   });
 
   test('cancels the chosen order, against the version that was seen', async () => {

@@ -1,4 +1,5 @@
-import { compareCoatings, compareWays, sizeClassOf, thinnedYieldPa, type CoatingTried } from '@alnage/core';
+import { sizeClassOf, thinnedYieldPa } from '@alnage/core/coating';
+import { compareCoatings, compareWays, type CoatingTried } from '@alnage/core/pricing';
 import { seenOf, type CoatingView, type Rules, type Weighing } from '@alnage/contract';
 import { money, percent, pieceMass } from '../shared/formats/formats';
 import { WAY_WORDS } from '../shared/piece-words';

@@ -1,16 +1,13 @@
 import type { CoatingView, Rules } from '@alnage/contract';
+import { coatingLoads, goodOf, type CoatingLoad, type PieceCoat } from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
 import {
-  coatingLoads,
-  goodOf,
-  InputError,
   meltFor,
   piecesFrom,
   startPiecesLearned,
-  type CoatingLoad,
   type MeltAnswer,
   type MeltBowl,
-  type PieceCoat,
-} from '@alnage/core';
+} from '@alnage/core/melting';
 import { count, listed, mass, money, percent } from '../shared/formats/formats';
 import type { FigureRow } from '../shared/figures/figure-table';
 import type { Described, PieceFigures } from './piece-figures';

@@ -3,12 +3,11 @@ import {
   learnRejects,
   pieceCoat,
   sizeClassOf,
-  startedPieces,
   type Dippery,
   type PieceCoat,
   type RejectBelief,
-  type StartRejects,
-} from '@alnage/core';
+} from '@alnage/core/coating';
+import { startedPieces, type StartRejects } from '@alnage/core/planner';
 import {
   area,
   count,

@@ -30,6 +30,38 @@ describe('the Pieces place', () => {
     expect(page.page.querySelectorAll('[aria-label="Route"] tbody tr')).toHaveLength(3);
   });
 
+  test('tells what it is made of, the heaviest first, and its parts', async () => {
+    const page = await render(PiecesPage);
+    const facts = () => page.page.querySelector('al-facts-of-piece')!.textContent!.replace(/\s+/g, ' ');
+    expect(facts()).toMatch(/Strawberry 18\.0 g ?Dark 64 6\.2 g/);
+    // 36% of 6.25 g and 0.4% of 18 g in a piece of 24.25 g
+    expect(facts()).toMatch(/Fat ?2\.32 g ?9\.6 g/);
+    expect(facts()).toMatch(/A piece ?100 g/);
+    expect(facts()).toContain('of which sugars');
+    expect(facts()).toContain('A planning aid, not a declaration');
+    chooseUnits({ ...FIRST_UNITS, mass: 'oz' });
+    await page.settle();
+    expect(facts()).toMatch(/A piece ?An ounce/);
+    expect(facts()).not.toMatch(/\d g(?![a-z])/);
+  });
+
+  test('gives no sum of what is not known, and leads to where it is said', async () => {
+    const known = workshop.supplies.filter(({ id }) => id !== 'strawberry');
+    const berry = {
+      ...workshop.supplies.find(({ id }) => id === 'strawberry')!,
+      name: 'Hill berry',
+      id: 'hill',
+    };
+    const page = await render(PiecesPage, {
+      workshop: { ...workshop, supplies: [...known, berry] },
+      pieces: [{ ...piece, supplies: [{ supply: 'hill', amount: 1, unit: 'piece' }] }],
+    });
+    const facts = page.page.querySelector('al-facts-of-piece')!;
+    expect(facts.textContent).toContain('What Hill berry is made of is not known, so there is no sum.');
+    expect(facts.querySelector('table')).toBeNull();
+    expect(facts.querySelector('a')!.getAttribute('href')).toBe('/workshop/supplies');
+  });
+
   test('draws the section with its dip line, coat and foot', async () => {
     const page = await render(PiecesPage);
     const drawing = page.page.querySelector('al-piece-section svg')!;

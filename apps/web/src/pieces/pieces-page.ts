@@ -10,7 +10,8 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { centreGramsOf, isCentreUnknown, mayContain, pieceAllergens, type PieceForm } from '@alnage/core';
+import { centreGramsOf, type PieceForm } from '@alnage/core/coating';
+import { isCentreUnknown, mayContain, pieceAllergens } from '@alnage/core/larder';
 import { Store } from '@ngrx/store';
 import {
   counted,
@@ -22,11 +23,13 @@ import {
   thickness,
 } from '../shared/formats/formats';
 import { coldNotes } from '../shared/cold-words';
+import { Chooser } from '../shared/chooser';
 import { Keys } from '../shared/keys';
 import { FigureTable } from '../shared/figures/figure-table';
 import { Margin } from '../shared/margin/margin';
 import { workshopFeature } from '../state/workshop.state';
 import { ComparePiece } from './parts/compare-piece';
+import { FactsOfPiece } from './parts/facts-of-piece';
 import { MeltForPieces } from './parts/melt-for-pieces';
 import { PieceSection } from './parts/piece-section';
 import { PricePiece } from './parts/price-piece';
@@ -39,6 +42,8 @@ import { PiecesPageStore } from './pieces.store';
 /** Pieces: what each one carries and holds, and the route it goes. */
 @Component({
   imports: [
+    Chooser,
+    FactsOfPiece,
     FigureTable,
     RouterLink,
     MatButtonModule,

@@ -1,10 +1,13 @@
 import { computed, inject } from '@angular/core';
 import type { Piece, Weighing } from '@alnage/contract';
-import { coatRoles, FIRST_CERTAINTY, InputError, sizeClassOf, type CoatRole } from '@alnage/core';
+import { coatRoles, sizeClassOf, type CoatRole } from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
+import { FIRST_CERTAINTY } from '@alnage/core/melting';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { group } from 'd3-array';
 import { weighingsFeature } from '../state/weighings.state';
+import type { ChooserRow } from '../shared/chooser';
 import { choicesOf } from '../shared/forms/choice-field';
 import { COAT_WORDS } from '../shared/piece-words';
 import { workshopFeature } from '../state/workshop.state';
@@ -43,6 +46,12 @@ export const PiecesPageStore = signalStore(
     return {
       all,
       chosen,
+      rows: computed((): readonly ChooserRow[] =>
+        all().map(({ piece, kind, coatingNames, how, total }) => ({
+          ...{ id: piece.id, name: piece.name, more: `${coatingNames} · ${how}` },
+          ...{ figure: `${total.value}\u00a0${total.unit}`, swatch: kind },
+        })),
+      ),
       context: computed(() => contextOf(chosenPiece()?.id ?? '')),
       /** The chosen piece’s weighings, the newest last. */
       weighings: computed((): readonly Weighing[] => byPiece().get(chosenPiece()?.id ?? '') ?? []),

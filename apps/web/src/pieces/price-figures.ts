@@ -1,5 +1,6 @@
 import type { Box, Piece, Workshop } from '@alnage/contract';
-import { boxCost, InputError, marginAt, pieceCost, takeLot, type Margin, type PieceCost } from '@alnage/core';
+import { InputError } from '@alnage/core/input';
+import { boxCost, marginAt, pieceCost, takeLot, type Margin, type PieceCost } from '@alnage/core/pricing';
 import { count, listed, money, percent } from '../shared/formats/formats';
 import type { FigureRow } from '../shared/figures/figure-table';
 import type { Described, PieceFigures } from './piece-figures';

@@ -9,7 +9,7 @@ import {
   type CoatRole,
   type CoatSpread,
   type Dippery,
-} from '@alnage/core';
+} from '@alnage/core/coating';
 
 /** One weighing as it stands on the chart. */
 export interface WeighingPoint {

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { PlanEditAsk } from '@alnage/contract';
-import { editPlan, openPlaces, whatIf, type Change, type Planned } from '@alnage/core';
+import { editPlan, openPlaces, whatIf, type Change, type Planned } from '@alnage/core/planner';
 import { EllStore } from '../shared/ell/ell.store';
 import { Reckoner } from '../shared/reckoning/reckoner';
 import type { Question } from '../shared/reckoning/reckoning';

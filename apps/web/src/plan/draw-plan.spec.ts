@@ -16,26 +16,32 @@ const [batch] = saved.plan.batches;
 const COAT = { fill: '#321', on: '#fff', tail: '#fc0' };
 const COLOURS = new Proxy({}, { get: (_, name) => (name === 'coats' ? { dark: COAT } : '#888') }) as Palette;
 
-/** A context that notes what is written on it and how often each thing is done. */
+/** A context that notes what is written on it, how often each thing is done, and where lines and pins are drawn. */
 function sheet() {
   const words: string[] = [];
   const calls = new Map<string, number>();
+  const corners: number[] = [];
+  const pins: number[] = [];
   const context = new Proxy(
     {},
     {
       get: (_, name: string) =>
         name === 'fillText'
           ? (text: string) => words.push(text)
-          : () => void calls.set(name, (calls.get(name) ?? 0) + 1),
+          : (_x?: number, y?: number) => {
+              calls.set(name, (calls.get(name) ?? 0) + 1);
+              if (name === 'lineTo') corners.push(y!);
+              if (name === 'arc') pins.push(y!);
+            },
       set: () => true,
     },
   ) as unknown as CanvasRenderingContext2D;
-  return { context, words, calls };
+  return { context, words, calls, corners, pins };
 }
 
-function drawn(change: Partial<Frame> = {}, domain: [number, number] = [1740, 3180]) {
+function drawn(change: Partial<Frame> = {}, domain: [number, number] = [1740, 3180], shown = scene) {
   HTMLCanvasElement.prototype.getContext = () => null;
-  const { context, words, calls } = sheet();
+  const { context, ...told } = sheet();
   const frame: Frame = {
     x: scaleLinear(domain, [LABEL_WIDTH, 900]),
     width: 908,
@@ -47,8 +53,8 @@ function drawn(change: Partial<Frame> = {}, domain: [number, number] = [1740, 31
     pins: new Set(),
     ...change,
   };
-  drawPlan(context, { colours: COLOURS, scene, frame });
-  return { words, calls };
+  drawPlan(context, { colours: COLOURS, scene: shown, frame });
+  return told;
 }
 
 describe('the drawing of a plan', () => {
@@ -77,6 +83,35 @@ describe('the drawing of a plan', () => {
   test('puts a nail into what is pinned', () => {
     const plain = drawn().calls.get('arc') ?? 0;
     expect(drawn({ pins: new Set([batch!.id]) }).calls.get('arc')).toBeGreaterThan(plain);
+  });
+
+  const bare = { ...scene, lanes: [], melts: [], tasks: [], tapes: [], shifts: [], zones: [] };
+  const still = { hours: [], now: 0 };
+
+  test('keeps what lies in a zone in its lane, also beyond the trays that it has', () => {
+    const [zone] = scene.zones;
+    const held = Math.max(...zone!.steps.map(({ trays }) => trays));
+    expect(held).toBeGreaterThan(0);
+    const { corners } = drawn(still, undefined, { ...bare, zones: [{ ...zone!, trays: held / 4 }] });
+    expect(Math.min(...corners)).toBeGreaterThanOrEqual(zone!.top);
+    expect(Math.max(...corners)).toBeLessThanOrEqual(zone!.bottom);
+  });
+
+  test('writes no name over the next melt, and puts a pin onto a level that is too low to hold it', () => {
+    const [melt] = scene.melts;
+    const [run] = melt!.runs;
+    const small = { ...melt!, grams: 100, runs: [{ ...run!, before: 100, after: 90 }] };
+    const next = { ...melt!, id: 'next', grams: 4000, setupStart: small.closed, runs: [] };
+    const shown = { ...bare, gramHeight: 46 / 4000 };
+    const pinned = { ...still, pins: new Set([run!.batch]) };
+    expect(drawn(still, undefined, { ...shown, melts: [small] }).words).toContain(run!.name);
+    const wide: [number, number] = [run!.start - 600, run!.start + 3000];
+    expect(drawn(still, wide, { ...shown, melts: [small, next] }).words).not.toContain(run!.name);
+    const low = drawn(pinned, undefined, { ...shown, melts: [small] }).pins;
+    const full = { ...small, grams: 4000, runs: [{ ...run!, before: 4000, after: 3900 }] };
+    const high = drawn(pinned, undefined, { ...shown, melts: [full] }).pins;
+    expect([low[0]! < melt!.base - 2, high[0]]).toEqual([true, melt!.base - 26]);
+    expect(low[0]).toBeGreaterThan(melt!.base - 20);
   });
 });
 

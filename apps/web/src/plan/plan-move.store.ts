@@ -10,7 +10,7 @@ import {
   type PlaceOfStage,
   type PlanEdit,
   type Planned,
-} from '@alnage/core';
+} from '@alnage/core/planner';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { Reckoner } from '../shared/reckoning/reckoner';

@@ -11,7 +11,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { ActivatedRoute } from '@angular/router';
 import type { JobKind } from '@alnage/contract';
-import type { Change, EditRefusal } from '@alnage/core';
+import type { Change, EditRefusal } from '@alnage/core/planner';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { count, counted, duration, mass } from '../shared/formats/formats';

@@ -1,4 +1,4 @@
-import { explainBatch, type Blocker, type Hold } from '@alnage/core';
+import { explainBatch, type Blocker, type Hold } from '@alnage/core/planner';
 import { viewsOf, type PlanViews } from '../state/plan.state';
 import { piece } from '../testing/small-piece';
 import { order, savedPlan, workshop } from '../testing/small-workshop';
@@ -200,22 +200,23 @@ describe('plain words', () => {
     expect(told[1]).toContain(`dipped before ${words.dateTime(-28_000)} it`);
   });
 
+  const NO_MORE = { unmet: 0, age: 0, labour: 0, melts: 0, leftover: 0, stretch: 0 };
   test.each<[Hold, string]>([
     [
       { kind: 'blocked', blocker: { kind: 'hands', stage: 'dip', skill: 'dip', from: 2280, to: 2340 } },
       'It cannot be later. At its dip: nobody is free to dip from Fri 19, 14:00 to Fri 19, 15:00.',
     ],
     [
-      { kind: 'price', clock: 2280, moreMinutes: 12.4 },
-      'It could be dipped by Fri 19, 14:00, for as much as 12 minutes of work more.',
+      { kind: 'price', clock: 2280, more: { ...NO_MORE, labour: 12.4, melts: 1 } },
+      'It could be dipped by Fri 19, 14:00, with 12 min more work and 1 melt more.',
     ],
     [
-      { kind: 'price', clock: 2280, moreMinutes: -1 },
-      'It could be dipped by Fri 19, 14:00, and would save as much as 1 minute of work.',
+      { kind: 'price', clock: 2280, more: { ...NO_MORE, age: -30 } },
+      'It could be dipped by Fri 19, 14:00, with 30 piece-hours less past the target age.',
     ],
     [
-      { kind: 'price', clock: 2280, moreMinutes: 0 },
-      'It could be dipped by Fri 19, 14:00, and would cost no more.',
+      { kind: 'price', clock: 2280, more: NO_MORE },
+      'It could be dipped by Fri 19, 14:00, at no more work, age or coating.',
     ],
   ])('tell what holds a batch: %j', (hold, text) => {
     const batch = saved.plan.batches[0]!;

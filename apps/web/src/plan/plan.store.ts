@@ -10,7 +10,7 @@ import {
   type HeldProblem,
   type OpenLine,
   type WayToMeet,
-} from '@alnage/core';
+} from '@alnage/core/planner';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
@@ -174,7 +174,7 @@ export const PlanPageStore = signalStore(
           stages: batch.stages.map((task) => ({
             name: named.stage(batch.product, task.stage),
             who: named.person(task.person),
-            when: `${named.time(task.start)}–${named.clock(task.end)}`,
+            when: named.span(task.start, task.end),
           })),
           pickups: tape.pickups.map((pickup) => ({
             who: ticket()(pickup.order),

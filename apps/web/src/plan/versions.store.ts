@@ -1,6 +1,6 @@
 import { computed, inject } from '@angular/core';
 import type { PlanHead, SavedPlan } from '@alnage/contract';
-import { movedTasks, planFigures } from '@alnage/core';
+import { movedTasks, planFigures } from '@alnage/core/planner';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';

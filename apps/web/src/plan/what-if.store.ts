@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import type { Change, WhatIf } from '@alnage/core';
+import type { Change, WhatIf } from '@alnage/core/planner';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { faultsOf } from '@alnage/core';
+import { faultsOf } from '@alnage/core/temper';
 import { DrawnChart } from '../shared/chart/drawn-chart';
 import { thickness } from '../shared/formats/formats';
 import { COATS_CHART, drawCoats, type CoatsDrawing } from './draw-coats';

@@ -1,4 +1,4 @@
-import { coatOutcome, usualWindows, type CoatOutcome } from '@alnage/core';
+import { coatOutcome, usualWindows, type CoatOutcome } from '@alnage/core/temper';
 import { COATS_CHART, drawCoats } from './draw-coats';
 
 const coat = (change: Partial<CoatOutcome> = {}): CoatOutcome => ({

@@ -1,7 +1,7 @@
 import { max, range } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';
-import { COAT_FAULTS, faultsOf, type CoatFault, type CoatOutcome } from '@alnage/core';
+import { COAT_FAULTS, faultsOf, type CoatFault, type CoatOutcome } from '@alnage/core/temper';
 import { drawAcross, drawColumns, drawRows, type ChartLayer } from '../shared/chart/chart-frame';
 import { thickness } from '../shared/formats/formats';
 

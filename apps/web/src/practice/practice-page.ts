@@ -1,14 +1,13 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { courseAhead, practiceHeat } from '@alnage/core/heat';
 import {
   PRACTICE_GRAMS,
   PRACTICE_PIECES,
   beginPractice,
-  courseAhead,
   dipInPractice,
   endPracticeStep,
   practiceAfter,
-  practiceHeat,
   practiceProbe,
   withPracticeHeat,
   withPracticeSolid,
@@ -26,7 +25,7 @@ import {
   type StepDoubt,
   type TemperAdvice,
   type TemperStep,
-} from '@alnage/core';
+} from '@alnage/core/temper';
 import { Store } from '@ngrx/store';
 import { v4 as uuid } from 'uuid';
 import { BowlChart } from '../shared/bench/bowl-chart';

@@ -1,5 +1,5 @@
 import type { PracticeRecord, Workshop } from '@alnage/contract';
-import type { PracticeAdvice } from '@alnage/core';
+import type { PracticeAdvice } from '@alnage/core/temper';
 import { SCHOOL_WORDS } from '../shared/bench/temper-words';
 import { count, duration } from '../shared/formats/formats';
 import type { WallTime } from '../shared/formats/wall-time';

@@ -1,22 +1,28 @@
 import type { RecipeView } from '@alnage/contract';
+import { InputError } from '@alnage/core/input';
+import { bindRecipe, type LarderBook } from '@alnage/core/larder';
 import {
-  bindRecipe,
-  InputError,
   recipeFigures,
   scaleFactor,
   scaleRecipe,
   splitIntoPots,
-  type LarderBook,
   type Recipe,
+  type RecipeFigures,
+  type RecipePortion,
   type ScaleWish,
-} from '@alnage/core';
-import { count, counted } from '../shared/formats/formats';
+} from '@alnage/core/recipes';
+import { count, counted, listed, volume } from '../shared/formats/formats';
 import type { FigureRow } from '../shared/figures/figure-table';
-import { measuredText, UNIT_WORDS, weighedText } from '../shared/larder/larder-words';
+import { measuredText, soldText, UNIT_WORDS, weighedText } from '../shared/larder/larder-words';
+
+/** Less than this left over is not told. */
+const LEFT_OVER_GRAMS = 0.5;
 
 /** One line of a recipe that is scaled. */
 export interface ScaledLine {
   readonly name: string;
+  /** The amount that the recipe says, unscaled. */
+  readonly written: string;
   readonly grams: string;
   /** What goes into one pot as spoon and cup can do it, with the error where it matters. */
   readonly measured: string;
@@ -46,27 +52,54 @@ export function scaledRecipe(recipe: Recipe, wish: () => ScaleWish, potGrams: nu
       pots: split?.pots ?? 1,
       lines: scaled.ingredients.map((each, index) => ({
         name: each.name,
+        written: soldText(recipe.ingredients[index]!),
         grams: weighedText(figures.grams[index]!),
         measured: measuredText(spooned.ingredients[index]!, scaled.measures),
         perPot: perPot ? weighedText(perPot.grams[index]!) : '',
       })),
       rows: [
-        { label: 'goes in', value: weighedText(figures.totalGrams) },
-        { label: 'to portion', value: weighedText(figures.yieldGrams) },
-        {
-          label: `portions of ${weighedText(figures.portionGrams)}`,
-          value: count(figures.pieces),
-          isSum: true,
-        },
-        ...(figures.remainderGrams >= 0.5
-          ? [{ label: 'left over', value: weighedText(figures.remainderGrams) }]
-          : []),
+        ...sharedRows(scaled, figures),
         ...(split
           ? [{ label: 'in', value: `${counted(split.pots, 'pot')} of ${weighedText(split.gramsPerPot)}` }]
           : []),
       ],
     };
   });
+}
+
+/** What goes in, boils off, and is shared out into how many. */
+function sharedRows(recipe: Recipe, figures: RecipeFigures): FigureRow[] {
+  const { totalGrams, boiledOffGrams, yieldGrams, portionGrams, remainderGrams } = figures;
+  return [
+    { label: 'goes in', value: weighedText(totalGrams) },
+    ...(boiledOffGrams > 0 ? [{ label: 'boils off', value: `−${weighedText(boiledOffGrams)}` }] : []),
+    { label: 'to portion', value: weighedText(yieldGrams) },
+    {
+      // the figure stays with its unit
+      label: `portions of ${weighedText(portionGrams).replace(' ', '\u00a0')}`,
+      value: portionsText(recipe, figures),
+      isSum: true,
+    },
+    ...(remainderGrams >= LEFT_OVER_GRAMS
+      ? [{ label: 'left over', value: weighedText(remainderGrams) }]
+      : []),
+  ];
+}
+
+/** The rows of a sum, or why there are none. */
+export interface SumTold {
+  readonly rows: readonly FigureRow[];
+  readonly refusal: string;
+}
+
+/** A sum's rows; what it cannot be computed from is told. */
+export function sumTold(rows: () => FigureRow[]): SumTold {
+  try {
+    return { rows: rows(), refusal: '' };
+  } catch (error) {
+    if (error instanceof InputError) return { rows: [], refusal: refusalText(error) };
+    throw error;
+  }
 }
 
 function refusable(make: () => Scaled): Scaled {
@@ -87,6 +120,22 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   '/pan/heightMm': 'How high it is filled',
   '/potG': 'A pot',
   '/factor': 'So many times the recipe',
+  '/times': 'So many times',
+  '/waterG': 'The water',
+  '/lengthMm': 'Its length',
+  '/widthMm': 'Its width',
+  '/depthMm': 'Its depth',
+  '/wallMm': 'The wall',
+  '/cavities': 'The cavities',
+  '/waitS': 'The wait',
+  '/mouldC': 'The moulds’ temperature',
+  '/liquidG': 'What is melted',
+  '/liquidC': 'Its temperature',
+  '/seedC': 'The seed’s temperature',
+  '/targetC': 'What it is to come to',
+  '/yield/toCelsius': 'What it is boiled to',
+  '/portion/low': 'What it makes',
+  '/portion/high': 'What it makes at most',
 };
 
 /** Why something cannot be computed, in words. */
@@ -96,6 +145,39 @@ export function refusalText({ code, field, value, range }: InputError): string {
   const named = FIELD_WORDS[field];
   if (typeof value === 'number' && Number.isNaN(value)) return `${named ?? 'It'}: give ${range}.`;
   return `${named ?? 'It'} ${String(value)} will not do: ${range}.`;
+}
+
+/** How a recipe is shared out, in little room: 10 g, 12 ml, makes 48. */
+export function portionText(portion: RecipePortion): string {
+  switch (portion.kind) {
+    case 'weight':
+      return weighedText(portion.grams);
+    case 'scoop':
+      return volume(portion.millilitres);
+    case 'count':
+      return `makes ${[...new Set([portion.low, portion.high])].map(count).join(' to ')}`;
+  }
+}
+
+/** How many portions a recipe makes: 43; 6 to 7. */
+export function portionsText({ portion }: Recipe, { pieces }: RecipeFigures): string {
+  if (portion.kind !== 'count' || portion.high - portion.low < 1) return count(pieces);
+  return `${count(Math.floor(portion.low))} to ${count(Math.floor(portion.high))}`;
+}
+
+/** What a recipe comes to: what goes in, what boils off, what is shared out into how many. */
+export function comesToText(recipe: Recipe, figures: RecipeFigures): string {
+  const { totalGrams, boiledOffGrams, yieldGrams, portionGrams } = figures;
+  const boiled = boiledOffGrams > 0 ? ` ${weighedText(boiledOffGrams)} of water boil off,` : '';
+  const portions = `${portionsText(recipe, figures)} portions of ${weighedText(portionGrams)}`;
+  return `${weighedText(totalGrams)} go in,${boiled} ${weighedText(yieldGrams)} are shared out: ${portions}.${unknownText(recipe)}`;
+}
+
+/** What is boiled and nobody knows the make-up of, as one sentence. */
+function unknownText({ yield: comes, ingredients }: Recipe): string {
+  const unknown = ingredients.filter(({ composition }) => composition === null).map(({ name }) => name);
+  if (comes.kind !== 'boiled' || unknown.length === 0) return '';
+  return ` What ${listed(unknown)} is made of is not known, so none of it counts as water or sugar: say it in Workshop, Supplies.`;
 }
 
 /** A kept recipe that stands by itself, or why it does not. */

@@ -2,6 +2,8 @@ import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
 import type { RecipeDraft } from '@alnage/contract';
 import {
   AMOUNT,
+  BOILED_CELSIUS,
+  COUNTED_PIECES,
   GRAMS_PER_ML,
   LOSS_SHARE,
   PORTION_OF_RECIPE_GRAMS,
@@ -10,12 +12,14 @@ import {
   STEP_MINUTES,
   YIELD_GRAMS,
   type AmountUnit,
-  type Measures,
   type RecipePortion,
   type RecipeStep,
   type RecipeYield,
-} from '@alnage/core';
-import { choicesOf } from '../shared/forms/choice-field';
+} from '@alnage/core/recipes';
+import type { Measures } from '@alnage/core/units';
+import { SCOOP_NUMBERS, scoopMillilitres } from '@alnage/core/units';
+import { choicesOf, type Choice } from '../shared/forms/choice-field';
+import { volume } from '../shared/formats/formats';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl, textControl } from '../shared/forms/text-field';
 
@@ -25,13 +29,29 @@ export const MEASURE_CHOICES = choicesOf<Measures>({
   australian: 'Australian: a tablespoon is 20 ml',
 });
 export const YIELD_CHOICES = choicesOf<RecipeYield['kind']>({
-  computed: 'what goes in, less what stays in the pot',
+  computed: 'all but what is lost',
+  boiled: 'what boiling leaves',
   measured: 'weighed once',
 });
 export const PORTION_CHOICES = choicesOf<RecipePortion['kind']>({
   weight: 'by weight',
   scoop: 'by the scoop',
+  count: 'by count',
 });
+
+/** The usual scoops by the number on their handle, each with what it holds. */
+export function scoopChoices(): readonly Choice<string>[] {
+  return SCOOP_NUMBERS.map((number) => ({
+    id: String(number),
+    name: `No. ${number}, ${volume(scoopMillilitres(number))}`,
+  }));
+}
+
+/** Takes the volume of a usual scoop. */
+export function takeScoop({ controls }: RecipeForm, chosen: string): void {
+  const number = SCOOP_NUMBERS.find((each) => String(each) === chosen);
+  if (number) controls.scoopMl.setValue(Math.round(scoopMillilitres(number) * 10) / 10);
+}
 
 export type RecipeForm = ReturnType<typeof recipeForm>;
 type Line = RecipeDraft['ingredients'][number];
@@ -58,6 +78,9 @@ export function stepForm(step: RecipeStep = { text: '', workMinutes: 5, restMinu
   });
 }
 
+/** What most that is boiled is boiled to. Shop default. */
+const SOFT_BALL_CELSIUS = 118;
+
 const FIRST: RecipeDraft = {
   name: '',
   measures: 'metric',
@@ -78,13 +101,46 @@ export function recipeForm(start: RecipeDraft = FIRST) {
     steps: new FormArray(start.steps.map((step) => stepForm(step))),
     yieldBy: plain(start.yield.kind),
     yieldGrams: new NumberControl(start.yield.kind === 'measured' ? start.yield.grams : 1000, YIELD_GRAMS),
-    lossShare: new NumberControl(start.yield.kind === 'computed' ? start.yield.lossShare : 0, LOSS_SHARE),
+    lossShare: new NumberControl(start.yield.kind === 'measured' ? 0 : start.yield.lossShare, LOSS_SHARE),
+    boiledCelsius: new NumberControl(
+      start.yield.kind === 'boiled' ? start.yield.toCelsius : SOFT_BALL_CELSIUS,
+      BOILED_CELSIUS,
+    ),
     portionBy: plain(portion.kind),
     portionGrams: new NumberControl(portion.kind === 'weight' ? portion.grams : 10, PORTION_OF_RECIPE_GRAMS),
     scoopMl: new NumberControl(portion.kind === 'scoop' ? portion.millilitres : 12, SCOOP_ML),
     scoopGramsPerMl: new NumberControl(portion.kind === 'scoop' ? portion.gramsPerMl : 1.1, GRAMS_PER_ML),
+    countLow: new NumberControl(portion.kind === 'count' ? portion.low : 24, COUNTED_PIECES),
+    countHigh: new NumberControl(highOf(portion), COUNTED_PIECES, { isOptional: true }),
     note: textControl(start.note, 400),
   });
+}
+
+/** Where a count ends, when it is not just one number. */
+function highOf(portion: RecipePortion): number | null {
+  return portion.kind === 'count' && portion.high > portion.low ? portion.high : null;
+}
+
+function yieldOf(c: RecipeForm['controls']): RecipeYield {
+  switch (c.yieldBy.value) {
+    case 'measured':
+      return { kind: 'measured', grams: c.yieldGrams.number };
+    case 'computed':
+      return { kind: 'computed', lossShare: c.lossShare.number };
+    case 'boiled':
+      return { kind: 'boiled', toCelsius: c.boiledCelsius.number, lossShare: c.lossShare.number };
+  }
+}
+
+function portionOf(c: RecipeForm['controls']): RecipePortion {
+  switch (c.portionBy.value) {
+    case 'weight':
+      return { kind: 'weight', grams: c.portionGrams.number };
+    case 'scoop':
+      return { kind: 'scoop', millilitres: c.scoopMl.number, gramsPerMl: c.scoopGramsPerMl.number };
+    case 'count':
+      return { kind: 'count', low: c.countLow.number, high: c.countHigh.value ?? c.countLow.number };
+  }
 }
 
 export function recipeDraftOf({ controls: c }: RecipeForm): RecipeDraft {
@@ -106,14 +162,8 @@ export function recipeDraftOf({ controls: c }: RecipeForm): RecipeDraft {
       restMinutes: controls.restMinutes.number,
       celsius: controls.celsius.value,
     })),
-    yield:
-      c.yieldBy.value === 'measured'
-        ? { kind: 'measured', grams: c.yieldGrams.number }
-        : { kind: 'computed', lossShare: c.lossShare.number },
-    portion:
-      c.portionBy.value === 'weight'
-        ? { kind: 'weight', grams: c.portionGrams.number }
-        : { kind: 'scoop', millilitres: c.scoopMl.number, gramsPerMl: c.scoopGramsPerMl.number },
+    yield: yieldOf(c),
+    portion: portionOf(c),
     note: c.note.value.trim(),
   };
 }

@@ -1,6 +1,7 @@
 import type { Device, Piece, RecipeEffects } from '@alnage/contract';
 import { BenchActions } from '../state/bench.state';
 import { WorkshopActions } from '../state/workshop.state';
+import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { render } from '../testing/render';
 import { recipes } from '../testing/small-larder';
 import { piece } from '../testing/small-piece';
@@ -24,7 +25,7 @@ describe('a recipe in figures', () => {
     expect(told.rows.map(({ label, value }) => `${label} ${value}`)).toEqual([
       'goes in 3.95 kg',
       'to portion 3.87 kg',
-      'portions of 9 g 430',
+      'portions of 9\u00a0g 430',
       'in 2 pots of 1.97 kg',
     ]);
     expect(told.lines[1]).toMatchObject({ name: 'Cream', grams: '987 g', perPot: '494 g' });
@@ -42,6 +43,33 @@ describe('a recipe in figures', () => {
     });
   });
 
+  test('tells what boils off, and how many it makes', () => {
+    const caramel = boundRecipe(
+      {
+        ...ganache,
+        ingredients: [
+          { of: 'supply', id: 'sugar', amount: 300, unit: 'g' },
+          { of: 'supply', id: 'water', amount: 150, unit: 'g' },
+        ],
+        yield: { kind: 'boiled', toCelsius: 112, lossShare: 0 },
+        portion: { kind: 'count', low: 30, high: 36 },
+      },
+      {
+        ...book,
+        supplies: ['Sugar', 'Water'].map((name) => ({ ...book.supplies[1]!, id: name.toLowerCase(), name })),
+      },
+    );
+    if (typeof caramel === 'string') throw new Error(caramel);
+    const told = scaledRecipe(caramel, () => ({ kind: 'yield', grams: 750 }), null);
+    if (told.kind !== 'scaled') throw new Error(told.text);
+    expect(told.rows.map(({ label, value }) => `${label} ${value}`)).toEqual([
+      'goes in 900 g',
+      'boils off −150 g',
+      'to portion 750 g',
+      'portions of 11.4\u00a0g 60 to 72',
+    ]);
+  });
+
   test('tells line by line what is not weighed', () => {
     const ingredients = [
       ...ganache.ingredients,
@@ -57,6 +85,12 @@ describe('a recipe in figures', () => {
   test('comes out of its form as it went in', () => {
     const { id: _id, version: _version, ...draft } = ganache;
     expect(recipeDraftOf(recipeForm(draft))).toEqual(draft);
+    for (const changed of [
+      { yield: { kind: 'boiled', toCelsius: 118, lossShare: 0.02 } as const },
+      { portion: { kind: 'count', low: 6, high: 7 } as const },
+      { portion: { kind: 'count', low: 48, high: 48 } as const },
+    ])
+      expect(recipeDraftOf(recipeForm({ ...draft, ...changed }))).toEqual({ ...draft, ...changed });
     const scooped = { ...draft, portion: { kind: 'scoop', millilitres: 12, gramsPerMl: 1.1 } as const };
     expect(recipeDraftOf(recipeForm({ ...scooped, yield: { kind: 'measured', grams: 380 } }))).toEqual({
       ...scooped,
@@ -89,6 +123,18 @@ describe('the recipes', () => {
     expect(page.page.querySelector('[role=alert]')!.textContent).toContain(
       'There is no mould yet. Add one in the Workshop.',
     );
+  });
+
+  test('are scaled to half of it or twice, beside what is written', async () => {
+    const page = await render(RecipesPage, {}, { id: 'ganache' });
+    await page.type('Scaled to', 'times');
+    const row = (): string =>
+      page.page.querySelector('[aria-label="Scaled"] tbody tr:last-child')!.textContent!;
+    expect(row()).toMatch(/Cream\s*1 dl\s*200 g/);
+    await page.click('×½');
+    expect(row()).toMatch(/Cream\s*1 dl\s*50 g/);
+    await page.type('Times', '1½');
+    expect(row()).toMatch(/Cream\s*1 dl\s*150 g/);
   });
 
   test('are scaled to all cavities of moulds, and to a pan', async () => {
@@ -128,6 +174,22 @@ describe('the recipes', () => {
     expect(page.text()).toContain('It touches 1 promised order: M-0401 O. Lind, Fri 19, 15:00.');
     await page.click('Save the recipe');
     expect(page.http.expectOne('/api/recipes/ganache').request.body).toMatchObject({ version: 1 });
+  });
+
+  test('are boiled down and made by count, with what that comes to', async () => {
+    const page = await render(RecipesPage, {}, { id: 'ganache' });
+    await page.click('Change');
+    await page.type('It yields', 'boiled');
+    // neither chocolate nor cream from nowhere in particular dissolves as sugar
+    expect(page.text()).toContain('at least one sugar or syrup whose make-up is known');
+    await page.type('It yields', 'computed');
+    await page.type('Shared out', 'count');
+    await page.type('It makes', '20');
+    await page.type('to, if it varies', '24');
+    expect(page.text()).toContain('392 g are shared out: 20 to 24 portions of 17.8 g.');
+    await page.type('Shared out', 'scoop');
+    await page.type('A usual one', '40');
+    expect(page.field('The scoop').value).toBe('23.7');
   });
 
   test('tell their versions, and what is wrong with a file', async () => {
@@ -202,6 +264,61 @@ describe('the kitchen’s sums', () => {
     expect(stands()).toBeCloseTo(7.5, 1);
     const fitting = /to stand 15.00 mm high, at 300 mm long([\d.]+) mm wide/.exec(page.text())![1];
     expect(Math.abs(Number(fitting) - width)).toBeLessThan(1);
+  });
+
+  test('of seed bring a bowl to a temperature, its vessel with it', async () => {
+    const page = await render(SumsPage);
+    const seed = (): number => Number(/chopped([\d.,]+) g/.exec(page.text().replace(/,/g, ''))![1]);
+    // 2,000·1.6·13.5 K over 1.6·11.5 + 45
+    expect(seed()).toBeCloseTo(681, 0);
+    expect(page.text()).toContain('it comes to31.5 °C');
+    const bare = seed();
+    await page.type('that weighs, empty', '1000');
+    expect(seed()).toBeGreaterThan(bare);
+    await page.type('It is to come to', '60');
+    expect(page.text()).toContain('What it is to come to 60 will not do');
+  });
+
+  test('ask after what went wrong, and tell what to do now and next time', async () => {
+    const page = await render(SumsPage);
+    await page.click('Split, oily');
+    expect(page.text()).toContain('Was it stirred after it had begun to set?');
+    await page.click('No');
+    await page.click('No');
+    // the last stands once all before are denied
+    expect(page.text()).toContain('Split, oily: too hot');
+    expect(page.text()).toContain('Let it come to 35 °C, then stir in a spoon of warm milk');
+    expect(page.text()).toContain('Pour the cream when it has stopped boiling');
+    chooseUnits({ ...FIRST_UNITS, temperature: 'F' });
+    await page.settle();
+    expect(page.text()).toContain('Let it come to 95 °F');
+    chooseUnits(FIRST_UNITS);
+    await page.click('Something else');
+    await page.click('Cracked');
+    await page.click('Yes');
+    expect(page.text()).toContain('Cracked: filled too cold');
+  });
+
+  test('of a mould tell what fills it, what comes back, and what the wall takes', async () => {
+    const page = await render(SumsPage);
+    await page.type('The wall', 'wall');
+    await page.type('Wall', '2');
+    const told = () => page.page.querySelector('[aria-label="Shells"]')!.textContent!;
+    // 24 of 13.5 ml at 1.27, shells of 5.4 ml
+    expect(told()).toContain('to melt, so that all are full at once411 g');
+    expect(told()).toContain('poured back−247 g');
+    expect(told()).toContain('in 24 shells165 g');
+    expect(told()).toContain('filling in one, to the rim8.1 ml');
+    await page.type('Wall', '6');
+    expect(page.text()).toContain('The wall 6 will not do: below 5, which fills the cavity.');
+    await page.type('The wall', 'wait');
+    const wall = (): number => Number(/a shell, ([\d.]+) mm thick/.exec(told())![1]);
+    const short = wall();
+    await page.type('Emptied after', '240');
+    expect(wall()).toBeGreaterThan(short);
+    await page.type('known', 'water');
+    await page.type('Water in one', '13.5');
+    expect(told()).toContain('a cavity13.5 ml, 27.0 cm² inside');
   });
 
   test('of sugar go by where the kitchen lies, and by the pot', async () => {

@@ -10,13 +10,14 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { RecipeVersion } from '@alnage/contract';
-import { recipeAllergens } from '@alnage/core';
+import { recipeAllergens } from '@alnage/core/larder';
 import { Store } from '@ngrx/store';
 import { Chooser } from '../shared/chooser';
-import { count, listed } from '../shared/formats/formats';
+import { listed } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
-import { stepText, weighedText } from '../shared/larder/larder-words';
+import { portionText } from './recipe-figures';
+import { stepText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
 import { fieldTexts, otherFieldTexts, troubleText } from '../shared/problem-text';
 import { Api } from '../state/api';
@@ -71,10 +72,7 @@ export class RecipesPage {
       id: recipe.id,
       name: recipe.name,
       more: this.usedBy(recipe.id),
-      figure:
-        recipe.portion.kind === 'weight'
-          ? weighedText(recipe.portion.grams)
-          : `${count(recipe.portion.millilitres)} ml`,
+      figure: portionText(recipe.portion),
     })),
   );
   protected readonly contains = computed(() => {

@@ -1,16 +1,31 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
+import { height, temperatureStep } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { Margin } from '../shared/margin/margin';
 import { DoughSum } from './parts/dough-sum';
+import { KitchenTrouble } from './parts/kitchen-trouble';
 import { MixSums } from './parts/mix-sums';
+import { MouldSum } from './parts/mould-sum';
+import { SeedSum } from './parts/seed-sum';
 import { GanacheSum } from './parts/ganache-sum';
 import { SugarSum } from './parts/sugar-sum';
 
-/** Sums that a kitchen does in its head: a ganache, boiling sugar, a dough for the day. Nothing of it is kept. */
+/** Sums that a kitchen does in its head: a ganache, boiling sugar, a dough for the day, seed, shells. Nothing of it is kept. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, DoughSum, GanacheSum, MixSums, SugarSum],
+  imports: [
+    MatButtonModule,
+    RouterLink,
+    Margin,
+    DoughSum,
+    GanacheSum,
+    KitchenTrouble,
+    MixSums,
+    MouldSum,
+    SeedSum,
+    SugarSum,
+  ],
   template: `
     <div class="place">
       <main>
@@ -26,6 +41,9 @@ import { SugarSum } from './parts/sugar-sum';
           <al-sugar-sum />
           <al-dough-sum />
           <al-mix-sums />
+          <al-seed-sum />
+          <al-mould-sum />
+          <al-kitchen-trouble />
         </div>
       </main>
       <al-margin>
@@ -35,8 +53,9 @@ import { SugarSum } from './parts/sugar-sum';
           half more chocolate. Liqueur or juice is taken off the cream, gram for gram.
         </p>
         <p>
-          Sugar’s stages are written for the sea. Water boils about 1 °C lower for every 300 m, and every
-          stage with it. Measure where water boils with your own thermometer, and its error goes out with it.
+          Sugar’s stages are written for the sea. Water boils about {{ temperatureStep(1) }} lower for every
+          {{ height(300) }}, and every stage with it. Measure where water boils with your own thermometer, and
+          its error goes out with it.
         </p>
         <p>Doughs soften on wet days and warm tables; coats crack over them, and they slump.</p>
         <p class="soft">
@@ -55,6 +74,9 @@ import { SugarSum } from './parts/sugar-sum';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SumsPage {
+  protected readonly height = height;
+  protected readonly temperatureStep = temperatureStep;
+
   constructor() {
     const router = inject(Router);
     inject(Keys).bind({

@@ -1,5 +1,5 @@
 import type { SeasonFigures, Workshop } from '@alnage/contract';
-import { loadShare, packingLoads, zonePeak, type DayLoad, type Span } from '@alnage/core';
+import { loadShare, packingLoads, zonePeak, type DayLoad, type Span } from '@alnage/core/planner';
 import { loadStanding, type LoadStanding } from '../shared/ell/ell-days';
 import { count, counted, duration, listed, percent } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
@@ -179,7 +179,7 @@ function peakSentence({ views, words, loads, day }: StoryInput, zone: string): s
   if (!peak) return [];
   const holders = peak.holders.map(({ product, trays }) => `${count(trays)} ${words.piece(product)}`);
   return [
-    `The ${words.zone(zone)} is fullest from ${words.clock(peak.from)} to ${words.clock(peak.to)}: ${counted(peak.trays, 'tray')}, of which ${listed(holders)}.`,
+    `The ${words.zone(zone)} is fullest from ${words.clock(peak.from)} to ${words.near(peak.to, peak.from)}: ${counted(peak.trays, 'tray')}, of which ${listed(holders)}.`,
   ];
 }
 

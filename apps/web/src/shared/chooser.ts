@@ -1,3 +1,4 @@
+import type { CoatingView } from '@alnage/contract';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 /** A line to choose from: its name, more about it, and its figure. */
@@ -6,6 +7,8 @@ export interface ChooserRow {
   readonly name: string;
   readonly more: string;
   readonly figure: string;
+  /** The kind of its coating, as a swatch before its name. */
+  readonly swatch?: CoatingView['kind'];
 }
 
 /** The list beside a form or a view, of which one is open. */
@@ -21,6 +24,9 @@ export interface ChooserRow {
             [attr.aria-current]="row.id === open() ? 'true' : null"
             (click)="picked.emit(row.id)"
           >
+            @if (row.swatch; as kind) {
+              <span class="swatch" [class]="kind" aria-hidden="true"></span>
+            }
             <span class="name">
               <strong>{{ row.name }}</strong>
               <small>{{ row.more }}</small>
@@ -29,13 +35,43 @@ export interface ChooserRow {
           </button>
         </li>
       } @empty {
-        <li class="soft">{{ nothing() }}</li>
+        <li class="soft">
+          <ng-content>{{ nothing() }}</ng-content>
+        </li>
       }
     </ul>
   `,
   styles: `
     :host {
-      display: contents;
+      display: block;
+    }
+
+    .swatch {
+      width: 16px;
+      height: 16px;
+      flex: none;
+      border: 1px solid var(--ink);
+      border-radius: 50%;
+
+      &.dark {
+        background: var(--coat-dark);
+      }
+
+      &.milk {
+        background: var(--coat-milk);
+      }
+
+      &.white {
+        background: var(--coat-white);
+      }
+
+      &.blend {
+        background: var(--coat-blend);
+      }
+
+      &.compound {
+        background: var(--coat-compound);
+      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,7 +81,7 @@ export class Chooser {
   readonly rows = input.required<readonly ChooserRow[]>();
   /** Which one is open; null: none. */
   readonly open = input.required<string | null>();
-  /** What is said where there is none. */
-  readonly nothing = input.required<string>();
+  /** What is said where there is none; what stands inside it comes instead. */
+  readonly nothing = input('');
   readonly picked = output<string>();
 }

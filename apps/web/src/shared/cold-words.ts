@@ -4,7 +4,7 @@ import {
   type ColdCaution,
   type WarmthContext,
   type WarmthOfPiece,
-} from '@alnage/core';
+} from '@alnage/core/temper';
 import type { Workshop } from '@alnage/contract';
 import { temperature } from './formats/formats';
 
@@ -16,6 +16,8 @@ function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>):
       return `At ${at} it is frozen. Frozen fruit weeps as it thaws, and its coat slips off: dip it cold, never frozen.`;
     case 'frozen-centre':
       return `At ${at} the coat sets before it drains: it coats thick, and cracks as the centre warms. Let it come to the cool room first.`;
+    case 'otherwise-by-route':
+      return `By its route the centre comes to ${temperature(caution.low)} to ${temperature(caution.high)} before it is dipped; its coat is reckoned with ${at}. A warmer centre takes less coat.`;
     case 'temper-lost':
       return `At ${at} its temper is lost: it is worked up to ${temperature(caution.high)}, and blooms above.`;
     case 'too-thick':

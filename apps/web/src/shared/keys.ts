@@ -39,7 +39,7 @@ function isOfTarget({ key, target }: KeyboardEvent): boolean {
   return (key === 'Enter' || key === ' ') && isPressed(target);
 }
 
-/** What Enter and Space press by themselves; the row that is chosen already is done with. */
+/** What Enter and Space press by themselves, but for a row that is chosen already: there is nothing left to press. */
 function isPressed(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&

@@ -1,8 +1,8 @@
 import { Directive } from '@angular/core';
 
 /**
- * What was tapped, or chosen by hand from a list, within does not keep the focus, so that Space stays for the big button;
- * who came by keyboard keeps it.
+ * What is tapped inside it, or chosen by hand from a list, does not keep the focus, so that Space stays with
+ * the big button; whoever came by keyboard keeps it.
  */
 @Directive({
   selector: '[alLetGo]',

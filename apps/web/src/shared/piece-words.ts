@@ -1,5 +1,5 @@
 import { ALLERGENS } from '@alnage/contract';
-import type { CoatRole, Way } from '@alnage/core';
+import type { CoatRole, Way } from '@alnage/core/coating';
 
 /** Ways of dipping as they are called at the bench. */
 export const WAY_WORDS: Readonly<Record<Way, string>> = {

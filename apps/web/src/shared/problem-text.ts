@@ -1,10 +1,10 @@
-import type { CoatRole } from '@alnage/core';
+import type { CoatRole } from '@alnage/core/coating';
 import { COAT_WORDS } from './piece-words';
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble, Unanswered } from '../state/problem';
 import { GIVE_UP_SECONDS } from '../state/slow-calls';
 import { capital, listed } from './formats/formats';
-import { dayText, wallText } from './formats/wall-time';
+import { dayText, timeText, wallText } from './formats/wall-time';
 
 /** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
 export const PROBLEM_TEXT: Readonly<Record<ProblemCode | Unanswered['code'], string>> = {
@@ -117,7 +117,7 @@ function coatText(role: unknown): string {
 
 function wrongFormatText({ value, format }: Params): string {
   if (format === 'plain-text') return 'Only letters, figures and signs on one line can be kept.';
-  return value ? `${value} is not a possible time.` : 'Give a day and a time, such as 15:00.';
+  return value ? `${value} is not a possible time.` : `Give a day and a time, such as ${timeText('15:00')}.`;
 }
 
 /** What a problem tells, with the piece as people call it. */

@@ -4,6 +4,7 @@ import { render, type Rendered } from '../testing/render';
 import { order, savedPlan } from '../testing/small-workshop';
 import { OrderActions } from '../state/orders.state';
 import { PlanActions } from '../state/plan.state';
+import { RecordActions } from '../state/records.state';
 import { Slips } from '../shared/slip/slips';
 import { App } from './app';
 
@@ -24,6 +25,21 @@ describe('what was just done', () => {
     await page.settle();
     expect(page.text()).toContain(`${held.ticket} is on the shelf`);
     expect(await undone(page, `/api/orders/${held.id}/move`)).toMatchObject({ to: 'promised' });
+  });
+
+  test('to somebody who is remembered from an order leads to where they stand', async () => {
+    const page = await render(App);
+    page.store.dispatch(RecordActions.saved({ path: 'customers', id: 'petra', name: 'Petra' }));
+    await page.settle();
+    const seen = page.page.querySelector('al-slip a')!;
+    expect([seen.textContent, seen.getAttribute('href')]).toEqual([
+      'Under Customers',
+      '/workshop/customers?record=petra',
+    ]);
+    page.store.dispatch(RecordActions.saved({ path: 'bowls', id: 'a', name: 'Bowl A' }));
+    await page.settle();
+    expect(page.text()).toContain('Bowl A is saved');
+    expect(page.page.querySelector('al-slip a')).toBeNull();
   });
 
   test('to a batch is taken back only while nothing came after it', async () => {

@@ -1,5 +1,6 @@
 import { effect, inject, Injectable, Injector } from '@angular/core';
 import type { Order, OrderState, PlanEditAsk, PlanJob, SavedPlan } from '@alnage/contract';
+import { Router } from '@angular/router';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { counted } from '../shared/formats/formats';
@@ -28,6 +29,7 @@ export class Notices {
   private readonly store = inject(Store);
   private readonly actions = inject(Actions);
   private readonly injector = inject(Injector);
+  private readonly router = inject(Router);
   private readonly job = this.store.selectSignal(planFeature.selectJob);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
   private isUndo = false;
@@ -43,7 +45,7 @@ export class Notices {
     this.actions
       .pipe(ofType(OrderActions.moveFailed))
       .subscribe(({ trouble }) => this.tell(fieldTexts(trouble, '/pickup')[0] ?? troubleText(trouble)));
-    this.actions.pipe(ofType(RecordActions.saved)).subscribe(({ name }) => this.tell(`${name} is saved`));
+    this.actions.pipe(ofType(RecordActions.saved)).subscribe((saved) => this.tellRecord(saved));
     this.actions.pipe(ofType(RecordActions.removed)).subscribe(() => this.tell('Removed'));
     this.actions
       .pipe(ofType(WeighingActions.kept))
@@ -57,6 +59,16 @@ export class Notices {
         this.tell(`Version ${saved.version} is published: the kitchen works by it now`),
       );
     effect(() => this.tellPlanned(), { injector: this.injector });
+  }
+
+  /** Whoever was saved from an order stands elsewhere: the slip leads there. */
+  private tellRecord({ path, id, name }: { path: string; id: string; name: string }): void {
+    const link = `/workshop/${path}`;
+    const isElsewhere = path === 'customers' && !this.router.url.startsWith(link);
+    this.slips.lay({
+      text: `${name} is saved`,
+      ...(isElsewhere && { seen: { words: 'Under Customers', link, record: id } }),
+    });
   }
 
   /** Tells of a plan that was seen in the making and is there now. */

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { Outbox } from '../shared/bench/outbox';
 import { runningClock } from '../shared/formats/formats';
-import { timersAtBench } from '@alnage/core';
+import { timersAtBench } from '@alnage/core/bench';
 import { BenchActions, benchFeature } from '../state/bench.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { beep } from './beep';

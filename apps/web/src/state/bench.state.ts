@@ -1,8 +1,18 @@
 import { inject } from '@angular/core';
 import type { AmendAsk, Bench, Device, RunRecord, SealAsk } from '@alnage/contract';
+import { madeForOrders } from '@alnage/core/bench';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+  Store,
+} from '@ngrx/store';
 import { exhaustMap, filter, switchMap } from 'rxjs';
 import { Api } from './api';
 import { askEffect, outcome } from './ask-effect';
@@ -86,6 +96,10 @@ export const benchFeature = createFeature({
     })),
     on(BenchActions.dismissed, (state): BenchState => ({ ...state, keepTrouble: null })),
   ),
+  extraSelectors: ({ selectBench }) => ({
+    /** What is made for each order by what was written down; null where nothing was, or it is not read yet. */
+    selectMade: createSelector(selectBench, (bench) => bench && madeForOrders(bench)),
+  }),
 });
 
 function withRun(runs: readonly RunRecord[], run: RunRecord): RunRecord[] {

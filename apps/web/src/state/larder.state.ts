@@ -38,7 +38,7 @@ export interface LarderState {
   readonly isWanted: boolean;
   readonly isBusy: boolean;
   readonly trouble: Trouble | null;
-  /** The deed that could not be done. */
+  /** What could not be done. */
   readonly failed: LarderDeed | null;
 }
 

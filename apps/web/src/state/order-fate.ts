@@ -1,5 +1,5 @@
 import type { SavedPlan } from '@alnage/contract';
-import { clockStageIndex, type Batch, type Catalogue, type UnmetReason } from '@alnage/core';
+import { clockStageIndex, type Batch, type Catalogue, type UnmetReason } from '@alnage/core/planner';
 
 /** One of an order's pieces as the plan makes it. */
 export interface MadeBy {

@@ -209,7 +209,8 @@ function isMissing({ rows, seen: { from, to } }: OrdersState): boolean {
 }
 
 function changeOf({ state: _state, ...draft }: OrderDraft, { version }: Order): OrderChange {
-  return { ...draft, version };
+  // nothing said of them is said as such: what is left out stays as it was
+  return { phone: '', allergies: [], ...draft, version };
 }
 
 export const saveOrder = askEffect({

@@ -10,7 +10,7 @@ import {
   type Catalogue,
   type DayLoad,
   type LifeTape,
-} from '@alnage/core';
+} from '@alnage/core/planner';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,

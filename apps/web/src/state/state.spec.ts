@@ -20,7 +20,7 @@ import {
 import { PlanActions, planEffects, planFeature } from './plan.state';
 import { troubleOf } from './problem';
 import { readWorkshop, WorkshopActions, workshopFeature } from './workshop.state';
-import { catalogueOf } from '@alnage/core';
+import { catalogueOf } from '@alnage/core/planner';
 
 describe('orders in the store', () => {
   const page = (orders: Order[], offset = 0, total = 3) => ({ total, offset, index: null, orders });
@@ -138,7 +138,7 @@ describe('the store and the server', () => {
     };
     store.dispatch(OrderActions.saveAsked({ draft, original: order({ version: 4 }) }));
     const request = http.expectOne({ method: 'PUT', url: '/api/orders/o1' });
-    expect(request.request.body).toMatchObject({ version: 4, customer: 'X' });
+    expect(request.request.body).toMatchObject({ version: 4, customer: 'X', phone: '', allergies: [] });
     // a change leaves the order in its state
     expect(request.request.body).not.toHaveProperty('state');
     request.flush({ code: 'order-changed', errors: [], params: {} }, { status: 409, statusText: 'changed' });

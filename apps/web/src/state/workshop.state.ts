@@ -1,5 +1,6 @@
 import type { Box, Piece, Workshop } from '@alnage/contract';
-import { DEFAULT_MAY_CONTAIN_STOP, type ClashBook, type Declared, type Dippery } from '@alnage/core';
+import type { Dippery } from '@alnage/core/coating';
+import { DEFAULT_MAY_CONTAIN_STOP, type ClashBook, type Declared } from '@alnage/core/larder';
 import {
   createActionGroup,
   createFeature,

@@ -1,5 +1,5 @@
 import type { Bench, Device, RunRecord } from '@alnage/contract';
-import type { BenchDeed, BenchEvent, MeltWork, StageWork } from '@alnage/core';
+import type { BenchDeed, BenchEvent, MeltWork, StageWork } from '@alnage/core/bench';
 
 /** Midnight of the small workshop's Thursday; its now is 11:32. */
 export const START = Date.parse('2026-06-17T21:00:00.000Z');

@@ -1,13 +1,7 @@
 import type { Order, OrderLine, PickupPoint, PlanJob, SavedPlan, Weighing, Workshop } from '@alnage/contract';
-import {
-  accountOf,
-  checkPlan,
-  DEFAULT_WAY_RULES,
-  makePlan,
-  orderPrice,
-  piecesOfOrder,
-  type Problem,
-} from '@alnage/core';
+import { DEFAULT_WAY_RULES } from '@alnage/core/coating';
+import { accountOf, orderPrice, piecesOfOrder } from '@alnage/core/ordering';
+import { checkPlan, makePlan, type Problem } from '@alnage/core/planner';
 import { recipes, supplies } from './small-larder';
 import { piece } from './small-piece';
 import type { OrderNames } from '../state/workshop.state';
@@ -233,6 +227,8 @@ export function order({
     pickupPoint: 'shop',
     note: '',
     giftMessage: '',
+    phone: '',
+    allergies: [],
     holdUntil: null,
     depositMinor: 0,
     allergyWaiver: null,

@@ -1,6 +1,6 @@
 import { FormControl, FormGroup } from '@angular/forms';
 import type { BowlDraft } from '@alnage/contract';
-import { BOWL_MM, CAPACITY_GRAMS, TAIL_GRAMS } from '@alnage/core';
+import { BOWL_MM, CAPACITY_GRAMS, TAIL_GRAMS } from '@alnage/core/melting';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl } from '../shared/forms/text-field';
 import { USABLE_MINUTES } from './coating-form';

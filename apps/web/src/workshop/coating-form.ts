@@ -2,19 +2,16 @@ import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
 import type { CoatingDraft } from '@alnage/contract';
 import {
   BLEND_PARTS,
-  CRYSTALS_CELSIUS,
-  MELT_CELSIUS,
-  MINOR,
   PACK_GRAMS,
   STOCK_MONTHS,
   THINNED_PERCENT,
   WINDOW_CELSIUS,
   YIELD_PA,
   suggestedWindow,
-  usualWindows,
   type Fluidity,
-  type TemperSchool,
-} from '@alnage/core';
+} from '@alnage/core/coating';
+import { MINOR } from '@alnage/core/pricing';
+import { CRYSTALS_CELSIUS, MELT_CELSIUS, usualWindows, type TemperSchool } from '@alnage/core/temper';
 import { nameControl } from '../shared/forms/text-field';
 import { NumberControl } from '../shared/forms/number-control';
 

@@ -2,7 +2,7 @@ import { FormArray, FormControl, FormGroup } from '@angular/forms';
 import { ABSENCE_NOTE_LENGTH, PACE_PERCENT, type PersonDraft } from '@alnage/contract';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl, textControl } from '../shared/forms/text-field';
-import { clockControl, clockOf, dateControl, weekdayControl } from './hours-form';
+import { clockControl, clockOf, dateControl, inWeekOrder, weekdayControl } from './hours-form';
 
 export type PersonForm = ReturnType<typeof personForm>;
 
@@ -40,7 +40,9 @@ export function personForm(start: PersonDraft = FIRST) {
     name: nameControl(start.name),
     pace: new NumberControl(start.pace, PACE_PERCENT),
     skills: new FormControl<readonly string[]>(start.skills, { nonNullable: true }),
-    week: new FormArray(start.week.map(({ weekday, starts, ends }) => weekForm(weekday, starts, ends))),
+    week: new FormArray(
+      inWeekOrder(start.week).map(({ weekday, starts, ends }) => weekForm(weekday, starts, ends)),
+    ),
     shifts: new FormArray(start.shifts.map(({ day, starts, ends }) => shiftForm(day, starts, ends))),
     absences: new FormArray(start.absences.map(({ from, to, why }) => absenceForm(from, to, why))),
   });

@@ -2,7 +2,7 @@ import { FormArray, FormControl, FormGroup } from '@angular/forms';
 import { JOURNEY_MINUTES, SLOT_BOXES, SLOT_MINUTES, type PickupPointDraft } from '@alnage/contract';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl } from '../shared/forms/text-field';
-import { clockControl, clockOf, dateControl, weekdayControl } from './hours-form';
+import { clockControl, clockOf, dateControl, inWeekOrder, weekdayControl } from './hours-form';
 
 export type PointForm = ReturnType<typeof pointForm>;
 
@@ -39,7 +39,9 @@ export function pointForm(start: PickupPointDraft = FIRST) {
     journeyMinutes: new NumberControl(start.journeyMinutes, JOURNEY_MINUTES),
     slotMinutes: new NumberControl(start.slotMinutes, SLOT_MINUTES),
     slotBoxes: new NumberControl(start.slotBoxes, SLOT_BOXES, { isOptional: true }),
-    hours: new FormArray(start.hours.map(({ weekday, opens, closes }) => hoursForm(weekday, opens, closes))),
+    hours: new FormArray(
+      inWeekOrder(start.hours).map(({ weekday, opens, closes }) => hoursForm(weekday, opens, closes)),
+    ),
     exceptions: new FormArray(
       start.exceptions.map(({ date, opens, closes }) => exceptionForm(date, opens, closes)),
     ),

@@ -1,7 +1,16 @@
 import type { Customer, Workshop } from '@alnage/contract';
-import { count, counted, duration, listed, mass, money, temperature } from '../shared/formats/formats';
+import {
+  count,
+  counted,
+  duration,
+  listed,
+  mass,
+  money,
+  priceOfMass,
+  temperature,
+} from '../shared/formats/formats';
 import { dayText } from '../shared/formats/wall-time';
-import { amountText, SUPPLY_KIND_WORDS } from '../shared/larder/larder-words';
+import { soldText, SUPPLY_KIND_WORDS } from '../shared/larder/larder-words';
 import type { ChooserRow } from '../shared/chooser';
 import { KIND_WORDS } from './coating-form';
 
@@ -19,9 +28,7 @@ export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => reado
       name: coating.name,
       more: `${KIND_WORDS[coating.kind]} · ${temperature(coating.windowLowCelsius)} to ${temperature(coating.windowHighCelsius)}`,
       figure:
-        coating.minorPerGram === null
-          ? 'no price'
-          : `${money(coating.minorPerGram * 1000, workshop.currency)} a kg`,
+        coating.minorPerGram === null ? 'no price' : priceOfMass(coating.minorPerGram, workshop.currency),
     })),
   bowls: ({ workshop }) =>
     workshop.bowls.map((bowl) => ({
@@ -77,7 +84,7 @@ export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => reado
       id,
       name,
       more: [SUPPLY_KIND_WORDS[kind], ...(supplier ? [supplier] : [])].join(' · '),
-      figure: packs[0] ? `${amountText(packs[0])}, ${money(packs[0].priceMinor, workshop.currency)}` : '',
+      figure: packs[0] ? `${soldText(packs[0])}, ${money(packs[0].priceMinor, workshop.currency)}` : '',
     })),
   boxes: ({ workshop }) =>
     workshop.boxes.map((box) => ({

@@ -156,6 +156,35 @@ describe('the boxes', () => {
   });
 });
 
+describe('the supplies', () => {
+  test('are as ordinary ones of their name, until somebody types what their packet says', async () => {
+    const page = await open('supplies');
+    await page.type('It is made', 'packet');
+    // an ordinary strawberry to begin with
+    expect(page.field('Fat').value).toBe('0.4');
+    await page.type('of which sugars', '7');
+    await page.click('Save the supply');
+    const refused = page.http.expectOne('/api/supplies/strawberry');
+    expect(refused.request.body).toMatchObject({
+      composition: { water: 91, fat: 0.4, sugars: 7, asSucrose: null },
+    });
+    refused.flush(
+      {
+        code: 'invalid-input',
+        errors: [
+          { pointer: '/composition/sugars', code: 'out-of-range', params: { value: 7, range: '0..5.5' } },
+        ],
+      },
+      { status: 400, statusText: 'Bad Request' },
+    );
+    await page.settle();
+    expect(page.text()).toContain('7 will not do');
+    await page.type('It is made', 'ordinary');
+    await page.click('Save the supply');
+    expect(page.http.expectOne('/api/supplies/strawberry').request.body).toMatchObject({ composition: null });
+  });
+});
+
 describe('the zones', () => {
   test('are counted in whole trays', async () => {
     const page = await open('zones');

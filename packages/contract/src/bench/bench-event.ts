@@ -1,16 +1,6 @@
-import {
-  BOWL_GRAMS,
-  READING_CELSIUS,
-  REJECT_CAUSES,
-  RUN_PIECES,
-  STEPS_OF,
-  TEMPER_STEPS,
-  TROUBLES,
-  TROUBLE_SIGNS,
-  WEIGHED_WHAT,
-  type BenchDeed,
-  type MeltSchool,
-} from '@alnage/core';
+import { REJECT_CAUSES, TROUBLES, TROUBLE_SIGNS, WEIGHED_WHAT, type BenchDeed } from '@alnage/core/bench';
+import { BOWL_GRAMS, RUN_PIECES } from '@alnage/core/coating';
+import { READING_CELSIUS, STEPS_OF, TEMPER_STEPS, type MeltSchool } from '@alnage/core/temper';
 import { Type } from 'typebox';
 import { within } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';

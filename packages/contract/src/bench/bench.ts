@@ -1,4 +1,4 @@
-import type { BenchEvent, BenchWork, DayTrouble, ExpectedWork, Shortage } from '@alnage/core';
+import type { BenchEvent, BenchWork, DayTrouble, ExpectedWork, Shortage } from '@alnage/core/bench';
 import { Type, type Static } from 'typebox';
 import { closed, orNull, Id, Instant } from '../shared/closed';
 import { AllergyWaived } from '../orders/order';

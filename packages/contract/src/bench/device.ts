@@ -1,4 +1,4 @@
-import { type Bound } from '@alnage/core';
+import type { Bound } from '@alnage/core/input';
 import { Type, type Static } from 'typebox';
 import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 

@@ -1,4 +1,4 @@
-import { PRACTICE_PIECES, STEPS_OF, type MeltSchool } from '@alnage/core';
+import { PRACTICE_PIECES, STEPS_OF, type MeltSchool } from '@alnage/core/temper';
 import { Type, type Static } from 'typebox';
 import { closed, orNull, Id, Instant } from '../shared/closed';
 

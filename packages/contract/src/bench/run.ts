@@ -1,4 +1,5 @@
-import { REJECT_CAUSES, RUN_PIECES, BOWL_GRAMS, type SealDoubt } from '@alnage/core';
+import { REJECT_CAUSES, type SealDoubt } from '@alnage/core/bench';
+import { RUN_PIECES, BOWL_GRAMS } from '@alnage/core/coating';
 import { Type, type Static } from 'typebox';
 import { within } from '../shared/bounds';
 import { closed, orNull, Id, Instant, plainText } from '../shared/closed';

@@ -1,4 +1,4 @@
-import { MINOR } from '@alnage/core';
+import { MINOR } from '@alnage/core/pricing';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { SupplyLines } from '../larder/supply';

@@ -1,10 +1,9 @@
 import { Type, type Static } from 'typebox';
-import { CUSTOMER_LENGTH, Order } from '../orders/order';
+import { CUSTOMER_LENGTH, Order, PHONE_LENGTH } from '../orders/order';
 import { Allergens } from '../shared/allergens';
 import { Version } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';
 
-export const PHONE_LENGTH = 40;
 export const WISHES_LENGTH = 300;
 
 const draft = {

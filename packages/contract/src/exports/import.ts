@@ -2,8 +2,9 @@ import { Type, type Static } from 'typebox';
 import { AllergyWaiver } from '../orders/order';
 import { closed, Id, WallClock } from '../shared/closed';
 
-/** What a list of orders may have in its columns; the first five it must have. */
-export const IMPORT_FIELDS = ['customer', 'day', 'time', 'point', 'what', 'note'] as const;
+/** What a list of orders must have in its columns, and what it may have beside that. */
+export const IMPORT_MUSTS = ['customer', 'day', 'time', 'point', 'what'] as const;
+export const IMPORT_FIELDS = [...IMPORT_MUSTS, 'note', 'phone', 'never'] as const;
 export type ImportField = (typeof IMPORT_FIELDS)[number];
 export const IMPORT_TEXT_MOST = 4_000_000;
 export const IMPORT_LINES_MOST = 20_000;
@@ -16,6 +17,8 @@ const Mapping = closed({
   point: Column,
   what: Column,
   note: Column,
+  phone: Type.Optional(Column),
+  never: Type.Optional(Column),
 });
 
 /** A list of orders to be brought in; without a mapping the columns are guessed by their heads. */

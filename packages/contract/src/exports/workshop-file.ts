@@ -1,8 +1,8 @@
-import { COAT_ROLES } from '@alnage/core';
+import { COAT_ROLES } from '@alnage/core/coating';
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
 import { Customer } from '../customers/customer';
-import { AllergyWaived, Overruling, OrderLine, OrderState } from '../orders/order';
+import { AllergyWaived, Overruling, OrderLine, OrderState, PHONE_LENGTH } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
 import { PreparationView } from '../larder/larder';
 import { BenchDeedSchema } from '../bench/bench-event';
@@ -13,6 +13,7 @@ import { SupplyView } from '../larder/supply';
 import { Piece } from '../pieces/piece';
 import { SavedPlan } from '../plan/plan';
 import { Season } from '../season/season';
+import { Allergens } from '../shared/allergens';
 import { Version } from '../shared/bounds';
 import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 import { Weighed } from '../weighings/weighing';
@@ -41,6 +42,8 @@ const FiledOrder = closed({
   customerId: orNull(Id),
   note: text(500),
   giftMessage: text(200),
+  phone: Type.Optional(text(PHONE_LENGTH)),
+  allergies: Type.Optional(Allergens),
   depositMinor: Type.Integer({ minimum: 0 }),
   allergyWaiver: Type.Optional(orNull(AllergyWaived)),
   kitchenOverruled: Type.Optional(orNull(Overruling)),
@@ -180,7 +183,7 @@ const FiledRun = closed({
   ),
 });
 
-// older files know of no larder
+// older files have no larder
 const FiledPiece = closed({
   ...Piece.properties,
   recipe: Type.Optional(Piece.properties.recipe),

@@ -92,7 +92,7 @@ export const PreparationView = closed({
       by: orNull(Id),
       recipeVersion: Version,
       lots: Type.Array(closed({ lot: Id, item: LarderItemSchema, amount: Type.Number() })),
-      /** Of what nobody had written down that it was there. */
+      /** What it took that was not written down as being there. */
       missing: Type.Array(closed({ item: LarderItemSchema, amount: Type.Number() })),
     }),
   ),

@@ -1,4 +1,4 @@
-import type { Bound } from '@alnage/core';
+import type { Bound } from '@alnage/core/input';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { within } from '../shared/bounds';

@@ -1,20 +1,22 @@
 import {
+  BOILED_CELSIUS,
+  COUNTED_PIECES,
   GRAMS_PER_ML,
   GRAMS_PER_PIECE,
   LOSS_SHARE,
-  MEASURES,
   PORTION_OF_RECIPE_GRAMS,
   RECIPE_FORMAT,
   SCOOP_ML,
   STEP_CELSIUS,
   STEP_MINUTES,
   YIELD_GRAMS,
-} from '@alnage/core';
+} from '@alnage/core/recipes';
+import { MEASURES } from '@alnage/core/units';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, Instant, plainText } from '../shared/closed';
-import { amount } from './supply';
+import { amount, CompositionSchema } from './supply';
 
 export const RECIPE_LINES_MOST = 40;
 export const RECIPE_STEPS_MOST = 30;
@@ -34,6 +36,11 @@ const Steps = Type.Array(RecipeStepSchema, { maxItems: RECIPE_STEPS_MOST });
 export const RecipeYieldSchema = Type.Union([
   closed({ kind: Type.Literal('measured'), grams: within(YIELD_GRAMS) }),
   closed({ kind: Type.Literal('computed'), lossShare: within(LOSS_SHARE) }),
+  closed({
+    kind: Type.Literal('boiled'),
+    toCelsius: within(BOILED_CELSIUS),
+    lossShare: within(LOSS_SHARE),
+  }),
 ]);
 
 export const RecipePortionSchema = Type.Union([
@@ -42,6 +49,11 @@ export const RecipePortionSchema = Type.Union([
     kind: Type.Literal('scoop'),
     millilitres: within(SCOOP_ML),
     gramsPerMl: within(GRAMS_PER_ML),
+  }),
+  closed({
+    kind: Type.Literal('count'),
+    low: within(COUNTED_PIECES),
+    high: within(COUNTED_PIECES),
   }),
 ]);
 
@@ -94,6 +106,7 @@ export const RecipeFile = closed(
         gramsPerMl: orTable(within(GRAMS_PER_ML)),
         gramsPerPiece: orTable(within(GRAMS_PER_PIECE)),
         allergens: Type.Optional(Allergens),
+        composition: orTable(CompositionSchema),
       }),
       { minItems: 1, maxItems: RECIPE_LINES_MOST },
     ),

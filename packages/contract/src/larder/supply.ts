@@ -1,15 +1,13 @@
+import { AHEAD_HOURS, KEEPS_HOURS, SORTED_OUT_SHARE, SUPPLY_BASES, SUPPLY_KINDS } from '@alnage/core/larder';
+import { MINOR } from '@alnage/core/pricing';
 import {
-  AHEAD_HOURS,
   AMOUNT,
   AMOUNT_UNITS,
+  AS_SUCROSE,
   GRAMS_PER_ML,
   GRAMS_PER_PIECE,
-  KEEPS_HOURS,
-  MINOR,
-  SORTED_OUT_SHARE,
-  SUPPLY_BASES,
-  SUPPLY_KINDS,
-} from '@alnage/core';
+  PER_HUNDRED,
+} from '@alnage/core/recipes';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';
@@ -19,6 +17,21 @@ export const SUPPLY_PACKS_MOST = 8;
 export const SUPPLY_LINES_MOST = 12;
 
 export const amount = { amount: within(AMOUNT), unit: Type.Enum([...AMOUNT_UNITS]) };
+
+/** What 100 g of something are made of, in g. */
+export const CompositionSchema = closed({
+  water: within(PER_HUNDRED),
+  fat: within(PER_HUNDRED),
+  carbohydrate: within(PER_HUNDRED),
+  sugars: within(PER_HUNDRED),
+  polyols: within(PER_HUNDRED),
+  fibre: within(PER_HUNDRED),
+  protein: within(PER_HUNDRED),
+  salt: within(PER_HUNDRED),
+  alcohol: within(PER_HUNDRED),
+  /** Sucrose that its dissolved sugars count as in a pot; null: it does not dissolve. */
+  asSucrose: Type.Union([within(AS_SUCROSE), Type.Null()]),
+});
 
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
@@ -34,6 +47,8 @@ const draft = {
   /** From being bought; null: its best-before date alone counts. */
   keepsHours: Type.Union([within(KEEPS_HOURS), Type.Null()]),
   aheadHours: within(AHEAD_HOURS),
+  /** As its packet says; null or left out: as ordinary ones of its name, where they are known. */
+  composition: Type.Optional(Type.Union([CompositionSchema, Type.Null()])),
 };
 
 /** What the larder keeps beside coatings: an ingredient, fruit, a bought centre, or packing. */

@@ -1,9 +1,11 @@
 import { Type, type Static } from 'typebox';
+import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';
 import { Payment } from './payment';
 import { closed, Day, Id, Instant, plainText, WallClock } from '../shared/closed';
 
 export const CUSTOMER_LENGTH = 120;
+export const PHONE_LENGTH = 40;
 export const NOTE_LENGTH = 500;
 export const LINES_MOST = 20;
 export const LINE_PIECES_MOST = 5000;
@@ -56,6 +58,7 @@ const draft = {
 
 const GiftMessage = plainText({ maxLength: GIFT_MESSAGE_LENGTH });
 const HoldUntil = Type.Union([WallClock, Type.Null()]);
+const Phone = plainText({ maxLength: PHONE_LENGTH });
 
 const answer = {
   reason: plainText({ minLength: 1, maxLength: WAIVER_REASON_LENGTH }),
@@ -87,6 +90,10 @@ export type AllergyWaived = Static<typeof AllergyWaived>;
 /** What may be left out. */
 const extras = {
   despiteAllergy: Type.Optional(AllergyWaiver),
+  /** Where to ring about it. */
+  phone: Type.Optional(Phone),
+  /** What whoever it is for must never have, beside what is remembered of its customer. */
+  allergies: Type.Optional(Allergens),
   /** Written on the gift. */
   giftMessage: Type.Optional(GiftMessage),
   /** Its place is held until then for the deposit. */
@@ -118,6 +125,8 @@ export const Order = closed({
   ticket: Type.String(),
   ...draft,
   giftMessage: GiftMessage,
+  phone: Phone,
+  allergies: Allergens,
   holdUntil: HoldUntil,
   /** What is asked for it as a deposit. */
   depositMinor: Type.Integer(),

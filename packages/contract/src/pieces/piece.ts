@@ -13,12 +13,12 @@ import {
   FAMILIES,
   FOOT_GRAMS,
   LENGTH_MM,
-  MINOR,
   PORTION_GRAMS,
   WALL_MM,
   WAYS,
   type PieceForm,
-} from '@alnage/core';
+} from '@alnage/core/coating';
+import { MINOR } from '@alnage/core/pricing';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';

@@ -1,4 +1,4 @@
-import type { Change } from '@alnage/core';
+import type { Change } from '@alnage/core/planner';
 import { Type } from 'typebox';
 import { closed, Id } from '../shared/closed';
 

@@ -1,4 +1,4 @@
-import type { PlanEdit } from '@alnage/core';
+import type { PlanEdit } from '@alnage/core/planner';
 import { Type, type Static } from 'typebox';
 import { closed, Day, Id } from '../shared/closed';
 

@@ -1,4 +1,4 @@
-import type { Plan, Problem } from '@alnage/core';
+import type { Plan, Problem } from '@alnage/core/planner';
 import { Type, type Static } from 'typebox';
 import { Version } from '../shared/bounds';
 import { closed, Id, Instant } from '../shared/closed';

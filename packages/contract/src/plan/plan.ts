@@ -1,4 +1,4 @@
-import type { Blocker, Plan, Problem, UnmetReason, UnplannedLine } from '@alnage/core';
+import type { Blocker, Plan, Problem, UnmetReason, UnplannedLine } from '@alnage/core/planner';
 import { Type, type Static } from 'typebox';
 import { Version } from '../shared/bounds';
 import { closed, Day, Id, Instant } from '../shared/closed';

@@ -1,4 +1,4 @@
-import type { Batch, Blocker, Melt } from '@alnage/core';
+import type { Batch, Blocker, Melt } from '@alnage/core/planner';
 import { Type, type Static } from 'typebox';
 import { ordered } from '../orders/order';
 import { BatchSchema, MeltSchema } from '../plan/plan';

@@ -1,4 +1,4 @@
-import type { Bound } from '@alnage/core';
+import type { Bound } from '@alnage/core/input';
 import { Type } from 'typebox';
 
 /** A number within one of the core's bounds, so that a limit is written once. */

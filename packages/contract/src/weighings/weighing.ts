@@ -1,4 +1,4 @@
-import { BOWL_GRAMS, COAT_ROLES, RUN_PIECES, type PortionSeen } from '@alnage/core';
+import { BOWL_GRAMS, COAT_ROLES, RUN_PIECES, type PortionSeen } from '@alnage/core/coating';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, Instant, plainText, WallClock } from '../shared/closed';

@@ -1,4 +1,4 @@
-import { BOWL_MM, CAPACITY_GRAMS, TAIL_GRAMS } from '@alnage/core';
+import { BOWL_MM, CAPACITY_GRAMS, TAIL_GRAMS } from '@alnage/core/melting';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';

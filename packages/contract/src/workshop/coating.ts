@@ -1,18 +1,16 @@
 import {
   BLEND_PARTS,
   COATING_KINDS,
-  CRYSTALS_CELSIUS,
   FLUIDITIES,
-  MELT_CELSIUS,
-  MINOR,
   PACK_GRAMS,
   STOCK_MONTHS,
-  TEMPER_SCHOOLS,
   THINNED_PERCENT,
   WINDOW_CELSIUS,
   YIELD_PA,
   type Fluidity,
-} from '@alnage/core';
+} from '@alnage/core/coating';
+import { MINOR } from '@alnage/core/pricing';
+import { CRYSTALS_CELSIUS, MELT_CELSIUS, TEMPER_SCHOOLS } from '@alnage/core/temper';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';

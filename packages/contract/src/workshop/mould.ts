@@ -1,4 +1,4 @@
-import { MOULD_CAVITIES, MOULD_COUNT } from '@alnage/core';
+import { MOULD_CAVITIES, MOULD_COUNT } from '@alnage/core/melting';
 import type { Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';

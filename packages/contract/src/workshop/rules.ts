@@ -1,17 +1,9 @@
-import {
-  CERTAINTY,
-  FOOT_FACTOR,
-  LATE_REFUND_SHARE,
-  MINOR,
-  REFUND_HOURS,
-  SEED_SHARE,
-  MAY_CONTAIN_STOPS,
-  WARMING_WATTS,
-  WASTE_SHARE,
-  WAYS,
-  WAY_FACTOR_BOUND,
-  WAY_SECONDS,
-} from '@alnage/core';
+import { FOOT_FACTOR, WAYS, WAY_FACTOR_BOUND, WAY_SECONDS } from '@alnage/core/coating';
+import { MAY_CONTAIN_STOPS } from '@alnage/core/larder';
+import { CERTAINTY, SEED_SHARE } from '@alnage/core/melting';
+import { LATE_REFUND_SHARE, REFUND_HOURS } from '@alnage/core/ordering';
+import { MINOR, WASTE_SHARE } from '@alnage/core/pricing';
+import { WARMING_WATTS } from '@alnage/core/temper';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed } from '../shared/closed';

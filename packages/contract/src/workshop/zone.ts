@@ -1,4 +1,4 @@
-import { ZONE_CELSIUS } from '@alnage/core';
+import { ZONE_CELSIUS } from '@alnage/core/temper';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';

@@ -32,7 +32,6 @@ export {
   type FactorSeen,
 } from './factor-learning';
 export { goOn, type GoingOn, type SeenAtBench } from './go-on';
-export { heatAtWork, type HeatAtWork } from './heat-at-work';
 export {
   ledgerSums,
   leftoversByCoating,
@@ -43,6 +42,13 @@ export {
   type PieceLesson,
 } from './ledger-sums';
 export { lostCourses, meltAgain } from './lost-melts';
+export {
+  isAllPacked,
+  lackingPieces,
+  madeForOrders,
+  type MadeForOrder,
+  type MadeStage,
+} from './made-for-order';
 export {
   gramsNow,
   piecesLeft,

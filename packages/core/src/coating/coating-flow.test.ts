@@ -1,12 +1,17 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { COATING_KINDS } from './coating-kind';
 import {
+  FLUIDITIES,
   coatingAllergens,
   minorPerGram,
   suggestedWindow,
   thinnedLogSd,
   thinnedYieldPa,
+  restoringPercent,
   thinningFactor,
+  totalFatPercent,
+  type Fluidity,
   yieldPaOf,
   type CoatingDescription,
 } from './coating-flow';
@@ -69,7 +74,9 @@ describe('the yield value of a coating', () => {
   test('of a blend lies by mass between its parts', () => {
     // (3·14 + 1·12)/4
     expect(yieldPaOf(blend, all)).toBeCloseTo(13.5, 9);
-    expect(yieldPaOf({ ...blend, thinnedPercent: 1 }, all)).toBeCloseTo(13.5 * 0.75, 9);
+    // 35% fat of its own: 1% more is 0.65 points
+    const thinning = 1 / (1 + 0.65 / 0.64 / 3);
+    expect(yieldPaOf({ ...blend, thinnedPercent: 1 }, all)).toBeCloseTo(13.5 * thinning, 9);
     expect(suggestedWindow(blend, all)).toEqual({ low: 30.625, high: expect.closeTo(31.9) as number });
     expect(suggestedWindow(milk, all)).toEqual({ low: 29.5, high: 31 });
   });
@@ -108,8 +115,14 @@ describe('the yield value of a coating', () => {
     // 2.7%, 7.6% and 10% read the same before
     const factors = [2.7, 7.6, 10].map((percent) => thinningFactor(percent));
     expect(factors).toEqual([expect.closeTo(0.526, 3), expect.closeTo(0.283, 3), expect.closeTo(0.231, 3)]);
-    expect(thinningFactor(3, 1)).toBeCloseTo(0.625, 9);
-    expect(thinningFactor(3, 1)).toBeGreaterThan(thinningFactor(3, 2));
+    const packet = (fluidity: Fluidity, ownFatPercent = 36) => ({ fluidity, ownFatPercent });
+    expect(thinningFactor(3, packet(1))).toBeCloseTo(0.625, 9);
+    expect(thinningFactor(3, packet(1))).toBeGreaterThan(thinningFactor(3, packet(2)));
+    // by the fat in all: what has more of its own gains less by as much
+    expect(thinningFactor(3, packet(3, 32))).toBeCloseTo(1 / (1 + 0.68 / 0.64), 9);
+    expect(thinningFactor(3, packet(3, 42))).toBeGreaterThan(thinningFactor(3, packet(3, 36)));
+    expect(thinningFactor(40)).toBeCloseTo(1 / (1 + 40 / 3), 9);
+    expect(totalFatPercent(5, 36)).toBeCloseTo(39.2, 9);
     expect(thinnedLogSd(dark, all)).toBeCloseTo(0, 12);
     expect(thinnedLogSd({ ...dark, thinnedPercent: 3 }, all)).toBeCloseTo(0.5 * Math.LN2, 9);
     const thinnedMilk = all.map((each) => (each.id === 'milk' ? { ...each, thinnedPercent: 3 } : each));
@@ -117,11 +130,29 @@ describe('the yield value of a coating', () => {
       ...dark,
       ...{ id: 'half', kind: 'blend', parts: ['dark', 'milk'].map((coating) => ({ coating, parts: 1 })) },
     };
-    expect(thinnedLogSd(half, thinnedMilk)).toBeCloseTo(0.25 * Math.LN2, 9);
+    expect(thinnedLogSd(half, thinnedMilk)).toBeCloseTo(0.25 * Math.log(1 + 0.68 / 0.64), 9);
+  });
+
+  test('is brought back by fat to the flow that it had when fresh', () => {
+    // 1.3 times as thick
+    expect(restoringPercent('dark', 16)).toBeCloseTo(0.9, 9);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...COATING_KINDS),
+        fc.integer({ min: 0, max: 36 }),
+        fc.constantFrom(...FLUIDITIES),
+        (kind, stockMonths, fluidity) => {
+          const old = { ...dark, kind, fluidity, stockMonths };
+          const thinnedPercent = restoringPercent(kind, stockMonths, fluidity)!;
+          const fresh = yieldPaOf({ ...old, stockMonths: 0 }, all);
+          expect(yieldPaOf({ ...old, thinnedPercent }, all) / fresh).toBeCloseTo(1, 9);
+        },
+      ),
+    );
   });
 
   test.each<[string, Partial<CoatingDescription>, string]>([
-    ['more fat than can be meant', { thinnedPercent: 11 }, '/thinnedPercent'],
+    ['more fat than can be meant', { thinnedPercent: 41 }, '/thinnedPercent'],
     ['stock of a hundred months', { stockMonths: 100 }, '/stockMonths'],
     ['no number', { measuredYieldPa: NaN }, '/measuredYieldPa'],
     ['a blend of one', { kind: 'blend', parts: [{ coating: 'milk', parts: 1 }] }, '/parts'],
@@ -186,7 +217,7 @@ describe('a coating with more fat stirred in', () => {
   test.each<[string, Partial<CoatingDescription>, number, number | null]>([
     ['is thinner by 1%', {}, 1, 10.5],
     ['is thinner yet where it is thin already', { thinnedPercent: 5 }, 1, 14 / 3],
-    ['takes no more than 10%', { thinnedPercent: 9.5 }, 1, null],
+    ['takes no more than 40%', { thinnedPercent: 39.5 }, 1, null],
     ['is thinner than what was measured', { measuredYieldPa: 20 }, 1, 15],
   ])('%s', (_name, change, by, yieldPa) => {
     const thinned = thinnedYieldPa({ ...dark, ...change }, by, all);

@@ -3,7 +3,8 @@ import { requireWithin, type Bound } from '../input/bounds';
 import { WORKING_WINDOW_CELSIUS, YIELD_PASCAL, type CoatingKind } from './coating-kind';
 import { YIELD_PA } from './film';
 
-export const THINNED_PERCENT: Bound = { min: 0, max: 10 };
+/** Fat stirred in, percent of the whole: beyond this it is another coating. */
+export const THINNED_PERCENT: Bound = { min: 0, max: 40 };
 export const STOCK_MONTHS: Bound = { min: 0, max: 36 };
 export const WINDOW_CELSIUS: Bound = { min: 15, max: 60 };
 export const BLEND_PARTS: Bound = { min: 0.01, max: 1000 };
@@ -35,7 +36,7 @@ export interface CoatingDescription {
   readonly fluidity: Fluidity;
   /** A yield value that was measured; it then stands in place of kind and fluidity. */
   readonly measuredYieldPa: number | null;
-  /** Fat stirred in, percent of its mass. */
+  /** Fat stirred in, percent of the whole. */
   readonly thinnedPercent: number;
   readonly stockMonths: number;
   readonly windowLowCelsius: number;
@@ -54,20 +55,57 @@ export interface CoatingFlow {
   readonly thinnedLogSd?: number;
 }
 
+/** Fat that a coating of a kind has of its own, percent. Source: shop default, ordinary couverture and compound. */
+export const OWN_FAT_PERCENT: Readonly<Record<CoatingKind, number>> = {
+  dark: 36,
+  milk: 32,
+  white: 34,
+  compound: 31,
+};
+/** A packet in which each percent of fat beyond its own does its share: dark, ordinary. */
+const REFERENCE_FAT_PERCENT = OWN_FAT_PERCENT.dark;
 const THINNING_PER_PERCENT = 1 / 3;
 /** What a percent of fat does by how fluid the packet is: chips and bars of low cocoa butter take it up first. Shop default. */
 const TAKES_THINNING: Readonly<Record<Fluidity, number>> = { 1: 0.6, 2: 0.8, 3: 1, 4: 1, 5: 1 };
 /** How far the factor itself is in doubt, of its logarithm. Shop default. */
 const THINNING_DOUBT = 0.5;
 
+/** A packet as far as fat goes. */
+export interface Packet {
+  readonly fluidity: Fluidity;
+  readonly ownFatPercent: number;
+}
+const ORDINARY_PACKET: Packet = { fluidity: 3, ownFatPercent: REFERENCE_FAT_PERCENT };
+
+/** Percent of fat in all once so much is stirred in. By hand: dark with 36%, 5% stirred in: 36·0.95 + 5 = 39.2%. */
+export function totalFatPercent(percent: number, ownFatPercent: number): number {
+  requireWithin('/thinnedPercent', percent, THINNED_PERCENT);
+  return ownFatPercent * (1 - percent / 100) + percent;
+}
+
 /**
- * Factor on the yield value for fat stirred in, always falling: 1/(1 + percent/3), of a thick packet less.
- * By hand: 1% gives 0.75, 3% 0.5, 10% 0.23; 3% in the thickest 1/(1 + 0.6) = 0.625.
+ * Factor on the yield value for fat stirred in, by what that adds to the fat in all, always falling: 1/(1 + percent/3)
+ * of a dark, ordinary packet; what has more fat of its own gains less by as much, and of a thick packet each percent does
+ * less. By hand: 1% gives 0.75, 3% 0.5, 10% 0.23; 3% in the thickest 1/(1 + 0.6) = 0.625; 3% in milk, which has 32%
+ * where dark has 36, 1/(1 + 0.68/0.64) = 0.485.
  * Source: shop default on Beckett, Industrial Chocolate Manufacture and Use. @throws InputError
  */
-export function thinningFactor(percent: number, fluidity: Fluidity = 3): number {
-  requireWithin('/thinnedPercent', percent, THINNED_PERCENT);
-  return 1 / (1 + THINNING_PER_PERCENT * TAKES_THINNING[fluidity] * percent);
+export function thinningFactor(percent: number, packet: Packet = ORDINARY_PACKET): number {
+  const gained = totalFatPercent(percent, packet.ownFatPercent) - packet.ownFatPercent;
+  const asInDark = gained / (1 - REFERENCE_FAT_PERCENT / 100);
+  return 1 / (1 + THINNING_PER_PERCENT * TAKES_THINNING[packet.fluidity] * asInDark);
+}
+
+/**
+ * Percent of fat that brings a coating back to the flow that it had when it was fresh; null for more than can be stirred
+ * in. By hand: dark of 16 months is 1.3 times as thick: 0.9% brings it back.
+ * Source: the inverse of thinningFactor. @throws InputError
+ */
+export function restoringPercent(kind: CoatingKind, months: number, fluidity: Fluidity = 3): number | null {
+  const takes = THINNING_PER_PERCENT * TAKES_THINNING[fluidity];
+  const asInDark = (ageFactor(kind, months) - 1) / takes;
+  const percent = (asInDark * (100 - REFERENCE_FAT_PERCENT)) / (100 - OWN_FAT_PERCENT[kind]);
+  return percent > THINNED_PERCENT.max ? null : percent;
 }
 
 /**
@@ -77,15 +115,18 @@ export function thinningFactor(percent: number, fluidity: Fluidity = 3): number 
  * @throws InputError as yieldPaOf
  */
 export function thinnedLogSd(coating: CoatingDescription, all: readonly CoatingDescription[]): number {
-  const own = -THINNING_DOUBT * Math.log(thinningFactor(coating.thinnedPercent, fluidityOf(coating)));
+  const own = -THINNING_DOUBT * Math.log(thinningFactor(coating.thinnedPercent, packetOf(coating, all)));
   return coating.kind === 'blend' && coating.measuredYieldPa === null
     ? own + byMass(coating, all, (part) => thinnedLogSd(part, all))
     : own;
 }
 
-/** A blend has no packet of its own. */
-function fluidityOf({ kind, fluidity }: CoatingDescription): Fluidity {
-  return kind === 'blend' ? 3 : fluidity;
+/** A blend has no packet of its own: ordinary, with its parts' fat by mass. */
+function packetOf(coating: CoatingDescription, all: readonly CoatingDescription[]): Packet {
+  const { kind, fluidity } = coating;
+  return kind === 'blend'
+    ? { fluidity: 3, ownFatPercent: byMass(coating, all, (part) => packetOf(part, all).ownFatPercent) }
+    : { fluidity, ownFatPercent: OWN_FAT_PERCENT[kind] };
 }
 
 /** Months that a coating keeps its flow, and how much thicker each month after makes it: white is touchiest. */
@@ -113,7 +154,7 @@ export function ageFactor(kind: CoatingKind, months: number): number {
  * @throws InputError for a figure out of range, a part that is not there, and a blend within a blend
  */
 export function yieldPaOf(coating: CoatingDescription, all: readonly CoatingDescription[]): number {
-  const thinning = thinningFactor(coating.thinnedPercent, fluidityOf(coating));
+  const thinning = thinningFactor(coating.thinnedPercent, packetOf(coating, all));
   if (coating.measuredYieldPa !== null)
     return requireWithin('/measuredYieldPa', coating.measuredYieldPa, YIELD_PA) * thinning;
   if (coating.kind === 'blend') return byMass(coating, all, (part) => yieldPaOf(part, all)) * thinning;

@@ -9,21 +9,24 @@ export const CENTRE_KINDS = ['wet', 'fat', 'dry'] as const;
 export const CENTRE_CELSIUS: Bound = { min: -30, max: 45 };
 export const DWELL_SECONDS: Bound = { min: 0, max: 120 };
 
-interface CentreHeat {
+/** How a solid takes heat up. */
+export interface Conductor {
   readonly conductivityWPerMK: number;
   readonly diffusivityM2PerS: number;
-  readonly specificHeatJPerGK: number;
 }
 
 /**
  * Fruit conducts like water; ganache, nut butter and caramel like fat; pretzel, chip, cookie and honeycomb like crumb.
  * Source: Incropera, Fundamentals of Heat and Mass Transfer (foods), rounded to a shop default per kind.
  */
-const CENTRE_HEAT: Readonly<Record<CentreKind, CentreHeat>> = {
-  wet: { conductivityWPerMK: 0.45, diffusivityM2PerS: 1.3e-7, specificHeatJPerGK: 3.9 },
-  fat: { conductivityWPerMK: 0.25, diffusivityM2PerS: 1.0e-7, specificHeatJPerGK: 2.2 },
-  dry: { conductivityWPerMK: 0.08, diffusivityM2PerS: 1.3e-7, specificHeatJPerGK: 1.6 },
+const CENTRE_HEAT: Readonly<Record<CentreKind, Conductor>> = {
+  wet: { conductivityWPerMK: 0.45, diffusivityM2PerS: 1.3e-7 },
+  fat: { conductivityWPerMK: 0.25, diffusivityM2PerS: 1.0e-7 },
+  dry: { conductivityWPerMK: 0.08, diffusivityM2PerS: 1.3e-7 },
 };
+
+/** Specific heat of a centre by its kind, J/(g·K). Source: as above. */
+export const CENTRE_JOULES_PER_GK: Readonly<Record<CentreKind, number>> = { wet: 3.9, fat: 2, dry: 1.6 };
 
 /** Latent heat that a coating gives up at once, J/g; a share of the whole. Source: shop default on Beckett. */
 const PROMPT_LATENT_J_PER_G = 30;
@@ -53,17 +56,18 @@ export function drawnJoules(dip: Dip): number {
   requireWithin('/bowlC', dip.bowlCelsius, { min: 15, max: 60 });
   requireWithin('/centreC', dip.centreCelsius, CENTRE_CELSIUS);
   requireWithin('/dwellS', dip.dwellSeconds, DWELL_SECONDS);
-  const heat = CENTRE_HEAT[dip.centre];
   const riseKelvin = Math.max(0, dip.bowlCelsius - dip.centreCelsius);
-  const joulesPerM2 =
-    2 *
-    heat.conductivityWPerMK *
-    riseKelvin *
-    Math.sqrt(dip.dwellSeconds / (Math.PI * heat.diffusivityM2PerS));
+  const joulesPerM2 = drawnJoulesPerM2(CENTRE_HEAT[dip.centre], riseKelvin, dip.dwellSeconds);
   const drawn = (joulesPerM2 * dip.coveredMm2) / 1e6;
   return dip.centreGrams === null
     ? drawn
-    : Math.min(drawn, dip.centreGrams * heat.specificHeatJPerGK * riseKelvin);
+    : Math.min(drawn, dip.centreGrams * CENTRE_JOULES_PER_GK[dip.centre] * riseKelvin);
+}
+
+/** Heat in J/m² that a thick solid draws out of a liquid so much warmer in so many seconds. Source: as drawnJoules. */
+export function drawnJoulesPerM2(solid: Conductor, riseKelvin: number, seconds: number): number {
+  const root = Math.sqrt(seconds / (Math.PI * solid.diffusivityM2PerS));
+  return 2 * solid.conductivityWPerMK * riseKelvin * root;
 }
 
 /**
@@ -73,9 +77,13 @@ export function drawnJoules(dip: Dip): number {
  */
 export function crustMm(dip: Dip): number {
   if (dip.coveredMm2 <= 0) return 0;
+  return frozenMm((drawnJoules(dip) * 1e6) / dip.coveredMm2);
+}
+
+/** Thickness in mm of coating that freezes onto what draws so much heat, J/m². Source: as crustMm. */
+export function frozenMm(joulesPerM2: number): number {
   const joulesPerGram = PROMPT_LATENT_J_PER_G + COATING_JOULES_PER_GK * CRUST_COOLING_KELVIN;
-  const gramsPerMm = (COATING_GRAMS_PER_CM3 * dip.coveredMm2) / 1000;
-  return (FREEZING_SHARE * drawnJoules(dip)) / joulesPerGram / gramsPerMm;
+  return (FREEZING_SHARE * joulesPerM2) / (joulesPerGram * COATING_GRAMS_PER_CM3 * 1000);
 }
 
 /**

@@ -44,5 +44,5 @@ export function goodOf(dipped: number, belief: RejectBelief): number {
   return Math.floor(dipped * (1 - rejectShare(belief)) + ROUNDING);
 }
 
-/** A whole number is whole, whatever the last digit of a double says. */
+/** Rounding of floating point must not turn a whole number into the next one. */
 const ROUNDING = 1e-9;

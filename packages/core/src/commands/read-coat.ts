@@ -21,10 +21,10 @@ import { COATING_KINDS, WORKING_WINDOW_CELSIUS, YIELD_PASCAL } from '../coating/
 import { CENTRE_CELSIUS, CENTRE_KINDS, DWELL_SECONDS } from '../coating/crust';
 import { BOWL_CELSIUS, YIELD_PA } from '../coating/film';
 import { BOWL_GRAMS, RUN_PIECES, type Weighing } from '../coating/learning';
-import { CURVATURE, LENGTH_MM, SHAPE_DIMENSIONS, type Shape, type ShapeKind } from '../coating/shape';
 import { sizedToWeight } from '../coating/size-from-weight';
 import { FAMILIES, FAMILY_STARTS, requireCentreGrams } from '../coating/family';
 import { WAYS, WAY_FACTOR } from '../coating/way';
+import { readShape } from './read-shape';
 
 const DIPPED_FIELDS = [
   'shape',
@@ -108,17 +108,6 @@ function readCentre(input: RecordReader): Pick<Dipping, 'shape' | 'centreGrams'>
       range: 'a shape, or the family of a dipped piece and centreG',
     });
   return { shape: sizedToWeight(start.shape, grams, start.densityGramsPerCm3), centreGrams: grams };
-}
-
-function readShape(record: RecordReader): Shape {
-  const kind = record.oneOf('kind', Object.keys(SHAPE_DIMENSIONS) as ShapeKind[]);
-  const names = SHAPE_DIMENSIONS[kind];
-  record.allowOnly(['kind', ...names]);
-  const sizes = names.map((name) => [
-    name,
-    record.number(name, name === 'curvature' ? CURVATURE : LENGTH_MM),
-  ]);
-  return { kind, ...Object.fromEntries(sizes) } as Shape;
 }
 
 function readCoating(input: RecordReader): { yieldPa: number; windowLowCelsius: number | null } {

@@ -1,5 +1,6 @@
 import { RecordReader } from '../input/record-reader';
-import { READING_CELSIUS, READING_MINUTE, ROOM_CELSIUS, reachForecast } from '../temper/reach-forecast';
+import { READING_CELSIUS, READING_MINUTE, ROOM_CELSIUS } from '../temper/bowl-reading';
+import { reachForecast } from '../heat/reach-forecast';
 
 /** The `cool` command. @throws InputError */
 export function runCool(json: unknown): unknown {

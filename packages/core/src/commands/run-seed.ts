@@ -10,7 +10,7 @@ import {
   seededCelsius,
   type Seeding,
 } from '../temper/seeding';
-import { READING_CELSIUS } from '../temper/reach-forecast';
+import { READING_CELSIUS } from '../temper/bowl-reading';
 import { eitherOf } from './either-of';
 
 /** The `seed` command. @throws InputError */

@@ -8,7 +8,10 @@ import {
   type RecipeStep,
   type RecipeYield,
 } from '../recipes/recipe';
-import { portionGramsOf, recipeFigures } from '../recipes/recipe-figures';
+import { KNOWN_COMPOSITIONS, type Composition } from '../recipes/composition';
+import { KNOWN_INGREDIENTS } from '../recipes/ingredient-table';
+import { recipeFigures } from '../recipes/recipe-figures';
+import { compositionOfYield } from '../recipes/yield-composition';
 import type { Measures } from '../units/volume';
 import type { Supply } from './supply';
 import { isSameItem, type LarderItem } from './use';
@@ -38,6 +41,8 @@ export interface LarderBook {
     readonly id: string;
     readonly name: string;
     readonly allergens: readonly string[];
+    /** Absent: not known. */
+    readonly composition?: Composition | null;
   }[];
   readonly recipes: readonly KeptRecipe[];
 }
@@ -78,17 +83,25 @@ function ofStock(line: KeptIngredient, book: LarderBook, field: string): RecipeI
 function stockOf(
   { of, id }: KeptIngredient,
   { supplies, coatings }: LarderBook,
-): Pick<RecipeIngredient, 'name' | 'gramsPerMl' | 'gramsPerPiece' | 'allergens'> | undefined {
+): Pick<RecipeIngredient, 'name' | 'gramsPerMl' | 'gramsPerPiece' | 'allergens' | 'composition'> | undefined {
   if (of === 'coating') {
     const coating = coatings.find((each) => each.id === id);
-    return (
-      coating && { name: coating.name, allergens: coating.allergens, gramsPerMl: null, gramsPerPiece: null }
-    );
+    if (!coating) return undefined;
+    const { name, allergens } = coating;
+    const { composition = null } = coating;
+    return { name, allergens, gramsPerMl: null, gramsPerPiece: null, composition };
   }
   const supply = supplies.find((each) => each.id === id);
   if (!supply) return undefined;
   const { name, gramsPerMl, gramsPerPiece, allergens } = supply;
-  return { name, gramsPerMl, gramsPerPiece, allergens };
+  return { name, gramsPerMl, gramsPerPiece, allergens, composition: supplyComposition(supply) };
+}
+
+/** What a supply is made of: as its packet says, else as the known ingredient of its id or name. */
+export function supplyComposition(supply: Pick<Supply, 'id' | 'name' | 'composition'>): Composition | null {
+  if (supply.composition) return supply.composition;
+  const known = KNOWN_INGREDIENTS.find(({ id, name }) => id === supply.id || name === supply.name);
+  return (known && KNOWN_COMPOSITIONS[known.id]) ?? null;
 }
 
 function ofRecipe(
@@ -106,13 +119,14 @@ function ofRecipe(
     throw new InputError({ code: 'out-of-range', field, value: kept.name, range });
   }
   const bound = underField(field, () => bind(kept, book, path));
-  underField(field, () => recipeFigures(bound));
+  const figures = underField(field, () => recipeFigures(bound));
   const allergens = recipeAllergens(kept, book);
 
   const { portion } = kept;
   const gramsPerMl = portion.kind === 'scoop' ? portion.gramsPerMl : null;
-  const gramsPerPiece = portionGramsOf(portion);
-  return { ingredient: id, name: kept.name, amount, unit, gramsPerMl, gramsPerPiece, allergens };
+  const gramsPerPiece = figures.portionGrams;
+  const composition = compositionOfYield(bound, figures).composition;
+  return { ingredient: id, name: kept.name, amount, unit, gramsPerMl, gramsPerPiece, allergens, composition };
 }
 
 /** Allergens of all that goes into a recipe, sorted, each once; of what there is not, none. Source: the shop's own lists. */

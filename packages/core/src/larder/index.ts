@@ -1,5 +1,6 @@
 export {
   bindRecipe,
+  supplyComposition,
   recipeAllergens,
   itemsForYield,
   type KeptIngredient,
@@ -11,6 +12,7 @@ export { isCentreUnknown } from './centre-source';
 export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './item-need';
 export {
   allergenClashes,
+  neverOf,
   DEFAULT_MAY_CONTAIN_STOP,
   MAY_CONTAIN_STOPS,
   centreAllergens,
@@ -24,6 +26,7 @@ export {
   type DeclaringPiece,
   type MayContainStop,
 } from './piece-allergens';
+export { factsIn, pieceFacts, type CoatOfPiece, type PartOfPiece, type PieceFacts } from './piece-facts';
 export {
   amountsForYield,
   makeUpAllergens,

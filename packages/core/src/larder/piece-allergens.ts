@@ -72,6 +72,14 @@ export interface ClashBook {
   readonly stop: MayContainStop;
 }
 
+/** What whoever an order is for must never have: what is remembered of its customer, and what was said with the order. */
+export function neverOf<T extends string>(
+  remembered: readonly T[] | null | undefined,
+  said: readonly T[],
+): T[] {
+  return [...new Set([...(remembered ?? []), ...said])];
+}
+
 /** What of these pieces somebody must not have, coatings included; a piece that is not known is left out. */
 export function allergenClashes(
   allergies: readonly string[],

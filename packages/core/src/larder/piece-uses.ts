@@ -1,7 +1,7 @@
 import { InputError } from '../input/input-error';
 import type { Amount } from '../recipes/amount';
-import { portionGramsOf } from '../recipes/recipe-figures';
-import { itemsForYield, recipeAllergens, type KeptRecipe, type LarderBook } from './book';
+import { recipeFigures } from '../recipes/recipe-figures';
+import { bindRecipe, itemsForYield, recipeAllergens, type KeptRecipe, type LarderBook } from './book';
 import { baseAmountOf, type Supply } from './supply';
 import type { LarderItem } from './use';
 
@@ -52,7 +52,8 @@ function centreUses(recipe: string | null, book: LarderBook): PieceUse[] {
   const kept = book.recipes.find(({ id }) => id === recipe);
   if (!kept)
     throw new InputError({ code: 'unknown-reference', field: '/recipe', value: recipe, range: 'a recipe' });
-  return amountsForYield(kept, portionGramsOf(kept.portion), book).map((use): PieceUse => ({
+  const { portionGrams } = recipeFigures(bindRecipe(kept, book));
+  return amountsForYield(kept, portionGrams, book).map((use): PieceUse => ({
     ...use,
     ...{ per: 'started', recipe },
   }));

@@ -1,6 +1,6 @@
 import { startedPieces } from '../planner/amounts';
 import type { Batch, Plan, Problem } from '../planner/problem';
-import { portionGramsOf, recipeFigures } from '../recipes/recipe-figures';
+import { recipeFigures } from '../recipes/recipe-figures';
 import { scaleFactor } from '../recipes/scale-recipe';
 import { bindRecipe, type KeptRecipe, type LarderBook } from './book';
 
@@ -50,12 +50,13 @@ function preparationOf(
   const pieces = startedPieces(product, batch.pieces);
   const bound = bindRecipe(kept, book);
   const factor = scaleFactor(bound, { kind: 'pieces', pieces });
+  const { totalGrams, yieldGrams, portionGrams } = recipeFigures(bound);
   const { person, start, end } = batch.stages[0]!;
   return {
     ...{ batch: batch.id, piece: batch.product, recipe: kept.id, person, start, end },
     ...{ goodPieces: batch.pieces, startedPieces: pieces, factor },
-    potGrams: recipeFigures(bound).totalGrams * factor,
-    yieldGrams: recipeFigures(bound).yieldGrams * factor,
-    portionGrams: portionGramsOf(kept.portion),
+    potGrams: totalGrams * factor,
+    yieldGrams: yieldGrams * factor,
+    portionGrams,
   };
 }

@@ -1,5 +1,6 @@
 import type { Bound } from '../input/bounds';
 import { amountOf, gramsOf, type Amount, type Matter } from '../recipes/amount';
+import type { Composition } from '../recipes/composition';
 import type { Measures } from '../units/volume';
 
 export const SUPPLY_KINDS = [
@@ -49,6 +50,8 @@ export interface Supply extends Matter {
   readonly keepsHours: number | null;
   /** Hours before its use by which it must be bought. */
   readonly aheadHours: number;
+  /** What it is made of, as its packet says; null or absent: as ordinary ones of its kind, if they are known. */
+  readonly composition?: Composition | null;
 }
 
 /** What turns amounts of a supply into what its stock is counted in. */

@@ -17,6 +17,22 @@ export {
   type MeltWish,
   type PiecesFrom,
 } from './melt-for';
+export {
+  CAVITY_FORMS,
+  CAVITY_SIZE_MM,
+  CAVITY_WATER_GRAMS,
+  EMPTYING_SECONDS,
+  MOULD_CELSIUS,
+  SHELLS_AT_ONCE,
+  cavityOf,
+  cavityOfWater,
+  shellsOf,
+  wallMmAfter,
+  type Cavity,
+  type CavityForm,
+  type CavitySize,
+  type Shells,
+} from './mould-cavity';
 export { batchLimit, MOULD_CAVITIES, MOULD_COUNT, type Moulds } from './moulds';
 export { normalQuantile, normalShareBelow } from './normal';
 export {

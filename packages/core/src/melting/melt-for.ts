@@ -136,5 +136,5 @@ export function piecesFrom(
   return { likely, sure };
 }
 
-/** A bowl that is exactly full is full, whatever the last digit of a double says. */
+/** Rounding of floating point must not make an exactly full bowl overflow. */
 const ROUNDING = 1e-9;

@@ -64,7 +64,7 @@ export function splitOverBowls({ pieces, grams, bowls }: Dipping): MeltShare[] {
   );
 }
 
-/** A bowl that is exactly full is full, whatever the last digit of a double says. */
+/** Rounding of floating point must not make an exactly full bowl overflow. */
 const ROUNDING = 1e-9;
 
 function mostPieces(bowl: MeltBowl, perPiece: number, index: number): number {

@@ -25,7 +25,7 @@ export const LATE_REFUND_SHARE: Bound = { min: 0, max: 1 };
 /** Shop default: all of it until two days before, half of it after. */
 export const DEFAULT_REFUND_RULE: RefundRule = { refundHours: 48, lateRefundShare: 0.5 };
 
-/** A whole amount is whole, whatever the last digit of a double says. */
+/** Rounding of floating point must not turn a whole amount into the next one. */
 const ROUNDING = 1e-9;
 
 /** By hand: of 67.40 a deposit of 20.00 and a refund of 5.00 leave 52.40 to pay. */

@@ -37,7 +37,7 @@ const read = (text: string): Phrase => readPhrase(text, vocabulary);
 
 /** What was understood, in short: amounts by id, then day, time, point, customer and note where they are there. */
 function shortly(text: string): string {
-  const { lines, day, time, point, customer, note, parts } = read(text);
+  const { lines, day, time, point, customer, phone, never, note, parts } = read(text);
   const unclear = parts
     .filter(({ kind }) => kind === 'unclear')
     .map(({ from, to }) => `?${text.slice(from, to)}`);
@@ -46,6 +46,8 @@ function shortly(text: string): string {
     time,
     point && `@${point}`,
     customer && `for ${customer}`,
+    phone && `tel ${phone}`,
+    ...never.map((allergen) => `never ${allergen}`),
     note && `"${note}"`,
   ];
   return [...lines.map(({ count, id }) => `${count} ${id}`), ...said.filter(Boolean), ...unclear].join(' | ');
@@ -116,6 +118,7 @@ describe('an order said in one line is understood', () => {
     ['24 dusk june 19', '24 dusk-berry | 19'],
     ['24 dusk 19.6', '24 dusk-berry | 19'],
     ['24 dusk 19/6', '24 dusk-berry | 19'],
+    ['24 dusk 6/19', '24 dusk-berry | 19'],
     ['24 dusk 2026-06-20', '24 dusk-berry | 20'],
     ['24 dusk today', '24 dusk-berry | 18'],
     ['24 dusk tomorrow', '24 dusk-berry | 19'],
@@ -145,6 +148,22 @@ describe('an order said in one line is understood', () => {
     ['24 dusk for Varg "ring first"', '24 dusk-berry | for Varg | "ring first"'],
     ['24 dusk for Varg note: ring first, then come', '24 dusk-berry | for Varg | "ring first, then come"'],
     ['24 dusk note no salt', '24 dusk-berry | "no salt"'],
+    ['24 dusk for Varg never nuts', '24 dusk-berry | for Varg | never nuts'],
+    ['24 dusk for Varg, no nuts or milk, fri', '24 dusk-berry | 19 | for Varg | never nuts | never milk'],
+    ['allergic to peanuts and eggs, 24 dusk', '24 dusk-berry | never peanut | never egg'],
+    ['24 dusk nut-free gluten free', '24 dusk-berry | never nuts | never gluten'],
+    ['24 dusk tree nut allergy', '24 dusk-berry | never nuts'],
+    ['24 dusk without any soy, 12 frost', '24 dusk-berry | 12 frost-berry | never soya'],
+    ['24 dusk never shellfish', '24 dusk-berry | never crustaceans | never molluscs'],
+    ['never nuts, never nuts', 'never nuts'],
+    ['24 dusk no salt', '24 dusk-berry | ?no | ?salt'],
+    ['24 dusk for Varg tel 050 0163', '24 dusk-berry | for Varg | tel 050 0163'],
+    ['24 dusk for Varg 050-0163 fri', '24 dusk-berry | 19 | for Varg | tel 050-0163'],
+    ['tel: 4711 24 dusk', '24 dusk-berry | tel 4711'],
+    ['+358 40 123 45, 24 dusk', '24 dusk-berry | tel +358 40 123 45'],
+    ['050 0163 24 dusk', '24 dusk-berry | tel 050 0163'],
+    ['24 dusk 050 0163 tel 050 0164', '24 dusk-berry | tel 050 0163 | ?tel 050 0164'],
+    ['24 dusk fri 09', '24 dusk-berry | 19 | 09:00'],
     ['', ''],
     [' , and ', ''],
   ])('%s', (text, understood) => expect(shortly(text)).toBe(understood));
@@ -199,6 +218,7 @@ test('every word of any text is a part, or joins others; parts stand in order an
       'the',
     ],
     ...['for', 'Varg', 'quay', ',', 'and', 'half', 'a', '"', 'note', 'blue', '19', 'june', 'pm', '½', ''],
+    ...['never', 'no', 'nuts', 'or', 'free', 'tel', '050', '0163', '+'],
   );
   fc.assert(
     fc.property(fc.array(word, { maxLength: 14 }), (words) => {

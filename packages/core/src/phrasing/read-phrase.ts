@@ -1,6 +1,8 @@
 import { piecesOfWeight } from '../units/pieces-of-weight';
 import { numberOf, readAmount, readBareNumber, readMass } from './amount';
 import { matchName, type Named } from './name-match';
+import { readNever } from './never';
+import { readTelephone } from './telephone';
 import { readDay, readTime, type PhraseDay } from './when';
 import { wordsOf, type Word } from './words';
 
@@ -43,7 +45,7 @@ export type Unclear =
 export interface PhrasePart {
   readonly from: number;
   readonly to: number;
-  readonly kind: 'line' | 'day' | 'time' | 'point' | 'customer' | 'note' | 'unclear';
+  readonly kind: 'line' | 'day' | 'time' | 'point' | 'customer' | 'phone' | 'never' | 'note' | 'unclear';
   readonly unclear: Unclear | null;
 }
 
@@ -54,14 +56,17 @@ export interface Phrase {
   readonly time: string | null;
   readonly point: string | null;
   readonly customer: string | null;
+  readonly phone: string | null;
+  /** Allergens that must never be in it, by their codes. */
+  readonly never: readonly string[];
   readonly note: string | null;
   readonly parts: readonly PhrasePart[];
 }
 
 /**
  * Reads an order said in one line, such as “2 dozen dusk berry, 1 twist bag fri 10.30 for Varg”: amounts of pieces and
- * boxes, a day, a time, a pickup point after `at`, `from` or by its name, a customer after `for`, a note in quotes or
- * after `note`. A mass of a piece is as many as hold at least that; “a dozen, half dusk, half frost” is six of each. Nothing is guessed: a word that is not understood is said to be unclear, with what it may be.
+ * boxes, a day, a time, a pickup point after `at`, `from` or by its name, a customer after `for`, a telephone number, what must never be in it, a note in
+ * quotes or after `note`. A mass of a piece is as many as hold at least that; “a dozen, half dusk, half frost” is six of each. Nothing is guessed: a word that is not understood is said to be unclear, with what it may be.
  * Source: shop default.
  */
 export function readPhrase(text: string, vocabulary: Vocabulary): Phrase {
@@ -75,15 +80,16 @@ const WHEN_WORDS = new Set([...PLACE_WORDS, 'for', 'on', 'by']);
 
 type Thing = NamedPiece & { readonly kind: 'piece' | 'box' };
 
-type Found = Partial<Record<'day' | 'time' | 'point' | 'customer' | 'note', string>>;
+type Found = Partial<Record<'day' | 'time' | 'point' | 'customer' | 'phone' | 'note', string>>;
 
-const NOTHING = { day: null, time: null, point: null, customer: null, note: null };
+const NOTHING = { day: null, time: null, point: null, customer: null, phone: null, note: null };
 
 class PhraseReader {
   private readonly words: readonly Word[];
   private readonly lines: PhraseLine[] = [];
   private readonly parts: PhrasePart[] = [];
   private readonly found: Found = {};
+  private readonly never = new Set<string>();
   private at = 0;
 
   constructor(
@@ -96,6 +102,8 @@ class PhraseReader {
   read(): Phrase {
     const readers = [
       () => this.readNote(),
+      () => this.readNever(),
+      () => this.readTelephone(),
       () => this.readDay(),
       () => this.readTime(),
       () => this.readHalves(),
@@ -107,7 +115,8 @@ class PhraseReader {
     ];
     while (this.at < this.words.length)
       if (!readers.some((read) => read())) this.takeUnclear(this.at, this.at + 1, { kind: 'unknown' });
-    return { ...NOTHING, ...this.found, lines: this.lines, parts: this.parts };
+    const { lines, parts } = this;
+    return { ...NOTHING, ...this.found, never: [...this.never], lines, parts };
   }
 
   private skipJoint(): boolean {
@@ -127,6 +136,21 @@ class PhraseReader {
     const next = this.words[this.at + 1];
     this.take('note', this.words.length, next ? this.text.slice(next.from).replaceAll('"', '').trim() : '');
     return true;
+  }
+
+  /** What must never be in it; said more than once it adds up. */
+  private readNever(): boolean {
+    const never = readNever(this.words, this.at);
+    if (!never) return false;
+    for (const allergen of never.allergens) this.never.add(allergen);
+    this.mark('never', this.at, never.next);
+    return true;
+  }
+
+  private readTelephone(): boolean {
+    const found = readTelephone(this.words, this.at, (index) => this.isLineAt(index));
+    if (found) this.take('phone', found.next, found.phone);
+    return found !== null;
   }
 
   /** A day, after a word that leads to it or by itself. */
@@ -313,6 +337,8 @@ class PhraseReader {
       (PLACE_WORDS.has(plain) && index > this.at + 1) ||
       readDay(this.words, index, this.vocabulary) !== null ||
       readTime(this.words, index, false) !== null ||
+      readNever(this.words, index) !== null ||
+      readTelephone(this.words, index, () => false) !== null ||
       /^\d/.test(plain)
     );
   }

@@ -18,7 +18,7 @@ export interface DayFound {
 }
 
 /**
- * Reads a day at a word: fri, friday, fri 19, friday the 19th, 19 june, june 19, 19.6, 19/6, 2026-06-19, today, tomorrow,
+ * Reads a day at a word: fri, friday, fri 19, friday the 19th, 19 june, june 19, 19.6, 19/6, 6/19, 2026-06-19, today, tomorrow,
  * midsummer eve. Only days that are collected on, from today on, are found. Null when there is none there.
  */
 export function readDay(
@@ -70,12 +70,17 @@ function dateOf(words: readonly Word[], start: number, open: readonly PhraseDay[
     null;
   const whole = open.find(({ date }) => date === word)?.date;
   if (whole) return { date: whole, next: start + 1 };
-  const short = /^(\d{1,2})[./](\d{1,2})\.?$/.exec(word);
-  const short1 = short ? named(Number(short[1]), Number(short[2])) : null;
-  if (short1) return { date: short1, next: start + 1 };
+  const short = shortDate(word, named);
+  if (short) return { date: short, next: start + 1 };
   const after = words[start + 1]?.plain;
   const found = named(dayNumber(word), monthOf(after)) ?? named(dayNumber(after), monthOf(word));
   return found ? { date: found, next: start + 2 } : null;
+}
+
+/** 19.6, 19/6; 6/19 for whoever writes the month first, where it can be no other day. */
+function shortDate(word: string, named: (day: number, month: number) => string | null): string | null {
+  const [, a, b] = /^(\d{1,2})[./](\d{1,2})\.?$/.exec(word) ?? [];
+  return a === undefined ? null : (named(Number(a), Number(b)) ?? named(Number(b), Number(a)));
 }
 
 function holiday(words: readonly Word[], start: number, open: readonly PhraseDay[]): DayFound | null {

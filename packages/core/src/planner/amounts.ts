@@ -104,7 +104,7 @@ const gramsOf = remembered((coating: StageCoating) => {
   );
 });
 
-/** A whole number is whole, whatever the last digit of a double says. */
+/** Rounding of floating point must not turn a whole number into the next one. */
 const ROUNDING = 1e-6;
 
 /** What is made of an object, once for each. */

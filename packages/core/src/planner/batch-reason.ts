@@ -1,10 +1,11 @@
 import { clockStageIndex } from './amounts';
 import type { Blocker } from './blocker';
 import { found, type Catalogue } from './catalogue';
-import { costInMinutes } from './check/check-plan';
+import { amountsMore, type CostAmounts } from './check/check-plan';
 import { plainManner } from './engine/manner';
 import { Placement } from './engine/placement';
 import { Random } from '../chance/random';
+import type { Schedule } from './engine/schedule';
 import { ownBowl, runOf, standing } from './engine/standing';
 import { blockerOf } from './engine/unmet';
 import type { Batch, Plan, Product } from './problem';
@@ -15,8 +16,8 @@ export type Hold =
   | { readonly kind: 'pickup' }
   /** Something that is missing where it would be later: give that, and it can move. */
   | { readonly kind: 'blocked'; readonly blocker: Blocker }
-  /** It could be later: then, and dearer by so many minutes of work; cheaper where that is negative. */
-  | { readonly kind: 'price'; readonly clock: number; readonly moreMinutes: number };
+  /** It could be later: then, and by what each part of the cost would be more; less is below 0. */
+  | { readonly kind: 'price'; readonly clock: number; readonly more: CostAmounts };
 
 /** Why a batch is where it is, in minutes from the horizon's start. */
 export interface BatchReason {
@@ -78,6 +79,11 @@ function holdOf({ problem }: Catalogue, plan: Plan, { batch, later }: { batch: B
   const placement = new Placement(schedule, new Random(1));
   if (!placement.place(run, { ...plainManner(TRIALS), clockFrom: later }))
     return { kind: 'blocked', blocker: blockerOf(schedule, run.lines[0]!, placement.obstacle) };
-  const moreMinutes = costInMinutes(schedule.trueCost - before.trueCost, problem.weights);
-  return { kind: 'price', clock: run.ends[run.product.clock]!, moreMinutes };
+  const more = amountsMore(amountsOf(schedule), amountsOf(before));
+  return { kind: 'price', clock: run.ends[run.product.clock]!, more };
+}
+
+function amountsOf(schedule: Schedule): CostAmounts {
+  const { idle: stretch, ...amounts } = schedule.amounts();
+  return { ...amounts, stretch };
 }

@@ -14,7 +14,7 @@ export { lowerBound, type LowerBound } from './bound/lower-bound';
 export { SPARE_PREFIX, carryOver, type CarriedOver, type Course } from './carry-over';
 export { withChanges, type Change } from './change';
 export { catalogueOf, type Catalogue } from './catalogue';
-export { checkPlan, costInMinutes, type CostAmounts, type PlanReport } from './check/check-plan';
+export { amountsMore, checkPlan, costInMinutes, type CostAmounts, type PlanReport } from './check/check-plan';
 export type { Violation, ViolationCode } from './check/finding';
 export {
   editPlan,

@@ -1,6 +1,6 @@
 import { PERISHABLE_MINUTES } from './engine/builder';
 import { withChanges, type Change } from './change';
-import { checkPlan, costInMinutes } from './check/check-plan';
+import { amountsMore, checkPlan, costInMinutes, type CostAmounts } from './check/check-plan';
 import { planFigures, type PlanFigures } from './plan-figures';
 import type { Planned, Problem, Span } from './problem';
 import { repairPlan, type RepairResult } from './repair-plan';
@@ -12,6 +12,8 @@ export interface Help {
   readonly after: PlanFigures;
   /** Minutes of work that cost as much as the plan with it costs less than one that was planned on for as long without it. */
   readonly savesMinutes: number;
+  /** By what each part of the cost is more with it; less is below 0. */
+  readonly more: CostAmounts;
   /** Pieces that are met with it and are not without. */
   readonly meetsPieces: number;
   /** By how many trays the fullest time of each zone changes; zones where it does not are left out. */
@@ -99,6 +101,7 @@ function helpOf(
     change,
     after: planFigures({ problem, plan }),
     savesMinutes: costInMinutes(alone.report.cost! - report.cost, problem.weights),
+    more: amountsMore(report.amounts, alone.report.amounts),
     meetsPieces: alone.report.unmetPieces - report.unmetPieces,
     peaks: Object.entries(report.peakTrays)
       .map(([zone, { peak }]) => ({ zone, trays: peak - peaks[zone]!.peak }))

@@ -49,6 +49,11 @@ const FROM_GRAMS: Readonly<Partial<Record<AmountUnit, (grams: number) => number>
   lb: poundsFromGrams,
 };
 
+/** Grams of a mass, whatever it is of; null where the unit is a volume or pieces. By hand: 2 lb are 907.2 g. */
+export function gramsOfMass({ amount, unit }: Amount): number | null {
+  return MASSES[unit]?.(amount) ?? null;
+}
+
 /** A unit of something. */
 export interface Unit {
   readonly unit: AmountUnit;

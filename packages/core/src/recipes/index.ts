@@ -5,11 +5,27 @@ export {
   GRAMS_PER_PIECE,
   amountOf,
   gramsOf,
+  gramsOfMass,
   type Amount,
   type AmountUnit,
   type Matter,
 } from './amount';
+export { MOST_RISE_KELVIN, asSucroseGrams, boiledDown, syrupCelsius, type Syrup } from './boil-down';
 export { ALTITUDE_METRES, BOILING_CELSIUS, boilingCelsius, correctedCelsius } from './boiling-point';
+export { compositionOfCoating } from './coating-composition';
+export {
+  AS_SUCROSE,
+  COATING_COMPOSITIONS,
+  FACT_PARTS,
+  KNOWN_COMPOSITIONS,
+  NOTHING,
+  PER_HUNDRED,
+  energyOf,
+  requireComposition,
+  type Composition,
+  type FactGrams,
+  type FactPart,
+} from './composition';
 export {
   DOUGH_SCHOOLS,
   HUMIDITY_PERCENT,
@@ -46,6 +62,13 @@ export {
 } from './ganache-size';
 export { KNOWN_INGREDIENTS, type IngredientSource, type KnownIngredient } from './ingredient-table';
 export {
+  KITCHEN_SIGNS,
+  KITCHEN_TROUBLES,
+  type KitchenCause,
+  type KitchenSign,
+  type KitchenWork,
+} from './kitchen-trouble';
+export {
   LEFTOVER_GRAMS,
   PLAIN_BARK,
   leftoverUses,
@@ -57,6 +80,8 @@ export { FAT_PERCENT, MIX_GRAMS, bowlMix, clusterMix, type BowlMix, type Cluster
 export { POT_GRAMS, splitIntoPots, type PotSplit } from './pots';
 export { readRecipe } from './read-recipe';
 export {
+  BOILED_CELSIUS,
+  COUNTED_PIECES,
   LOSS_SHARE,
   PORTION_OF_RECIPE_GRAMS,
   RECIPE_FORMAT,
@@ -95,3 +120,11 @@ export {
   type SugarProgress,
   type SugarStage,
 } from './sugar-stage';
+export { compositionOfYield, type YieldComposition } from './yield-composition';
+export {
+  UNWEIGHED_YIELD,
+  learnYield,
+  yieldRange,
+  type BatchWeighed,
+  type YieldBelief,
+} from './yield-learning';

@@ -2,8 +2,19 @@ import { RecordReader } from '../input/record-reader';
 import { InputError } from '../input/input-error';
 import { MEASURES } from '../units/volume';
 import { AMOUNT, AMOUNT_UNITS, GRAMS_PER_ML, GRAMS_PER_PIECE } from './amount';
+import {
+  AS_SUCROSE,
+  FACT_PARTS,
+  KNOWN_COMPOSITIONS,
+  NOTHING,
+  PER_HUNDRED,
+  requireComposition,
+  type Composition,
+} from './composition';
 import { KNOWN_INGREDIENTS } from './ingredient-table';
 import {
+  BOILED_CELSIUS,
+  COUNTED_PIECES,
   LOSS_SHARE,
   PORTION_OF_RECIPE_GRAMS,
   RECIPE_FORMAT,
@@ -28,6 +39,7 @@ const INGREDIENT_FIELDS = [
   'gramsPerMl',
   'gramsPerPiece',
   'allergens',
+  'composition',
 ];
 
 /**
@@ -64,7 +76,20 @@ function readIngredient(input: RecordReader): RecipeIngredient {
     gramsPerMl: weight('gramsPerMl', GRAMS_PER_ML),
     gramsPerPiece: weight('gramsPerPiece', GRAMS_PER_PIECE),
     allergens: input.has('allergens') ? input.texts('allergens') : (known?.allergens ?? []),
+    composition: input.has('composition') ? readComposition(input) : (KNOWN_COMPOSITIONS[ingredient] ?? null),
   };
+}
+
+function readComposition(input: RecordReader): Composition | null {
+  if (input.raw('composition') === null) return null;
+  const own = input.child('composition').allowOnly(['water', 'polyols', 'asSucrose', ...FACT_PARTS]);
+  const { asSucrose, ...parts } = NOTHING;
+  const read = Object.keys(parts).map((key) => [key, own.optionalNumber(key, PER_HUNDRED) ?? 0]);
+  const made = {
+    ...(Object.fromEntries(read) as typeof parts),
+    asSucrose: (own.raw('asSucrose') ?? null) === null ? asSucrose : own.number('asSucrose', AS_SUCROSE),
+  };
+  return requireComposition(made, input.at('composition'));
 }
 
 function readStep(input: RecordReader): RecipeStep {
@@ -79,22 +104,48 @@ function readStep(input: RecordReader): RecipeStep {
   };
 }
 
+const YIELD_FIELDS = {
+  measured: ['grams'],
+  computed: ['lossShare'],
+  boiled: ['toCelsius', 'lossShare'],
+} as const;
+
 function readYield(input: RecordReader): RecipeYield {
-  const kind = input.oneOf('kind', ['measured', 'computed']);
-  input.allowOnly(['kind', kind === 'measured' ? 'grams' : 'lossShare']);
-  return kind === 'measured'
-    ? { kind, grams: input.number('grams', YIELD_GRAMS) }
-    : { kind, lossShare: input.number('lossShare', LOSS_SHARE) };
+  const kind = input.oneOf('kind', ['measured', 'computed', 'boiled']);
+  input.allowOnly(['kind', ...YIELD_FIELDS[kind]]);
+  switch (kind) {
+    case 'measured':
+      return { kind, grams: input.number('grams', YIELD_GRAMS) };
+    case 'computed':
+      return { kind, lossShare: input.number('lossShare', LOSS_SHARE) };
+    case 'boiled':
+      return {
+        ...{ kind, toCelsius: input.number('toCelsius', BOILED_CELSIUS) },
+        lossShare: input.optionalNumber('lossShare', LOSS_SHARE) ?? 0,
+      };
+  }
 }
 
+const PORTION_FIELDS = {
+  weight: ['grams'],
+  scoop: ['millilitres', 'gramsPerMl'],
+  count: ['low', 'high'],
+} as const;
+
 function readPortion(input: RecordReader): RecipePortion {
-  const kind = input.oneOf('kind', ['weight', 'scoop']);
-  input.allowOnly(kind === 'weight' ? ['kind', 'grams'] : ['kind', 'millilitres', 'gramsPerMl']);
-  return kind === 'weight'
-    ? { kind, grams: input.number('grams', PORTION_OF_RECIPE_GRAMS) }
-    : {
-        kind,
-        millilitres: input.number('millilitres', SCOOP_ML),
+  const kind = input.oneOf('kind', ['weight', 'scoop', 'count']);
+  input.allowOnly(['kind', ...PORTION_FIELDS[kind]]);
+  switch (kind) {
+    case 'weight':
+      return { kind, grams: input.number('grams', PORTION_OF_RECIPE_GRAMS) };
+    case 'scoop':
+      return {
+        ...{ kind, millilitres: input.number('millilitres', SCOOP_ML) },
         gramsPerMl: input.number('gramsPerMl', GRAMS_PER_ML),
       };
+    case 'count': {
+      const low = input.number('low', COUNTED_PIECES);
+      return { kind, low, high: input.optionalNumber('high', { ...COUNTED_PIECES, min: low }) ?? low };
+    }
+  }
 }

@@ -105,6 +105,11 @@ describe('a recipe', () => {
     expect(scaled.ingredients[0]!.amount).toBeCloseTo(296.17, 2);
   });
 
+  test('is half of it, or three times, as one wishes', () => {
+    expect(scaleFactor(truffle, { kind: 'times', times: 0.5 })).toBe(0.5);
+    expect(recipeFigures(scaleRecipe(truffle, 3)).grams).toEqual([900, 300]);
+  });
+
   test('by what is there of an ingredient uses it up', () => {
     const factor = scaleFactor(truffle, { kind: 'have', ingredient: 'cream', grams: 700 });
     expect(factor).toBe(7);
@@ -135,6 +140,7 @@ describe('a recipe', () => {
   });
 
   test.each<[string, () => unknown, string]>([
+    ['no times', () => scaleFactor(truffle, { kind: 'times', times: 0 }), '/times'],
     ['no pieces', () => scaleFactor(truffle, { kind: 'pieces', pieces: 0 }), '/pieces'],
     ['half a piece', () => scaleFactor(truffle, { kind: 'pieces', pieces: 1.5 }), '/pieces'],
     [

@@ -1,6 +1,8 @@
 import type { Bound } from '../input/bounds';
 import type { Measures } from '../units/volume';
 import type { Amount, Matter } from './amount';
+import { MOST_RISE_KELVIN } from './boil-down';
+import type { Composition } from './composition';
 
 export const RECIPE_FORMAT = 'alnage-recipe/1';
 
@@ -10,6 +12,9 @@ export const PORTION_OF_RECIPE_GRAMS: Bound = { min: 0.1, max: 5000 };
 export const SCOOP_ML: Bound = { min: 1, max: 1000 };
 export const STEP_MINUTES: Bound = { min: 0, max: 20_160, isInteger: true };
 export const STEP_CELSIUS: Bound = { min: -40, max: 200 };
+/** What a pot is boiled to, as recipes are written, for the sea. */
+export const BOILED_CELSIUS: Bound = { min: 100, max: 100 + MOST_RISE_KELVIN };
+export const COUNTED_PIECES: Bound = { min: 0.01, max: 1e6 };
 
 /** So much of one ingredient, with what it needs to be weighed by and what must be said of it. */
 export interface RecipeIngredient extends Amount, Matter {
@@ -17,6 +22,8 @@ export interface RecipeIngredient extends Amount, Matter {
   readonly ingredient: string;
   readonly name: string;
   readonly allergens: readonly string[];
+  /** Null: nobody knows what it is made of. */
+  readonly composition: Composition | null;
 }
 
 /** One step as it is done: what, how long hands are busy, how long it then rests, and to which temperature. */
@@ -27,15 +34,20 @@ export interface RecipeStep {
   readonly celsius: number | null;
 }
 
-/** What comes out: weighed once, or what goes in less what stays in pot and pan. */
+/**
+ * What comes out: weighed once; what goes in less what stays in pot and pan; or that less the water that boils off on the
+ * way to a temperature, as the recipe has it for the sea.
+ */
 export type RecipeYield =
   | { readonly kind: 'measured'; readonly grams: number }
-  | { readonly kind: 'computed'; readonly lossShare: number };
+  | { readonly kind: 'computed'; readonly lossShare: number }
+  | { readonly kind: 'boiled'; readonly toCelsius: number; readonly lossShare: number };
 
-/** How it is shared out: by weight, or by a scoop of a volume. */
+/** How it is shared out: by weight, by a scoop of a volume, or by count: makes 48, makes 6 to 7. */
 export type RecipePortion =
   | { readonly kind: 'weight'; readonly grams: number }
-  | { readonly kind: 'scoop'; readonly millilitres: number; readonly gramsPerMl: number };
+  | { readonly kind: 'scoop'; readonly millilitres: number; readonly gramsPerMl: number }
+  | { readonly kind: 'count'; readonly low: number; readonly high: number };
 
 /** A recipe that stands by itself: all that is needed to weigh, scale and label it. */
 export interface Recipe {

@@ -11,11 +11,14 @@ export const SCALE_FACTOR: Bound = { min: 1e-4, max: 1e4 };
 export type ScaleWish =
   | { readonly kind: 'pieces'; readonly pieces: number }
   | { readonly kind: 'have'; readonly ingredient: string; readonly grams: number }
+  /** So many times as it is written: half of it, twice. */
+  | { readonly kind: 'times'; readonly times: number }
   /** What it shall yield, such as a pan or the cavities of a mould hold. */
   | { readonly kind: 'yield'; readonly grams: number };
 
 /**
- * How many times the recipe a wish asks for: so many portions, all of an ingredient that is there, or so many grams.
+ * How many times the recipe a wish asks for: so many times, so many portions, all of an ingredient that is there, or so
+ * many grams.
  * By hand: 43 portions of a recipe that yields 392 g in portions of 9 g: 387/392 = 0.9872.
  * Source: proportion. @throws InputError for an ingredient that is not in it, a wish out of range
  */
@@ -35,6 +38,7 @@ function wantedOver(
 ): number {
   if (wish.kind === 'pieces')
     return (requireWithin('/pieces', wish.pieces, RECIPE_PIECES) * figures.portionGrams) / figures.yieldGrams;
+  if (wish.kind === 'times') return requireWithin('/times', wish.times, SCALE_FACTOR);
   if (wish.kind === 'yield') return requireWithin('/yieldG', wish.grams, HAVE_GRAMS) / figures.yieldGrams;
   const have = requireWithin('/have/g', wish.grams, HAVE_GRAMS);
   const asked = recipe.ingredients.reduce(
@@ -52,7 +56,7 @@ function wantedOver(
 }
 
 /**
- * The recipe so many times over: amounts and a measured yield grow, portions and steps stay.
+ * The recipe so many times over: amounts, a measured yield and a count grow, portions and steps stay.
  * Scaling by a and then by b is scaling by a·b. Source: proportion. @throws InputError for a factor out of range
  */
 export function scaleRecipe(recipe: Recipe, factor: number): Recipe {
@@ -64,5 +68,9 @@ export function scaleRecipe(recipe: Recipe, factor: number): Recipe {
       recipe.yield.kind === 'measured'
         ? { ...recipe.yield, grams: recipe.yield.grams * factor }
         : recipe.yield,
+    portion:
+      recipe.portion.kind === 'count'
+        ? { ...recipe.portion, low: recipe.portion.low * factor, high: recipe.portion.high * factor }
+        : recipe.portion,
   };
 }

@@ -4,7 +4,7 @@ export interface Booking {
   readonly pieces: number;
 }
 
-/** All that was booked until then. */
+/** All pieces that were booked until then. */
 export interface PaceStep {
   /** Days from there to the day that everything leads to; below 0 after it. */
   readonly daysBefore: number;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { usualWindows } from './temper-windows';
-import { coldCautions, type WarmthContext } from './cold-cautions';
+import { centreBeforeDip, coldCautions, type WarmthContext } from './cold-cautions';
 import type { DippedForm } from '../coating/piece-coat';
 
 const berry: DippedForm = {
@@ -25,7 +25,10 @@ const kinds = (
   coldCautions(
     {
       form: { ...berry, ...form },
-      route: rests.map(([zone, maxMinutes]) => ({ rest: { zone, maxMinutes } })),
+      route: rests.map(([zone, maxMinutes]) => ({
+        coat: 'first',
+        rest: { zone, minMinutes: 0, maxMinutes },
+      })),
     },
     { ...context, ...change },
   ).map(({ kind, at }) => [kind, at]);
@@ -62,4 +65,46 @@ describe('a piece is cautioned about its warmth', () => {
     ['a zone of which nobody said how warm it is', [{}, [['shelf', 600]]], []],
     ['a coating that is not known', [{ bowlCelsius: 45 }, [['fridge', 9]], { windows: null }], []],
   ])('%s', (_name, asked, told) => expect(kinds(...asked)).toEqual(told));
+});
+
+describe('how warm a centre is before its dip', () => {
+  const rack = (minMinutes: number, maxMinutes: number, zone = 'rack') => ({
+    ...{ coat: null, rest: { zone, minMinutes, maxMinutes } },
+  });
+  const dip = { coat: 'first', rest: { zone: 'fridge', minMinutes: 20, maxMinutes: 1200 } };
+  const zones = [...context.zones, { id: 'rack', celsius: 16 }];
+  const before = (route: Parameters<typeof centreBeforeDip>[1], form: Partial<DippedForm> = {}) =>
+    centreBeforeDip({ ...berry, ...form }, route, zones);
+
+  test('follows from the zones that it lies in, for as short or as long as it may', () => {
+    const { low, high } = before([rack(45, 240), dip])!;
+    expect(low).toBeGreaterThan(11);
+    expect(low).toBeLessThan(13.5);
+    // from the room, after the shortest time
+    expect(high).toBeGreaterThan(16);
+    expect(high).toBeLessThan(18);
+    // a truffle does not come out of the fridge by itself
+    expect(before([rack(45, 240), dip], { centre: 'fat' })!.low).toBeCloseTo(16, 1);
+    // what lies in the cold last is cold
+    expect(before([rack(45, 240), rack(600, 900, 'fridge'), dip])!.high).toBeLessThan(4.1);
+  });
+
+  test.each([
+    ['nowhere before it', [dip]],
+    ['in a zone of which nobody said how warm it is', [rack(45, 240, 'shelf'), dip]],
+    ['in a freezer', [rack(45, 240, 'freezer'), dip]],
+    ['in a zone that is gone', [rack(45, 240, 'porch'), dip]],
+  ])('is not known of what lies %s', (_name, route) => expect(before(route)).toBeNull());
+
+  test('is told where the piece says otherwise, and only then', () => {
+    const told = (centreCelsius: number) =>
+      coldCautions(
+        { form: { ...berry, centreCelsius }, route: [rack(45, 240), dip] },
+        { ...context, zones },
+      ).map(({ kind }) => kind);
+    expect(told(8)).toEqual(['otherwise-by-route']);
+    expect(told(14)).toEqual([]);
+    expect(told(24)).toEqual(['otherwise-by-route']);
+    expect(told(NaN)).toEqual([]);
+  });
 });

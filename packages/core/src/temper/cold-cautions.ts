@@ -2,7 +2,9 @@ import type { Bound } from '../input/bounds';
 import { LOST_KELVIN } from './temper-guide';
 import type { TemperWindows } from './temper-windows';
 import { CENTRE_CELSIUS } from '../coating/crust';
-import type { PieceForm } from '../coating/piece-coat';
+import type { DippedForm, PieceForm } from '../coating/piece-coat';
+import { InputError } from '../input/input-error';
+import { centreCelsiusAfter, STOP_MINUTES } from './centre-celsius';
 
 /** How warm a zone may be kept. */
 export const ZONE_CELSIUS: Bound = { min: -40, max: 45 };
@@ -11,6 +13,14 @@ export const ZONE_CELSIUS: Bound = { min: -40, max: 45 };
 export type ColdCaution =
   | { readonly kind: 'frozen-fruit'; readonly at: '/form/centreCelsius'; readonly celsius: number }
   | { readonly kind: 'frozen-centre'; readonly at: '/form/centreCelsius'; readonly celsius: number }
+  | {
+      readonly kind: 'otherwise-by-route';
+      readonly at: '/form/centreCelsius';
+      readonly celsius: number;
+      /** What it comes to by the zones that it lies in before it is dipped, at least and at most. */
+      readonly low: number;
+      readonly high: number;
+    }
   | {
       readonly kind: 'temper-lost';
       readonly at: '/form/bowlCelsius';
@@ -33,7 +43,10 @@ export type ColdCaution =
 /** What decides about warmth on a piece's way. */
 export interface WarmthOfPiece {
   readonly form: PieceForm;
-  readonly route: readonly { readonly rest: { readonly zone: string; readonly maxMinutes: number } }[];
+  readonly route: readonly {
+    readonly coat: string | null;
+    readonly rest: { readonly zone: string; readonly minMinutes: number; readonly maxMinutes: number };
+  }[];
 }
 
 export interface WarmthContext {
@@ -58,6 +71,7 @@ export function coldCautions({ form, route }: WarmthOfPiece, context: WarmthCont
   const isFruit = isDipped && form.centre === 'wet';
   return [
     ...(isDipped ? ofCentre(form.centreCelsius, isFruit) : []),
+    ...(isDipped ? ofRoute(form, route, context) : []),
     ...(isDipped ? ofBowl(form.bowlCelsius, context) : []),
     ...route.flatMap(({ rest }, index) => ofRest(rest, index, { isFruit, context })),
   ];
@@ -66,6 +80,57 @@ export function coldCautions({ form, route }: WarmthOfPiece, context: WarmthCont
 function ofCentre(celsius: number, isFruit: boolean): ColdCaution[] {
   if (!(celsius >= CENTRE_CELSIUS.min) || celsius >= 0) return [];
   return [{ kind: isFruit ? 'frozen-fruit' : 'frozen-centre', at: '/form/centreCelsius', celsius }];
+}
+
+/** Less than this off is within what a kitchen varies. Source: shop default. */
+const OFF_ROUTE_KELVIN = 2;
+/** Where a centre comes from: fruit out of the fridge or the room, all else out of the room. Source: shop default. */
+const FROM_FRIDGE_CELSIUS = 4;
+const FROM_ROOM_CELSIUS = 20;
+
+function ofRoute(form: DippedForm, route: WarmthOfPiece['route'], { zones }: WarmthContext): ColdCaution[] {
+  const reached = centreBeforeDip(form, route, zones);
+  const celsius = form.centreCelsius;
+  if (reached === null || !Number.isFinite(celsius)) return [];
+  const { low, high } = reached;
+  const isOff = celsius < low - OFF_ROUTE_KELVIN || celsius > high + OFF_ROUTE_KELVIN;
+  return isOff ? [{ kind: 'otherwise-by-route', at: '/form/centreCelsius', celsius, low, high }] : [];
+}
+
+/**
+ * How warm a centre is before its first coat, at least and at most, in °C: it lies in each zone of its route for as short or
+ * as long as it may. Null where it lies nowhere before, in a freezer,
+ * or nobody said how warm a zone is. By hand: a berry of τ = 40 min out of a
+ * fridge of 4 °C, 45 min in 16 °C: 16 − 12·e^(−1.125) = 12.1 °C. Source: as centreCelsiusAfter; where it starts is a shop default.
+ */
+export function centreBeforeDip(
+  { shape, centreGrams, centre }: Pick<DippedForm, 'shape' | 'centreGrams' | 'centre'>,
+  route: WarmthOfPiece['route'],
+  zones: WarmthContext['zones'],
+): { readonly low: number; readonly high: number } | null {
+  const dips = route.findIndex(({ coat }) => coat !== null);
+  const before = route.slice(0, Math.max(0, dips)).map(({ rest }) => rest);
+  const celsiusOf = (id: string): number | null => zones.find((zone) => zone.id === id)?.celsius ?? null;
+  // what freezes on the way takes heat that is not in the sum
+  if (before.length === 0 || before.some(({ zone }) => (celsiusOf(zone) ?? -1) < 0)) return null;
+  const piece = { shape, grams: centreGrams, kind: centre };
+  const begin = { low: centre === 'wet' ? FROM_FRIDGE_CELSIUS : FROM_ROOM_CELSIUS, high: FROM_ROOM_CELSIUS };
+  try {
+    return before.reduce(({ low, high }, { zone, minMinutes, maxMinutes }) => {
+      const ends = [low, high].flatMap((from) =>
+        [minMinutes, maxMinutes].map((minutes) =>
+          centreCelsiusAfter(piece, from, [
+            { celsius: celsiusOf(zone)!, minutes: Math.min(minutes, STOP_MINUTES.max) },
+          ]),
+        ),
+      );
+      return { low: Math.min(...ends), high: Math.max(...ends) };
+    }, begin);
+  } catch (error) {
+    // a piece that is still being typed may have no size yet
+    if (error instanceof InputError) return null;
+    throw error;
+  }
 }
 
 function ofBowl(celsius: number, { windows, isTempered }: WarmthContext): ColdCaution[] {

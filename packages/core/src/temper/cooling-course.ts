@@ -1,4 +1,4 @@
-/** What decides how a bowl goes on: minutes and °C. */
+/** What decides how warm a bowl will be: minutes and °C. */
 export interface CoolingCourse {
   /** Temperature at minute 0 of the course. */
   readonly celsius: number;

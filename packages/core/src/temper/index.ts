@@ -1,13 +1,19 @@
 export {
+  TRAY_W_PER_M2K,
+  centreCelsiusAfter,
+  centreTauMinutes,
+  type Stop,
+  type WarmPiece,
+} from './centre-celsius';
+export {
   DEFAULT_WARMING_WATTS,
   WARMING_WATTS,
   dippingKelvinPerMinute,
   plainTauMinutes,
   rewarmSeconds,
 } from './bowl-heat';
-export type { BowlHeat } from './heat-of-bowl';
 export { celsiusAfter, minutesTo, restingCelsius, type CoolingCourse } from './cooling-course';
-export { fitCooling, type BowlReading, type CoolingFit } from './cooling-fit';
+export { READING_CELSIUS, ROOM_CELSIUS, type BowlReading } from './bowl-reading';
 export {
   PRACTICE_GRAMS,
   PRACTICE_PIECES,
@@ -28,9 +34,7 @@ export {
   type PracticeReading,
   type PracticeReport,
 } from './practice';
-export { practiceHeat } from './practice-heat';
 export { watchProbe, type ProbeState, type ProbeWatch } from './probe-state';
-export { READING_CELSIUS, ROOM_CELSIUS, reachForecast, type ReachForecast } from './reach-forecast';
 export {
   BOWL_MATERIALS,
   LIQUID_CELSIUS,
@@ -83,14 +87,8 @@ export {
   type TemperWindows,
 } from './temper-windows';
 export {
-  courseAhead,
-  windowForecast,
-  type CoursePoint,
-  type WindowForecast,
-  type WorkedBowl,
-} from './window-forecast';
-export {
   ZONE_CELSIUS,
+  centreBeforeDip,
   coldCautions,
   type ColdCaution,
   type WarmthContext,

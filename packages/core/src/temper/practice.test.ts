@@ -12,7 +12,7 @@ import {
   type Practice,
   type PracticeKit,
 } from './practice';
-import { practiceHeat } from './practice-heat';
+import { practiceHeat } from '../heat/practice-heat';
 import { usualWindows } from './temper-windows';
 
 const kit: PracticeKit = {

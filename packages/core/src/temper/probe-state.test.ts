@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Random } from '../chance/random';
-import type { BowlReading } from './cooling-fit';
+import type { BowlReading } from './bowl-reading';
 import { watchProbe } from './probe-state';
 import { SimulatedProbe, USUAL_FAULTS } from './simulated-probe';
 

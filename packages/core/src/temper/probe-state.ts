@@ -1,4 +1,4 @@
-import type { BowlReading } from './cooling-fit';
+import type { BowlReading } from './bowl-reading';
 
 /** Whether a probe can be believed now. */
 export type ProbeState = 'fine' | 'none' | 'silent' | 'stuck' | 'out' | 'doubted';

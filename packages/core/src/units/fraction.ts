@@ -10,7 +10,7 @@ const GLYPHS: readonly (readonly [glyph: string, value: number])[] = [
   ['¾', 3 / 4],
   ['⅞', 7 / 8],
 ];
-/** What 0.333 and 0.67 are meant to be. */
+/** The thirds that 0.333 and 0.67 stand for. */
 const SAME = 0.004;
 
 const DECIMAL = /^\d+\.?\d*$|^\.\d+$/;

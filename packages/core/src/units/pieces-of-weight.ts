@@ -6,5 +6,5 @@ export function piecesOfWeight(netGrams: number, gramsPerPiece: number): number 
   return Math.ceil(netGrams / gramsPerPiece - ROUNDING);
 }
 
-/** A whole number of pieces is whole, whatever the last digit of a double says. */
+/** Rounding of floating point must not turn a whole number of pieces into one more. */
 const ROUNDING = 1e-9;

@@ -4,6 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { inchesFromMillimetres, millimetresFromInches } from './length';
 import { gramsFromOunces, gramsFromPounds, ouncesFromGrams, poundsFromGrams } from './mass';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from './temperature';
+import { millilitresPer, SCOOP_NUMBERS, scoopMillilitres } from './volume';
 
 describe('conversions', () => {
   test.each([
@@ -32,4 +33,13 @@ describe('conversions', () => {
 test('a currency has the digits that are its own', () => {
   expect([minorDigits('EUR'), minorDigits('JPY'), minorDigits('KWD')]).toEqual([2, 0, 3]);
   expect([majorOf(2490, 'EUR'), majorOf(2490, 'JPY'), majorOf(2490, 'KWD')]).toEqual([24.9, 2490, 2.49]);
+});
+
+describe('a portioning scoop', () => {
+  test('is known by how many of it make a US quart', () => {
+    expect(scoopMillilitres(40)).toBeCloseTo(23.66, 2);
+    // a quart is four cups
+    expect(scoopMillilitres(16)).toBeCloseTo(millilitresPer('cup', 'us') / 4, 9);
+    for (const number of SCOOP_NUMBERS) expect(scoopMillilitres(number) * number).toBeCloseTo(946.353, 3);
+  });
 });

@@ -28,3 +28,15 @@ const PER_UNIT: Readonly<Record<Measures, Readonly<Record<VolumeUnit, number>>>>
 export function millilitresPer(unit: VolumeUnit, measures: Measures): number {
   return PER_UNIT[measures][unit];
 }
+
+/** The usual portioning scoops, by the number on their handle, the largest first. */
+export const SCOOP_NUMBERS = [16, 20, 24, 30, 40, 50, 60, 70, 100] as const;
+export type ScoopNumber = (typeof SCOOP_NUMBERS)[number];
+
+/**
+ * Millilitres in a level scoop: so many as its number make a US quart, a quarter of a gallon.
+ * By hand: number 40 has 946.35/40 = 23.7 ml. Source: NIST Handbook 44, General Tables of Units.
+ */
+export function scoopMillilitres(number: ScoopNumber): number {
+  return MILLILITRES_PER_US_GALLON / 4 / number;
+}

@@ -19,14 +19,21 @@ function known(
     ...{ id, name, kind, base: 'g', gramsPerMl, gramsPerPiece },
     ...{ sortedOutShare: 0, keepsHours: null, aheadHours: 24 },
     ...own,
-    allergens: [...allergens],
+    ...{ allergens: [...allergens], composition: null },
   };
 }
 
 function packing(id: string, name: string, packs: Pack[]): Row<SupplyEntity> {
   return {
     ...{ id, name, kind: 'packing', base: 'piece', gramsPerMl: null, gramsPerPiece: null, packs },
-    ...{ allergens: [], supplier: 'Harbour packaging', sortedOutShare: 0, keepsHours: null, aheadHours: 48 },
+    ...{
+      composition: null,
+      allergens: [],
+      supplier: 'Harbour packaging',
+      sortedOutShare: 0,
+      keepsHours: null,
+      aheadHours: 48,
+    },
   };
 }
 

@@ -183,6 +183,8 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
     customerId: DEMO_CUSTOMERS.find(({ name }) => name === order.customer)?.id ?? null,
     note: order.note ?? '',
     giftMessage: '',
+    phone: '',
+    allergies: [],
     allergyWaiver: null,
     kitchenOverruled: null,
     holdUntil: null,

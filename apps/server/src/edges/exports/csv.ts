@@ -11,8 +11,8 @@ import { loadNames, type Names } from './names';
 import type { Row } from './row';
 
 /**
- * A list as CSV, orders those of the season that is worked on: UTF-8 with its mark, so that spreadsheets read every letter; amounts with a point; a cell that begins as
- * a formula does is made plain text.
+ * A list as CSV; of orders those of the current season. UTF-8 with a byte order mark, so that spreadsheets
+ * read every letter; amounts have a decimal point; a cell that would be read as a formula is made plain text.
  */
 export async function csvOf(manager: EntityManager, list: CsvList, now: Date): Promise<string> {
   const [columns, rows] = await LISTS[list](manager, now);
@@ -61,6 +61,8 @@ const ORDER_COLUMNS = [
   'paid',
   'to pay',
   'currency',
+  'telephone',
+  'must never have',
   'note',
   'gift message',
 ];
@@ -79,6 +81,8 @@ function orderRow(order: Order, names: Names): Row {
     paid: names.money(order.paidMinor),
     'to pay': names.money(order.balanceMinor),
     currency: names.workshop.currency,
+    telephone: order.phone,
+    'must never have': order.allergies.join(', '),
     note: order.note,
     'gift message': order.giftMessage,
   };

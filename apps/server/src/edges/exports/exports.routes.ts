@@ -56,13 +56,13 @@ async function tokenOf(manager: EntityManager): Promise<string | null> {
   return (await manager.findOneBy(WorkshopEntity, { id: 1 }))?.feedToken ?? null;
 }
 
-/** A new address takes the place of the one before, which answers no more. */
+/** A new address replaces the one before, which no longer answers. */
 async function keepToken(manager: EntityManager, feedToken: string | null): Promise<Feed> {
   await manager.update(WorkshopEntity, { id: 1 }, { feedToken });
   return { token: feedToken };
 }
 
-/** Compares in a time that tells nothing of how much was right. */
+/** Compares in constant time: how long it takes tells nothing about the secret. */
 function isSame(given: string, kept: string | null): boolean {
   if (kept === null) return false;
   const [a, b] = [Buffer.from(given), Buffer.from(kept)];

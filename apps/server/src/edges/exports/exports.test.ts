@@ -23,11 +23,11 @@ describe('a list as CSV', () => {
   test('has a head and a row for each order, in words and amounts', async () => {
     const [head, ...rows] = await lines('orders');
     expect(head).toBe(
-      'ticket,customer,state,day,time,pickup point,what,pieces,total,paid,to pay,currency,note,gift message',
+      'ticket,customer,state,day,time,pickup point,what,pieces,total,paid,to pay,currency,telephone,must never have,note,gift message',
     );
     expect(rows).toHaveLength(42);
     expect(rows).toContain(
-      'M-0362,I. Varg,promised,2026-06-19,09:30,The shop,"1 Dozen berries, 1 Truffle box",20,44.40,0.00,44.40,EUR,,',
+      'M-0362,I. Varg,promised,2026-06-19,09:30,The shop,"1 Dozen berries, 1 Truffle box",20,44.40,0.00,44.40,EUR,,,,',
     );
   });
 

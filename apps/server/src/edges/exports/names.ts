@@ -10,7 +10,7 @@ import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 
 type NameById = ReadonlyMap<string, string>;
 
-/** What ids are called in what is taken out. */
+/** The names that exports show in place of ids. */
 export interface Names {
   readonly workshop: WorkshopEntity;
   readonly pieces: NameById;

@@ -3,7 +3,7 @@ import type { App } from '../../platform/http/app-type';
 import { personAt } from '../../platform/http/person';
 import { ImportsService } from './imports.service';
 
-/** A list may be larger than what people type: 4 million signs, of up to four bytes each. */
+/** A list may be larger than what people type: 4 million characters of up to four bytes each. */
 const BODY_BYTES = 17_000_000;
 
 export function addImports(app: App): void {

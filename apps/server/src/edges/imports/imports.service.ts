@@ -1,4 +1,4 @@
-import { IMPORT_FIELDS, type ImportMapping, type ImportReport, type OrderImport } from '@alnage/contract';
+import { IMPORT_MUSTS, type ImportMapping, type ImportReport, type OrderImport } from '@alnage/contract';
 import { DateTime } from 'luxon';
 import { In, type DataSource, type EntityManager } from 'typeorm';
 import { BoxEntity } from '../../store/workshop/box.entity';
@@ -86,9 +86,7 @@ export class ImportsService {
 
 /** Fields that a list must have and that no column is given for. */
 function missing(mapping: ImportMapping): { field: string }[] {
-  return IMPORT_FIELDS.filter((field) => field !== 'note' && mapping[field] === null).map((field) => ({
-    field,
-  }));
+  return IMPORT_MUSTS.filter((field) => mapping[field] === null).map((field) => ({ field }));
 }
 
 async function knownKeys(manager: EntityManager, lines: readonly ReadLine[]): Promise<ReadonlySet<string>> {

@@ -30,7 +30,10 @@ describe('a list of orders', () => {
     const before = (await orders()).length;
     const { body } = await bring(list(...SOUND));
     expect(body).toMatchObject({ total: 2, fresh: 2, known: 0, faulty: 0, taken: 0 });
-    expect(body.mapping).toEqual({ customer: 0, day: 1, time: 2, point: 3, what: 4, note: 5 });
+    expect(body.mapping).toEqual({
+      ...{ customer: 0, day: 1, time: 2, point: 3, what: 4, note: 5 },
+      ...{ phone: null, never: null },
+    });
     expect(body.lines[1]).toMatchObject({ line: 3, pickup: '2026-06-20T09:30', isKnown: false, faults: [] });
     expect(await orders()).toHaveLength(before);
   });
@@ -136,6 +139,25 @@ describe('a list of orders', () => {
     expect(body.errors).toMatchObject([{ pointer: '/text', code }]);
   });
 
+  test('takes telephones and what must never be in an order, and stops for it', async () => {
+    const head = 'who,day,time,where,what,telephone,must never have';
+    const line = (what: string, never: string): string =>
+      [head, `S. Telling,2026-06-20,13:00,The shop,${what},050 0777,"${never}"`].join('\n');
+    const stopped = await bring(line('6 oat ball', 'nuts, milk'), { isWanted: false });
+    expect(stopped.body.lines[0]!.faults.map(({ code }) => code)).toContain('not-for-customer');
+    const unclear = await bring(line('6 dusk berry', 'nuts and kiwi'), { isWanted: false });
+    expect(unclear.body.lines[0]!.faults).toEqual([
+      { field: 'never', code: 'not-understood', params: { value: 'kiwi' } },
+    ]);
+    const long = await bring(line('6 dusk berry', '').replace('050 0777', '0'.repeat(41)), {
+      isWanted: false,
+    });
+    expect(long.body.lines[0]!.faults).toEqual([{ field: 'phone', code: 'too-long', params: { limit: 40 } }]);
+    expect((await bring(line('6 dusk berry', 'no egg or sesame'), { isWanted: true })).body.taken).toBe(1);
+    const taken = (await orders()).find(({ customer }) => customer === 'S. Telling');
+    expect(taken).toMatchObject({ phone: '050 0777', allergies: ['egg', 'sesame'] });
+  });
+
   test('of a hundred million bytes is refused unread', async () => {
     const response = await shop.app.inject({
       method: 'POST',
@@ -147,7 +169,13 @@ describe('a list of orders', () => {
   });
 
   test('that was taken out comes in again as it was, formulas too', async () => {
-    await take(shop.app, { customer: '=1+1', note: '@home', pickup: '2026-06-20T13:00' });
+    await take(shop.app, {
+      customer: '=1+1',
+      note: '@home',
+      phone: '+358 40',
+      allergies: ['egg'],
+      pickup: '2026-06-20T13:00',
+    });
     const csv = (await shop.app.inject('/api/lists/orders')).body;
     const [head, ...rows] = csv.split('\r\n');
     const own = rows.filter((row) => row.includes('=1+1'));
@@ -156,6 +184,7 @@ describe('a list of orders', () => {
     const both = (await orders()).filter(({ customer }) => customer === '=1+1');
     expect(both).toHaveLength(2);
     expect(both[1]!.note).toBe(both[0]!.note);
+    expect(both[1]).toMatchObject({ phone: '+358 40', allergies: ['egg'] });
     expect(both[1]!.pieces).toEqual(both[0]!.pieces);
     expect(both[1]!.pickup).toBe(both[0]!.pickup);
   });

@@ -1,5 +1,5 @@
 import type { AllergyWaived, AllergyWaiver, FieldProblem, OrderDraft } from '@alnage/contract';
-import { filledContents } from '@alnage/core';
+import { filledContents, neverOf } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { AllergyBook, clashProblems } from '../../week/orders/allergy-book';
@@ -29,9 +29,13 @@ export class ListAllergies {
     return new ListAllergies(await AllergyBook.load(manager), byName, waiver);
   }
 
-  judge(draft: Pick<OrderDraft, 'customer' | 'lines' | 'boxes'>, { boxes }: OrderContext): Fit {
-    const customer = this.customers.get(draft.customer.trim().toLowerCase());
-    if (!customer) return NOTHING_AGAINST;
+  judge(draft: Pick<OrderDraft, 'customer' | 'allergies' | 'lines' | 'boxes'>, { boxes }: OrderContext): Fit {
+    const known = this.customers.get(draft.customer.trim().toLowerCase());
+    const customer = {
+      name: known?.name ?? draft.customer,
+      allergies: neverOf(known?.allergies, draft.allergies ?? []),
+    };
+    if (customer.allergies.length === 0) return NOTHING_AGAINST;
     const clashes = this.book.clashes(customer, filledContents(draft, boxes));
     if (clashes.length === 0) return NOTHING_AGAINST;
     if (this.waiver) return { problems: [], waived: waivedAs(this.waiver, clashes) };

@@ -1,11 +1,14 @@
 import { createHash } from 'node:crypto';
-import type {
-  AllergyWaived,
-  FieldProblem,
-  ImportedLine,
-  ImportField,
-  ImportMapping,
-  OrderDraft,
+import {
+  ALLERGENS,
+  PHONE_LENGTH,
+  type Allergen,
+  type AllergyWaived,
+  type FieldProblem,
+  type ImportedLine,
+  type ImportField,
+  type ImportMapping,
+  type OrderDraft,
 } from '@alnage/contract';
 import { readPhrase, type PhraseLine, type Vocabulary } from '@alnage/core';
 import type { OrderContext } from '../../week/orders/order-context';
@@ -42,7 +45,7 @@ export function readOrders({ rows, columns }: Table, context: ReadContext): Read
     const same = JSON.stringify(texts.map((text) => text.toLowerCase()));
     const times = seen.get(same) ?? 0;
     seen.set(same, times + 1);
-    // the same line twice in one file is two orders; the same file twice is none more
+    // the same line twice in one file is two orders; the same file imported again adds none
     const key = createHash('sha256').update(`${same}#${times}`).digest('hex');
     return { key, ...readLine(row, cell, { ...context, width: columns.length }) };
   });
@@ -54,6 +57,7 @@ function readLine(
   { orders, vocabulary, allergies, width }: ReadContext & { readonly width: number },
 ): Omit<ReadLine, 'key'> {
   const { lines, unclear } = readWhat(cell('what'), vocabulary);
+  const never = readNever(cell('never'), vocabulary);
   const draft: Draft = {
     customer: cell('customer'),
     lines: lines
@@ -65,15 +69,21 @@ function readLine(
     pickup: `${isoDay(cell('day'))}T${cell('time').padStart(5, '0').replace('.', ':')}`,
     pickupPoint: pointNamed(cell('point'), vocabulary),
     note: cell('note'),
+    phone: cell('phone'),
+    allergies: never.allergens,
   };
   const problems = draftProblems(draft, orders);
-  // of boxes that there are not nobody can say what is in them
+  // nobody can say what is in a box that does not exist
   const fit = problems.length > 0 ? NOTHING_AGAINST : allergies.judge(draft, orders);
   const faults: ImportedLine['faults'] = [
     ...(cells.length === width
       ? []
       : [{ field: 'line', code: 'half-line', params: { value: cells.length, limit: width } }]),
     ...unclear.map((value) => ({ field: 'what', code: 'not-understood', params: { value } })),
+    ...never.unclear.map((value) => ({ field: 'never', code: 'not-understood', params: { value } })),
+    ...(cell('phone').length > PHONE_LENGTH
+      ? [{ field: 'phone', code: 'too-long', params: { limit: PHONE_LENGTH } }]
+      : []),
     ...[...problems, ...fit.problems].map(faultOf),
   ];
   return {
@@ -94,6 +104,15 @@ function readWhat(text: string, vocabulary: Vocabulary): { lines: PhraseLine[]; 
   const { lines, parts } = readPhrase(text, vocabulary);
   const unclear = parts.filter(({ kind }) => kind !== 'line').map(({ from, to }) => text.slice(from, to));
   return { lines: [...lines], unclear };
+}
+
+/** What must never be in it, as one says it: nuts; no nuts, milk. What is no allergen is told, never left out. */
+function readNever(text: string, vocabulary: Vocabulary): { allergens: Allergen[]; unclear: string[] } {
+  const isSaid = /^\s*(?:never|no|without|allergic|allergy)/i.test(text);
+  const said = isSaid || text.trim() === '' ? text : `never ${text}`;
+  const { never, parts } = readPhrase(said, vocabulary);
+  const unclear = parts.filter(({ kind }) => kind !== 'never').map(({ from, to }) => said.slice(from, to));
+  return { allergens: ALLERGENS.filter((each) => never.includes(each)), unclear };
 }
 
 /** A day as it is kept; 19.6.2026 is read as well. */

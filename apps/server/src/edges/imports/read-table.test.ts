@@ -35,6 +35,9 @@ describe('a list', () => {
       point: 5,
       what: 1,
       note: null,
+      phone: null,
+      never: null,
     });
+    expect(guessedMapping(['Telephone', 'Must never have'])).toMatchObject({ phone: 0, never: 1 });
   });
 });

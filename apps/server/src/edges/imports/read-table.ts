@@ -17,7 +17,7 @@ export interface TableRow {
 
 const DELIMITERS = [',', ';', '\t'] as const;
 
-/** Heads by which a column is known, in lower case. */
+/** Headings by which a column is recognised, in lower case. */
 const HEADS: Readonly<Record<ImportField, readonly string[]>> = {
   customer: ['customer', 'who', 'name', 'client'],
   day: ['day', 'date', 'pickup day', 'pickup date'],
@@ -25,6 +25,8 @@ const HEADS: Readonly<Record<ImportField, readonly string[]>> = {
   point: ['pickup point', 'point', 'where', 'place'],
   what: ['what', 'order', 'ordered', 'items'],
   note: ['note', 'notes', 'remark', 'remarks'],
+  phone: ['telephone', 'phone', 'tel', 'mobile'],
+  never: ['must never have', 'never', 'allergies', 'allergy'],
 };
 
 /** Reads a list whose cells stand apart by comma, semicolon or tab. @throws ProblemError where it cannot be read */
@@ -58,7 +60,7 @@ function parsed(text: string, delimiter: string): TableRow[] {
   }
 }
 
-/** A cell that was made harmless when it was taken out comes in as it was. */
+/** Undoes what the export did to a cell that would have been read as a formula. */
 function withoutApostrophe(cell: string): string {
   return /^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell;
 }

@@ -53,6 +53,8 @@ export async function takeLines(
       customerId: customers.get(draft.customer.toLowerCase()) ?? null,
       note: draft.note,
       giftMessage: '',
+      phone: draft.phone ?? '',
+      allergies: draft.allergies ?? [],
       allergyWaiver: waived,
       kitchenOverruled: null,
       holdUntil: null,

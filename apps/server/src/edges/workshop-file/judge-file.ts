@@ -191,7 +191,7 @@ export async function recordProblems(
   const uses = workshopUses(clock);
   const { version: _version, ...details } = file.details;
   const own = await detailProblems(manager, details, { before: details, orders: 0 });
-  // by a clock that there is not, no day can be judged
+  // without a known time zone no day can be judged
   if (own.length > 0) return own.map((problem) => ({ ...problem, pointer: `/details${problem.pointer}` }));
   return [
     ...(await judged('coatings', COATINGS)),

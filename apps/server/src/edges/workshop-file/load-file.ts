@@ -124,7 +124,12 @@ async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']
   await insertAll(
     manager,
     OrderEntity,
-    orders.map(({ lines: _lines, boxes: _boxes, payments: _payments, events: _events, ...order }) => order),
+    orders.map(({ lines: _lines, boxes: _boxes, payments: _payments, events: _events, ...order }) => ({
+      // files from before they were said with orders have neither
+      phone: '',
+      allergies: [],
+      ...order,
+    })),
   );
   const rows = <T, R>(of: (order: WorkshopFile['orders'][number]) => readonly T[], row: (each: T) => R) =>
     orders.flatMap((order) =>

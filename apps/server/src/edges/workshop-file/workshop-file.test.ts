@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import type { WorkshopFile, WorkshopLoaded } from '@alnage/contract';
+import type { OrderPage, WorkshopFile, WorkshopLoaded } from '@alnage/contract';
 import { Ajv2020 } from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
 import { PUBLISHED_FILES, publishedSchema } from '../../platform/http/published-schemas';
@@ -13,7 +13,8 @@ let text: string;
 beforeAll(async () => {
   shop = await openApp();
   empty = await openApp({ isDemoWanted: false, now: new Date('2026-06-18T11:32:00+03:00') });
-  await take(shop.app, { customer: 'М. Йә 草莓', giftMessage: '“Hei”', holdUntil: '2026-06-18T18:00' });
+  const said = { giftMessage: '“Hei”', phone: '050 0777', allergies: ['sesame' as const] };
+  await take(shop.app, { customer: 'М. Йә 草莓', ...said, holdUntil: '2026-06-18T18:00' });
   await makePlan(shop.app);
   text = await fileOf(shop);
 });
@@ -201,8 +202,11 @@ describe('loaded into an empty installation', () => {
   test('one of before a rule was there goes by the shop default', async () => {
     const other = await openApp({ isDemoWanted: false });
     const { warmingWatts: _new, ...rules } = file().rules;
-    const { status } = await ask(other.app, ['POST', '/api/workshop-file'], { ...file(), rules });
+    const orders = file().orders.map(({ phone: _phone, allergies: _allergies, ...order }) => order);
+    const { status } = await ask(other.app, ['POST', '/api/workshop-file'], { ...file(), rules, orders });
     expect(status).toBe(201);
+    const page = (await other.app.inject('/api/orders')).json<OrderPage>();
+    expect(page.orders[0]).toMatchObject({ phone: '', allergies: [] });
     expect((await workshopOf(other.app)).rules.warmingWatts).toBe(500);
     await other.close();
   });

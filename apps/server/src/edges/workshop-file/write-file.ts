@@ -77,7 +77,7 @@ async function* partsOf(runner: QueryRunner): AsyncGenerator<string> {
     yield `{\n "format": ${JSON.stringify(WORKSHOP_FILE_FORMAT)}`;
     for (const [name, read] of Object.entries(SECTIONS)) {
       const text = JSON.stringify(await read(runner.manager), null, 1);
-      // one step further in than by itself; a text has its line ends as signs
+      // indented one step further than by itself; line ends within a text are escaped
       yield `,\n ${JSON.stringify(name)}: ${text.replaceAll('\n', '\n ')}`;
     }
     yield '\n}\n';
@@ -122,6 +122,8 @@ async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders
     customerId: order.customerId,
     note: order.note,
     giftMessage: order.giftMessage,
+    phone: order.phone,
+    allergies: order.allergies,
     depositMinor: order.depositMinor,
     allergyWaiver: order.allergyWaiver,
     kitchenOverruled: order.kitchenOverruled,

@@ -1,4 +1,4 @@
-/** A text in which no sign stands for others in a `like`. */
+/** A text with the wildcards of `like` escaped. */
 export function escapedLike(text: string): string {
   return text.replace(/[\\%_]/g, (sign) => `\\${sign}`);
 }

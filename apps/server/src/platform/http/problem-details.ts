@@ -5,7 +5,7 @@ import { QueryFailedError } from 'typeorm';
 import { fieldProblems, inputProblem } from './field-problems';
 import { ProblemError } from './problem-error';
 
-/** What Fastify itself refuses, in our codes. */
+/** What Fastify itself refuses, as our own codes. */
 const CODE_OF_FASTIFY: Readonly<Record<string, ProblemCode>> = {
   FST_ERR_CTP_INVALID_JSON_BODY: 'malformed-body',
   FST_ERR_CTP_EMPTY_JSON_BODY: 'malformed-body',

@@ -5,7 +5,7 @@ import { ProblemError } from '../../platform/http/problem-error';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
 import { loadDippery, tailGramsOf } from './dippery';
 
-/** @throws ProblemError `invalid-input` when a bowl would be left without a tail that leaves something to dip */
+/** @throws ProblemError `invalid-input` when the tail of a bowl would leave nothing to dip from it */
 export async function requireBowlsServe(manager: EntityManager): Promise<void> {
   const pieces = await manager.find(PieceEntity);
   const dippery = await loadDippery(manager);

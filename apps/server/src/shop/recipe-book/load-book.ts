@@ -1,4 +1,4 @@
-import { coatingAllergens, type LarderBook } from '@alnage/core';
+import { coatingAllergens, compositionOfCoating, type LarderBook } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
@@ -14,6 +14,7 @@ export async function loadBook(manager: EntityManager): Promise<LarderBook> {
       id: coating.id,
       name: coating.name,
       allergens: coatingAllergens(coating, coatings),
+      composition: compositionOfCoating(coating, coatings),
     })),
     recipes: await manager.find(RecipeEntity, byPosition),
   };

@@ -1,5 +1,12 @@
 import { NEW_SUPPLY, type RecipeDraft, type SupplyDraft } from '@alnage/contract';
-import { bindRecipe, readRecipe, recipeFigures, withFigures, type Recipe } from '@alnage/core';
+import {
+  bindRecipe,
+  KNOWN_COMPOSITIONS,
+  readRecipe,
+  recipeFigures,
+  withFigures,
+  type Recipe,
+} from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../../platform/http/problem-error';
 import { loadBook } from '../recipe-book/load-book';
@@ -28,7 +35,8 @@ const number = (value: number): string =>
 
 /** Recipe as Markdown: a table of what goes in, the steps, what comes out. */
 export function markdownOf(recipe: Recipe, note: string): string {
-  const { grams, totalGrams, yieldGrams, portionGrams, pieces, allergens } = recipeFigures(recipe);
+  const { grams, totalGrams, boiledOffGrams, yieldGrams, portionGrams, pieces, allergens } =
+    recipeFigures(recipe);
   const rows = recipe.ingredients.map(
     ({ name, amount, unit }, index) =>
       `| ${escaped(name)} | ${number(amount)} ${unit} | ${number(grams[index]!)} g |`,
@@ -44,7 +52,7 @@ export function markdownOf(recipe: Recipe, note: string): string {
   return [
     `# ${escaped(recipe.name)}`,
     '',
-    `${pieces} portions of ${number(portionGrams)} g from ${number(totalGrams)} g, ${number(yieldGrams)} g after loss.`,
+    `${pieces} portions of ${number(portionGrams)} g from ${number(totalGrams)} g, ${number(yieldGrams)} g after ${boiledOffGrams > 0 ? 'boiling and ' : ''}loss.`,
     ...(allergens.length > 0 ? ['', `Contains ${allergens.join(', ')}.`] : []),
     ...['', '| what | how much | grams |', '| --- | ---: | ---: |', ...rows],
     ...(steps.length > 0 ? ['', ...steps] : []),
@@ -53,7 +61,7 @@ export function markdownOf(recipe: Recipe, note: string): string {
   ].join('\n');
 }
 
-/** Text that Markdown would read as its own signs. */
+/** Escapes what Markdown would read as formatting. */
 function escaped(text: string): string {
   return text.replaceAll(/([\\`*_{}[\]<>#|])/g, '\\$1');
 }
@@ -85,12 +93,14 @@ export async function readRecipeFile(manager: EntityManager, file: unknown): Pro
     return own && ({ of: 'recipe', id: own.id } as const);
   };
   const ingredients = recipe.ingredients.map((line) => {
-    const { ingredient, name, amount, unit, gramsPerMl, gramsPerPiece, allergens } = line;
+    const { ingredient, name, amount, unit, gramsPerMl, gramsPerPiece, allergens, composition } = line;
     const known = found(line);
     if (known) return { ...known, amount, unit };
     newSupplies.push({
       ...NEW_SUPPLY,
       ...{ id: ingredient, name, gramsPerMl, gramsPerPiece },
+      // what is known of it by its name need not be kept with it
+      composition: composition === KNOWN_COMPOSITIONS[ingredient] ? null : composition,
       allergens: [...allergens] as SupplyDraft['allergens'],
     });
     return { of: 'supply' as const, id: ingredient, amount, unit };

@@ -47,6 +47,61 @@ describe('a recipe', () => {
     expect((await shop.app.inject(`/api/recipes/${id}/versions`)).statusCode).toBe(404);
   });
 
+  test('may be boiled down and made by count, and portions what is left', async () => {
+    const { status, body } = await post({
+      name: 'Soft caramel',
+      ingredients: [
+        { of: 'supply', id: 'sugar', amount: 300, unit: 'g' },
+        { of: 'supply', id: 'cream-35', amount: 150, unit: 'g' },
+      ],
+      yield: { kind: 'boiled', toCelsius: 118, lossShare: 0.02 },
+      portion: { kind: 'count', low: 40, high: 44 },
+    });
+    expect(status, JSON.stringify(body)).toBe(201);
+    const file = (await shop.app.inject(`/api/recipes/${body.id}/file`)).json<{
+      ingredients: { composition: { water: number } }[];
+      figures: { totalGrams: number; boiledOffGrams: number; yieldGrams: number; portionGrams: number };
+    }>();
+    const { totalGrams, yieldGrams, portionGrams } = file.figures;
+    // 450 g with 89 g of water, of which a sixth of the sugar's mass stays
+    expect(totalGrams).toBe(450);
+    expect(yieldGrams).toBeGreaterThan(390);
+    expect(yieldGrams).toBeLessThan(415);
+    expect(portionGrams).toBeCloseTo(yieldGrams / 42, 9);
+    expect(file.ingredients[1]!.composition.water).toBe(59.5);
+    const again = await ask<RecipeView>(shop.app, ['POST', '/api/recipe-files'], {
+      ...file,
+      name: 'Caramel too',
+    });
+    expect(again.body).toMatchObject({ yield: { toCelsius: 118 }, portion: { low: 40, high: 44 } });
+    for (const { id } of [body, again.body]) await ask(shop.app, ['DELETE', `/api/recipes/${id}`]);
+  });
+
+  test('goes by what the packet of a supply says it is made of', async () => {
+    const honey = (await workshopOf(shop.app)).supplies.find(({ id }) => id === 'honey')!;
+    const { id: _id, ...own } = honey;
+    const none = { fat: 0, polyols: 0, fibre: 0, protein: 0.4, salt: 0, alcohol: 0 };
+    const thin = { ...none, water: 40, carbohydrate: 59, sugars: 59, asSucrose: 110 };
+    const saved = await ask(shop.app, ['PUT', '/api/supplies/honey'], { ...own, composition: thin });
+    expect(saved.body).toMatchObject({ composition: thin });
+    const { status, body } = await ask(shop.app, ['PUT', '/api/supplies/honey'], {
+      ...{ ...own, version: honey.version + 1 },
+      composition: { ...thin, sugars: 60 },
+    });
+    expect(status).toBe(400);
+    expect(body.errors.map(({ pointer }) => pointer)).toContain('/composition/sugars');
+    // who says nothing of it takes nothing away
+    const { composition: _composition, ...plain } = own;
+    const silent = await ask(shop.app, ['PUT', '/api/supplies/honey'], {
+      ...{ ...plain, version: honey.version + 1, supplier: 'Hive' },
+    });
+    expect(silent.body).toMatchObject({ supplier: 'Hive', composition: thin });
+    const back = { ...own, version: honey.version + 2, composition: null };
+    expect((await ask(shop.app, ['PUT', '/api/supplies/honey'], back)).body).toMatchObject({
+      composition: null,
+    });
+  });
+
   const line = (change: object) => ({ ingredients: [{ ...draft.ingredients[0]!, ...change }] });
   test.each<[string, object, string, string]>([
     ['cups of a coating', line({ unit: 'cup' }), '/ingredients/0/unit', 'not-convertible'],
@@ -201,6 +256,8 @@ describe('a recipe file', () => {
       '/ingredients/0/unit',
     ],
     ['with a yield of zero', { yield: { kind: 'measured', grams: 0 } }, '/yield/grams'],
+    ['burnt', { yield: { kind: 'boiled', toCelsius: 180, lossShare: 0 } }, '/yield/toCelsius'],
+    ['that makes fewer than it makes', { portion: { kind: 'count', low: 7, high: 6 } }, '/portion/high'],
   ])('%s is refused', async (_name, change, pointer) => {
     const file = {
       ...{ format: 'alnage-recipe/1', name: 'Bad', portion: { kind: 'weight', grams: 15 } },

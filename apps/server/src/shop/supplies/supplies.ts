@@ -1,5 +1,5 @@
 import type { FieldProblem, SupplyDraft, SupplyView } from '@alnage/contract';
-import { baseAmountOf, type Supply } from '@alnage/core';
+import { baseAmountOf, requireComposition, type Supply } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { RecordKind } from '../kept/kept-records';
 import type { WorkshopUses } from '../kept/workshop-uses';
@@ -16,6 +16,7 @@ export function supplies(
     what: 'supply',
     judge: async (manager, draft, id) => {
       const supply = { ...draft, id: id ?? '' };
+      if (draft.composition) requireComposition(draft.composition, '/composition');
       draft.packs.forEach((pack, index) =>
         baseAmountOf(pack, supply, { measures: 'metric', field: `/packs/${index}/unit` }),
       );
@@ -26,6 +27,7 @@ export function supplies(
           : [...(await baseProblems(manager, uses, supply)), ...(await usedProblems(manager, supply))]),
       ];
     },
+    // a composition that is left out stays as it was
     columns: (draft) => draft,
     view: (_manager, { position: _position, ...supply }) => Promise.resolve(supply as SupplyView),
     settle: () => Promise.resolve(),

@@ -16,6 +16,8 @@ import { Witnesses1796000000000 } from './1796000000000-witnesses';
 import { MayContainStop1797000000000 } from './1797000000000-may-contain-stop';
 import { Overrulings1798000000000 } from './1798000000000-overrulings';
 import { ZoneWarmth1799000000000 } from './1799000000000-zone-warmth';
+import { SaidWithOrders1800000000000 } from './1800000000000-said-with-orders';
+import { Composition1801000000000 } from './1801000000000-composition';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -39,4 +41,6 @@ export const MIGRATIONS = [
   MayContainStop1797000000000,
   Overrulings1798000000000,
   ZoneWarmth1799000000000,
+  SaidWithOrders1800000000000,
+  Composition1801000000000,
 ];

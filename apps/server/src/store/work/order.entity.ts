@@ -1,4 +1,12 @@
-import type { AllergyWaived, OrderEvent, OrderLine, OrderState, Overruling, Payment } from '@alnage/contract';
+import type {
+  Allergen,
+  AllergyWaived,
+  OrderEvent,
+  OrderLine,
+  OrderState,
+  Overruling,
+  Payment,
+} from '@alnage/contract';
 import {
   Column,
   Entity,
@@ -45,6 +53,14 @@ export class OrderEntity {
 
   @Column('text', { name: 'gift_message' })
   giftMessage: string;
+
+  /** Where to ring about it. */
+  @Column('text')
+  phone: string;
+
+  /** What whoever it is for must never have, as it was said with it. */
+  @Column('jsonb')
+  allergies: Allergen[];
 
   /** What is asked for it as a deposit, by its boxes when it was ordered. */
   @Column('integer', { name: 'deposit_minor' })

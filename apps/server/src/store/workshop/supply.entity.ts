@@ -1,5 +1,5 @@
 import type { SupplyDraft } from '@alnage/contract';
-import type { SupplyBase, SupplyKind } from '@alnage/core';
+import type { Composition, SupplyBase, SupplyKind } from '@alnage/core';
 import { Column, Entity } from 'typeorm';
 import { KeptRecord } from './kept-record';
 
@@ -35,4 +35,7 @@ export class SupplyEntity extends KeptRecord {
 
   @Column('integer', { name: 'ahead_hours' })
   aheadHours: number;
+
+  @Column('jsonb', { nullable: true })
+  composition: Composition | null;
 }

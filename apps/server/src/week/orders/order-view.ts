@@ -9,6 +9,7 @@ type OrderShown = Omit<OrderRow, 'importKey' | 'payments'> & { readonly payments
 /** An order as the API shows it. */
 export function orderView(order: OrderShown, timeZone: string): Order {
   const { id, ticket, customer, customerId, note, giftMessage, depositMinor, state, version } = order;
+  const { phone, allergies } = order;
   const { allergyWaiver, kitchenOverruled, pickupAt, pickupPointId, holdUntil, createdAt } = order;
   const { lines, boxes } = pricedContentsOf(order);
   const payments = paymentsOf(order);
@@ -20,6 +21,8 @@ export function orderView(order: OrderShown, timeZone: string): Order {
     customerId,
     note,
     giftMessage,
+    phone,
+    allergies,
     depositMinor,
     allergyWaiver,
     kitchenOverruled,

@@ -1,7 +1,7 @@
 import type { ItemQuestion, ItemUse, LarderItem } from '@alnage/core';
 import type { NeedSources } from './need-sources';
 
-/** What is not bought in packs with a price costs nothing to carry that anybody knows. */
+/** For what has no price by the pack nobody knows what it costs to keep. */
 const NO_PRICE = 0.001;
 /** What keeps shorter than this is lost if it is not used. Shop default. */
 const SHORT_KEEPING_HOURS = 14 * 24;

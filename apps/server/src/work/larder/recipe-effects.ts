@@ -1,5 +1,5 @@
 import type { RecipeDraft, RecipeEffects, SupplyDraft } from '@alnage/contract';
-import { pieceAllergens, piecesOfOrder, type Declared, type LarderBook } from '@alnage/core';
+import { neverOf, pieceAllergens, piecesOfOrder, type Declared, type LarderBook } from '@alnage/core';
 import { In, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { orderedIn } from '../../week/orders/ordered';
@@ -67,8 +67,8 @@ async function touched(
     const ids = new Set(piecesOfOrder(contents).map(({ piece }) => piece));
     const own = changed.filter(({ piece }) => ids.has(piece));
     if (own.length === 0) return [];
-    const { customer, customerId } = rows.get(id)!;
-    const never = customers.get(customerId ?? '')?.allergies ?? [];
+    const { customer, customerId, allergies } = rows.get(id)!;
+    const never = neverOf(customers.get(customerId ?? '')?.allergies, allergies);
     const gained = [...new Set(own.flatMap(({ gains }) => gains))];
     return [
       {
@@ -84,9 +84,9 @@ async function touched(
 async function customersOf(
   manager: EntityManager,
   ids: readonly string[],
-): Promise<ReadonlyMap<string, Pick<OrderEntity, 'customer' | 'customerId'>>> {
+): Promise<ReadonlyMap<string, Pick<OrderEntity, 'customer' | 'customerId' | 'allergies'>>> {
   const rows = await manager.find(OrderEntity, {
-    select: { id: true, customer: true, customerId: true },
+    select: { id: true, customer: true, customerId: true, allergies: true },
     where: { id: In([...ids]) },
     loadEagerRelations: false,
   });

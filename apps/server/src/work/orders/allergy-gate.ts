@@ -1,14 +1,17 @@
-import type { AllergyWaived, AllergyWaiver } from '@alnage/contract';
-import { unanswered, type OrderContents } from '@alnage/core';
+import type { Allergen, AllergyWaived, AllergyWaiver } from '@alnage/contract';
+import { neverOf, unanswered, type OrderContents } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../../platform/http/problem-error';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { AllergyBook, clashProblems } from '../../week/orders/allergy-book';
 import { waivedAs } from '../../week/orders/waived-as';
 
-/** What is ordered for somebody who is remembered, and who says that they may have it all the same. */
+/** What is ordered for whom, and who says that they may have it all the same. */
 export interface FitWanted {
+  readonly customer: string;
   readonly customerId: string | null;
+  /** What was said with the order that they must never have. */
+  readonly allergies: readonly Allergen[];
   readonly contents: OrderContents;
   readonly waiver: AllergyWaiver | null;
   /** What was waived of the order before. */
@@ -22,8 +25,12 @@ export interface FitWanted {
  */
 export async function requireFit(manager: EntityManager, wanted: FitWanted): Promise<AllergyWaived | null> {
   const { customerId, contents, waiver, before } = wanted;
-  const customer = customerId && (await manager.findOneBy(CustomerEntity, { id: customerId }));
-  if (!customer || customer.allergies.length === 0) return null;
+  const known = customerId === null ? null : await manager.findOneBy(CustomerEntity, { id: customerId });
+  const customer = {
+    name: known?.name ?? wanted.customer,
+    allergies: neverOf(known?.allergies, wanted.allergies),
+  };
+  if (customer.allergies.length === 0) return null;
   const clashes = (await AllergyBook.load(manager)).clashes(customer, contents);
   if (clashes.length === 0) return null;
   if (waiver) return waivedAs(waiver, clashes);

@@ -22,6 +22,8 @@ const TOLD: Readonly<Record<string, (order: Order) => string>> = {
         return `${count} ${box} (${inIt})`;
       })
       .join(', '),
+  phone: ({ phone }) => phone,
+  allergies: ({ allergies }) => allergies.join(', '),
   note: ({ note }) => note,
   giftMessage: ({ giftMessage }) => giftMessage,
   despiteAllergy: ({ allergyWaiver }) =>

@@ -10,9 +10,9 @@ import { readOrders } from '../../week/orders/read-orders';
 /** So many orders are told where nobody says how many. */
 const USUAL_LIMIT = 100;
 
-/** What is looked through for a word: lower case, without accents, as the core compares words. */
+/** What is searched for a word: lower case, without accents, as the core compares words. */
 const PLAIN_TEXT = `lower(regexp_replace(normalize(
-  o.ticket || ' ' || o.customer || ' ' || o.note || ' ' || coalesce(c.phone, ''), NFKD), '[\\u0300-\\u036f]', '', 'g'))`;
+  o.ticket || ' ' || o.customer || ' ' || o.note || ' ' || o.phone || ' ' || coalesce(c.phone, ''), NFKD), '[\\u0300-\\u036f]', '', 'g'))`;
 
 interface Found {
   readonly total: number;

@@ -112,11 +112,13 @@ export class OrdersService {
   }
 
   /** @throws ProblemError `order-changed` with the order as it is now, when it is no longer the version given */
-  change(id: string, { version, despiteKitchen, ...draft }: OrderChange, by: string | null): Promise<Order> {
+  change(id: string, { version, despiteKitchen, ...given }: OrderChange, by: string | null): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
       if (!CHANGEABLE.includes(order.state)) throw new ProblemError('order-state', { state: order.state });
+      // what is not told of stays: nobody takes back that somebody must never have nuts by saying nothing of it
+      const draft = { phone: order.phone, allergies: order.allergies, ...given };
       const context = await this.judge(manager, withoutKeptHold(draft, order, setUp), setUp);
       const customerId = await customerNamed(manager, draft.customer);
       const known = order.customerId === customerId ? order.allergyWaiver : null;
@@ -151,10 +153,11 @@ export class OrdersService {
       // what was said once of just this order is not asked again
       const kitchenOverruled = despiteKitchen ?? order.kitchenOverruled;
       if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state)) {
-        const { customerId, allergyWaiver: before } = order;
-        await requireFit(manager, { customerId, contents: contentsOf(order), waiver: null, before });
+        const { customer, customerId, allergies, allergyWaiver: before } = order;
+        const contents = contentsOf(order);
+        await requireFit(manager, { customer, customerId, allergies, contents, waiver: null, before });
         await this.gate.requireRoom(manager, setUp, {
-          contents: contentsOf(order),
+          contents,
           pickup: wallClockOf(order.pickupAt, setUp.timeZone),
           pickupPoint: order.pickupPointId,
           id,
@@ -301,11 +304,11 @@ function withoutKeptHold(draft: Fields, { holdUntil }: OrderEntity, { timeZone }
 type Fields = Omit<OrderDraft, 'state' | 'despiteKitchen'>;
 
 function fitOf(
-  { despiteAllergy }: Fields,
+  { customer, allergies = [], despiteAllergy }: Fields,
   { contents }: Pick<FitWanted, 'contents'>,
   { customerId, before }: Pick<FitWanted, 'customerId' | 'before'>,
 ): FitWanted {
-  return { customerId, contents, waiver: despiteAllergy ?? null, before };
+  return { customer, allergies, customerId, contents, waiver: despiteAllergy ?? null, before };
 }
 
 function asked(draft: Fields, { boxes }: OrderContext) {
@@ -330,9 +333,11 @@ function isAskedAsBefore(
 }
 
 function fields(draft: Fields, setUp: SetUp, { boxes }: OrderContext): Partial<OrderEntity> {
-  const { giftMessage = '', holdUntil = null } = draft;
+  const { giftMessage = '', phone = '', allergies = [], holdUntil = null } = draft;
   return {
     giftMessage: giftMessage.trim(),
+    phone: phone.trim(),
+    allergies,
     holdUntil: holdUntil === null ? null : instantOf(holdUntil, setUp.timeZone),
     depositMinor: depositOf(draft.boxes, (box) => boxes.get(box)?.depositMinor),
     customer: draft.customer.trim(),

@@ -1,6 +1,8 @@
 import { MAKING_MOST, type PromisedSlot, type SlotMakingView } from '@alnage/contract';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { ask } from '../../testing/ask';
+import { Kitchen } from '../../week/kitchen/kitchen';
+import { PromisesService } from './promises.service';
 import { makePlan, openApp, take, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -29,6 +31,16 @@ describe('the promise', () => {
     const order = await take(shop.app, { pickup: open.at, lines: wish().lines });
     const saved = await makePlan(shop.app);
     expect(saved.reasons.filter((reason) => reason.order === order.id)).toEqual([]);
+  });
+
+  test('is not worked out for a page that waits for it no more', async () => {
+    const worked = vi.spyOn(Kitchen.prototype, 'answer');
+    const promises = new PromisesService(shop.db, shop.app.clock);
+    expect(await promises.answer(wish(), () => false)).toEqual([]);
+    expect(worked).not.toHaveBeenCalled();
+    expect(await promises.answer(wish(), () => true)).not.toEqual([]);
+    expect(worked).toHaveBeenCalledOnce();
+    worked.mockRestore();
   });
 
   test('is refused with what stands in the way', async () => {

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import {
   MAKING_MOST,
   type MakingAsk,
@@ -6,6 +7,7 @@ import {
   type SlotMakingView,
 } from '@alnage/contract';
 import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
+
 import type { DataSource, EntityManager } from 'typeorm';
 import { OfferTerms, termsProblem } from '../../week/orders/offer-terms';
 import { orderedProblems, pointProblems } from '../../week/orders/order-rules';
@@ -29,8 +31,12 @@ export class PromisesService {
     private readonly clock: Pick<WorkshopClock, 'now'>,
   ) {}
 
-  /** @throws ProblemError `no-plan` before anything is planned, `invalid-input` naming the field at fault */
-  async answer(ask: PromiseAsk): Promise<PromisedSlot[]> {
+  /**
+   * All slots; nothing where nobody waits for them any more: that is seen before the answer is worked out, which keeps
+   * everybody else waiting.
+   * @throws ProblemError `no-plan` before anything is planned, `invalid-input` naming the field at fault
+   */
+  async answer(ask: PromiseAsk, isWanted: () => boolean = () => true): Promise<PromisedSlot[]> {
     const { manager } = this.db;
     const { setUp, now, contents, kitchen, point, room } = await loadPromise(manager, this.clock, ask);
     const { order: changing, pickupPoint } = ask;
@@ -38,6 +44,9 @@ export class PromisesService {
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
     const pieces = await manager.find(PieceEntity);
     const eatWithin = new Map(pieces.map(({ id, keeping }) => [id, keeping.eatWithinMinutes]));
+    // what came in meanwhile goes first, an order that is taken and the leaving of who asked among it
+    await setImmediate();
+    if (!isWanted()) return [];
     const answers = kitchen.answer(
       { contents, pickupPoint, changing },
       slots.map(({ instant }) => instant),

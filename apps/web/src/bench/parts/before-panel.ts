@@ -57,8 +57,8 @@ export class BeforePanel {
     return {
       key: work.key,
       title: workTitle(work, words),
-      from: words.clock(work.start),
-      to: words.clock(work.end),
+      from: words.near(work.start, this.bench.nowMinute()),
+      to: words.near(work.end, work.start),
       who: words.person(work.person),
       // at a bowl nobody may be chosen: then whoever says so says who it is
       by,

@@ -10,7 +10,7 @@ import { SealPanel } from './seal-panel';
 import { TroublePanel } from './trouble-panel';
 import { WeighPanel } from './weigh-panel';
 
-/** Two taps this near are one with sticky fingers, in ms. */
+/** Two taps within so many ms are one tap of sticky fingers. */
 const TAP_MS = 700;
 
 /** One run of dipping, very large: temperature, count, what is left, when it is done; and the one big target. */

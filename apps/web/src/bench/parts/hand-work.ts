@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { workedMinutes, type StageWork } from '@alnage/core';
+import { workedMinutes, type StageWork } from '@alnage/core/bench';
 import { count, duration } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
 import { BenchStore } from '../bench.store';

@@ -8,7 +8,7 @@ import {
   type MeltSchool,
   type StepDoubt,
   type TemperAdvice,
-} from '@alnage/core';
+} from '@alnage/core/temper';
 import { BowlChart } from '../../shared/bench/bowl-chart';
 import { mass, temperature } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';

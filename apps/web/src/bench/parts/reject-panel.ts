@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { REJECT_CAUSES, type RejectCause } from '@alnage/core';
+import { REJECT_CAUSES, type RejectCause } from '@alnage/core/bench';
 import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { BenchStore } from '../bench.store';
 

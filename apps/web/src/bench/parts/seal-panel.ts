@@ -1,8 +1,20 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { BOWL_GRAMS, InputError, runFigures, type SealDoubt } from '@alnage/core';
+import type { SealAsk } from '@alnage/contract';
+import { runFigures, type SealDoubt } from '@alnage/core/bench';
+import { BOWL_GRAMS } from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
 import { Store } from '@ngrx/store';
+import { Outbox } from '../../shared/bench/outbox';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
@@ -55,12 +67,21 @@ import { BenchStore } from '../bench.store';
         @if (trouble(); as text) {
           <p class="note over" role="alert">{{ text }}</p>
         }
+        @if (sealWanted()) {
+          <p class="note" role="status">Sending what was done at this bench first; then the run is sealed.</p>
+        }
         <div class="buttons">
           <button matButton="outlined" type="button" class="big" (click)="bench.open('weigh')">
             Weigh bowl
           </button>
           <button matButton="outlined" type="button" class="big" (click)="goOn()">Keep dipping</button>
-          <button matButton="filled" type="button" class="big" [disabled]="isKeeping()" (click)="seal()">
+          <button
+            matButton="filled"
+            type="button"
+            class="big"
+            [disabled]="isKeeping() || sealWanted()"
+            (click)="seal()"
+          >
             {{ doubts().length > 0 ? 'It is right: seal the run' : 'Seal the run' }}
           </button>
         </div>
@@ -73,6 +94,7 @@ import { BenchStore } from '../bench.store';
 export class SealPanel {
   protected readonly bench = inject(BenchStore);
   private readonly store = inject(Store);
+  private readonly outbox = inject(Outbox);
   private readonly failed = this.store.selectSignal(benchFeature.selectKeepTrouble);
   protected readonly isKeeping = this.store.selectSignal(benchFeature.selectIsKeeping);
   protected readonly toLarder = new NumberControl(0, BOWL_GRAMS);
@@ -82,6 +104,9 @@ export class SealPanel {
   protected readonly doubtText = doubtWords;
   /** The work that was asked about: another one’s doubts are not its own. */
   private readonly askedFor = signal<string | null>(null);
+  /** What is to be sealed as soon as the server knows all that was done of it. */
+  private readonly wanted = signal<SealAsk | null>(null);
+  protected readonly sealWanted = computed(() => this.wanted() !== null);
   private readonly own = computed(() =>
     this.askedFor() === this.bench.current()?.work.key ? this.failed() : null,
   );
@@ -110,9 +135,18 @@ export class SealPanel {
 
   constructor() {
     inject(FieldErrors).from(this.own);
+    effect(() => {
+      const ask = this.wanted();
+      if (ask === null || !this.outbox.isAllSent()) return;
+      untracked(() => {
+        this.wanted.set(null);
+        this.store.dispatch(BenchActions.sealAsked({ ask }));
+      });
+    });
   }
 
   protected goOn(): void {
+    this.wanted.set(null);
     this.bench.do({ kind: 'begin' });
   }
 
@@ -123,7 +157,9 @@ export class SealPanel {
     const confirmed = this.doubts().map(({ kind }) => kind);
     this.askedFor.set(work);
     const by = this.bench.signer();
-    const ask = { work, confirmed, toLarderGrams: this.typed() ?? 0, note: '', ...(by !== null && { by }) };
-    this.store.dispatch(BenchActions.sealAsked({ ask }));
+    this.wanted.set({
+      ...{ work, confirmed, toLarderGrams: this.typed() ?? 0, note: '' },
+      ...(by !== null && { by }),
+    });
   }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { BOWL_GRAMS, type WeighedWhat } from '@alnage/core';
+import type { WeighedWhat } from '@alnage/core/bench';
+import { BOWL_GRAMS } from '@alnage/core/coating';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { mass } from '../../shared/formats/formats';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { leftoverUses, PLAIN_BARK, type LeftoverForm } from '@alnage/core';
+import { leftoverUses, PLAIN_BARK, type LeftoverForm } from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
-import { count } from '../../shared/formats/formats';
+import { count, mass } from '../../shared/formats/formats';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { baseOf, neededText, stockText, weighedText } from '../../shared/larder/larder-words';
 import { workshopFeature } from '../../state/workshop.state';
@@ -142,7 +142,7 @@ export class ItemMargin {
         const name =
           this.pieces()
             .find((piece) => piece.id === id)
-            ?.name.toLowerCase() ?? 'bark of 30 g';
+            ?.name.toLowerCase() ?? `bark of ${mass(PLAIN_BARK.portionGrams)}`;
         return `${count(pieces)} ${name} with ${weighedText(inclusionGrams)} of nuts, crumb or fruit`;
       });
     return `${weighedText(grams)} left over: melted again as stock, not as seed unless it is in temper; or ${texts.join(', or ')}.`;

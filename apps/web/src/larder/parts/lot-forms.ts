@@ -1,6 +1,6 @@
 import { FormControl, FormGroup, Validators } from '@angular/forms';
 import { LOT_AMOUNT, type LotChange, type LotDraft, type Workshop } from '@alnage/contract';
-import type { LarderItem } from '@alnage/core';
+import type { LarderItem } from '@alnage/core/larder';
 import { pairwise, startWith } from 'rxjs';
 import { choicesOf, type Choice } from '../../shared/forms/choice-field';
 import { baseOf, packSizes, packText } from '../../shared/larder/larder-words';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { Outbox } from '../../shared/bench/outbox';
-import { timersAtBench, type TimerAtBench } from '@alnage/core';
+import { timersAtBench, type TimerAtBench } from '@alnage/core/bench';
 import { runningClock } from '../../shared/formats/formats';
 import { benchFeature } from '../../state/bench.state';
 import { WorkshopClock } from '../../state/workshop-clock';

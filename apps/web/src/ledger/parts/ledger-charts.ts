@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { countsNow, type RunRecord } from '@alnage/contract';
-import { leftoversByCoating, rejectsByCause } from '@alnage/core';
+import { leftoversByCoating, rejectsByCause } from '@alnage/core/bench';
 import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { count, mass, pieceMassParts } from '../../shared/formats/formats';

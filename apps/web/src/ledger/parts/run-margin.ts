@@ -12,7 +12,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { taughtText } from '../../shared/bench/taught-text';
 import { countsNow, type RunRecord } from '@alnage/contract';
-import { BOWL_GRAMS, REJECT_CAUSES, RUN_PIECES } from '@alnage/core';
+import { REJECT_CAUSES } from '@alnage/core/bench';
+import { BOWL_GRAMS, RUN_PIECES } from '@alnage/core/coating';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -63,7 +64,7 @@ export class RunMargin {
     const [from, to] = [Date.parse(run.startedAt), Date.parse(run.endedAt)];
     const bowl = nameOf(workshop.bowls, run.bowl);
     const coating = nameOf(workshop.coatings, run.coating).toLowerCase();
-    return `${wall.dayTime(from)}–${wall.time(to)} · ${bowl}, ${coating} · ${this.row().people || 'no name was recorded'}`;
+    return `${wall.span(from, to)} · ${bowl}, ${coating} · ${this.row().people || 'no name was recorded'}`;
   });
   protected readonly lines = computed(() => {
     const { run } = this.row();

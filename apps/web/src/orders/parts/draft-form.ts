@@ -1,15 +1,19 @@
 import { FormArray, FormControl, FormGroup, FormRecord, Validators, type ValidatorFn } from '@angular/forms';
 import {
+  ALLERGENS,
   BOX_COUNT,
   CUSTOMER_LENGTH,
   GIFT_MESSAGE_LENGTH,
+  PHONE_LENGTH,
   LINE_PIECES_MOST,
   NOTE_LENGTH,
+  type Allergen,
   type Box,
   type Order,
   type OrderDraft,
 } from '@alnage/contract';
-import { countPieces, type PhraseLine, type PieceCount } from '@alnage/core';
+import { countPieces, type PieceCount } from '@alnage/core/ordering';
+import type { Phrase, PhraseLine } from '@alnage/core/phrasing';
 import { typedTime } from '../../shared/formats/typed-time';
 import { timeText } from '../../shared/formats/wall-time';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -105,6 +109,9 @@ export function fillBox({ controls }: LineForm, contents: readonly PieceCount[])
 /** What a form starts from. */
 export interface DraftStart {
   readonly customer: string;
+  readonly phone: string;
+  /** What must never be in it. */
+  readonly allergies: readonly Allergen[];
   readonly lines: readonly LineStart[];
   readonly day: string;
   readonly time: string;
@@ -117,7 +124,7 @@ export interface DraftStart {
 
 /** A form starts from an order as it is. */
 export function startOf(order: Order, boxes: readonly Box[]): DraftStart {
-  const { customer, pickup, pickupPoint, note, giftMessage, holdUntil } = order;
+  const { customer, phone, allergies, pickup, pickupPoint, note, giftMessage, holdUntil } = order;
   const lines = [
     ...order.boxes.map(({ box: id, count, contents }) => {
       const box = boxes.find((each) => each.id === id);
@@ -126,7 +133,8 @@ export function startOf(order: Order, boxes: readonly Box[]): DraftStart {
     ...order.lines.map(({ piece, pieces }) => ({ ...FIRST_LINE, item: piece, count: pieces })),
   ];
   const [day, time] = [pickup.slice(0, 10), timeText(pickup.slice(11))];
-  return { customer, lines, day, time, pickupPoint, note, giftMessage, holdUntil: holdUntil ?? '' };
+  const said = { customer, phone, allergies, note, giftMessage };
+  return { ...said, lines, day, time, pickupPoint, holdUntil: holdUntil ?? '' };
 }
 
 /** The lines that a phrase says, boxes as they are sold. */
@@ -137,11 +145,28 @@ export function linesOfPhrase(lines: readonly PhraseLine[], boxes: readonly Box[
   });
 }
 
+/** What a phrase says of the fields beside the lines; what it says nothing of is left out. */
+export function fieldsOfPhrase(said: Partial<Phrase>) {
+  const { customer, phone, never = [], day, time, point, note } = said;
+  const allergies = ALLERGENS.filter((each) => never.includes(each));
+  return {
+    ...(customer && { customer }),
+    ...(phone && { phone }),
+    ...(allergies.length > 0 && { allergies }),
+    ...(day && { day }),
+    ...(time && { time: timeText(time) }),
+    ...(point && { pickupPoint: point }),
+    ...(note && { note }),
+  };
+}
+
 /** The form of an order. */
 export function draftForm(start: DraftStart) {
   const lines = start.lines.map(lineForm);
   return new FormGroup({
     customer: nameControl(start.customer, CUSTOMER_LENGTH),
+    phone: textControl(start.phone, PHONE_LENGTH),
+    allergies: new FormControl<readonly Allergen[]>(start.allergies, { nonNullable: true }),
     lines: new FormArray(lines.length > 0 ? lines : [lineForm()]),
     day: choice(start.day),
     time: timeControl(start.time),
@@ -185,10 +210,13 @@ export type Taking = Pick<OrderDraft, 'state' | 'despiteKitchen' | 'despiteAller
 
 /** What a valid form says, as the API takes it. */
 export function draftOf(form: DraftForm, taking: Taking): OrderDraft {
-  const { customer, day, time, pickupPoint, note, giftMessage, holdUntil } = form.getRawValue();
+  const { customer, phone, allergies, day, time, pickupPoint, note, giftMessage, holdUntil } =
+    form.getRawValue();
   return {
     customer: customer.trim(),
     note: note.trim(),
+    ...(phone.trim() && { phone: phone.trim() }),
+    ...(allergies.length > 0 && { allergies: [...allergies] }),
     ...(giftMessage.trim() && { giftMessage: giftMessage.trim() }),
     ...(holdUntil && { holdUntil }),
     pickupPoint,

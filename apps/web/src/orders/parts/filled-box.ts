@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { countPieces, evenMakeUp } from '@alnage/core';
+import { countPieces, evenMakeUp } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
 import { map, startWith, switchMap } from 'rxjs';
 import { FieldErrors } from '../../shared/forms/field-errors';

@@ -10,7 +10,17 @@ export interface KeptDraft extends DraftStart {
   readonly said: string;
 }
 
-const TEXTS = ['customer', 'day', 'time', 'pickupPoint', 'note', 'giftMessage', 'holdUntil', 'said'] as const;
+const TEXTS = [
+  'customer',
+  'phone',
+  'day',
+  'time',
+  'pickupPoint',
+  'note',
+  'giftMessage',
+  'holdUntil',
+  'said',
+] as const;
 
 const kept = signal<KeptDraft | null>(read());
 
@@ -28,10 +38,10 @@ export function keepDraft(form: DraftForm, said: string): void {
       contents: Object.entries(contents).map(([piece, pieces]) => ({ piece, pieces: pieces ?? 0 })),
     })),
   };
-  const isTyped = [draft.said, draft.customer, draft.note, draft.giftMessage].some(
-    (text) => text.trim() !== '',
-  );
-  if (!isTyped && draft.lines.every(({ item }) => item === '')) return forgetDraft();
+  const { customer, phone, note, giftMessage } = draft;
+  const isTyped = [said, customer, phone, note, giftMessage].some((text) => text.trim() !== '');
+  if (!isTyped && draft.allergies.length === 0 && draft.lines.every(({ item }) => item === ''))
+    return forgetDraft();
   kept.set(draft);
   localStorage.setItem(KEY, JSON.stringify(draft));
 }
@@ -58,9 +68,11 @@ export function startOfKept(
 /** What another version of this page may have left is taken only where it is whole. */
 function read(): KeptDraft | null {
   try {
-    const draft = JSON.parse(localStorage.getItem(KEY) ?? 'null') as KeptDraft | null;
-    if (!draft || !TEXTS.every((key) => typeof draft[key] === 'string') || !Array.isArray(draft.lines))
-      return null;
+    const found = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<KeptDraft> | null;
+    // one from before telephones and what must never be in it were said with orders
+    const draft = found && ({ phone: '', allergies: [], ...found } as KeptDraft);
+    if (!draft || !TEXTS.every((key) => typeof draft[key] === 'string')) return null;
+    if (!Array.isArray(draft.lines) || !Array.isArray(draft.allergies)) return null;
     const isWhole = draft.lines.every(
       ({ item, count, contents }) =>
         typeof item === 'string' && (count === null || typeof count === 'number') && Array.isArray(contents),

@@ -1,5 +1,5 @@
 import { MAKING_MOST, type SlotMakingView } from '@alnage/contract';
-import type { Batch, BatchStage, Melt } from '@alnage/core';
+import type { Batch, BatchStage, Melt } from '@alnage/core/planner';
 import { count, counted } from '../../shared/formats/formats';
 import type { PlanWords } from '../../shared/plan/plan-names';
 
@@ -25,7 +25,7 @@ function piecesText({ pieces, product }: Batch, words: PlanWords): string {
 
 /** Fri 19, 15:00–15:20 */
 function timesText({ start, end }: BatchStage, words: PlanWords): string {
-  return `${words.time(start)}–${words.clock(end)}`;
+  return words.span(start, end);
 }
 
 function meltText(

@@ -28,9 +28,9 @@ import {
   orderPrice,
   piecesOfOrder,
   pricedOrder,
-  type Phrase,
   type PriceList,
-} from '@alnage/core';
+} from '@alnage/core/ordering';
+import type { Phrase } from '@alnage/core/phrasing';
 import { Store } from '@ngrx/store';
 import { map, of, startWith, switchMap } from 'rxjs';
 import { ChoiceField } from '../../shared/forms/choice-field';
@@ -41,9 +41,9 @@ import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
 import { money } from '../../shared/formats/formats';
-import { timeText, WallTime, wallText } from '../../shared/formats/wall-time';
+import { timeText, timeWanted, WallTime, wallText } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
-import { CustomerNote } from '../../shared/orders/customer-note';
+import { CustomerNote, type OrderSaid } from '../../shared/orders/customer-note';
 import { customerMeant, customersLike } from '../../shared/orders/customer-words';
 import { customersFeature } from '../../state/customers.state';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
@@ -57,6 +57,7 @@ import {
   boxOf,
   draftForm,
   draftOf,
+  fieldsOfPhrase,
   lineForm,
   linesOfPhrase,
   orderedOf,
@@ -69,6 +70,7 @@ import {
 } from './draft-form';
 import { Knowingly } from '../../shared/orders/knowingly';
 import { ALLERGY_FAULTS, AllergyQuestion } from '../../shared/orders/allergy-question';
+import { NeverField } from './never-field';
 import { FilledBox } from './filled-box';
 import { keepDraft, keptDraft, startOfKept, type KeptDraft } from './kept-draft';
 import { OrderPhrase } from './order-phrase';
@@ -100,6 +102,7 @@ const REFUSALS: readonly FieldCode[] = [
     CustomerNote,
     FilledBox,
     Knowingly,
+    NeverField,
     OrderPhrase,
     PromiseGrid,
     QuantityField,
@@ -167,11 +170,14 @@ export class OrderComposer {
   protected readonly alike = computed(() => customersLike(this.customers(), this.who()));
   /** The customer who is meant, with what is remembered of them. */
   protected readonly known = computed(() => customerMeant(this.customers(), this.who()));
-  protected readonly orderedPieces = computed(() => {
+  /** What is said of the order so far. */
+  protected readonly said = computed((): OrderSaid | null => {
     this.change();
     const form = this.form();
-    if (!form) return [];
-    return piecesOfOrder(filledContents(orderedOf(form), this.names().boxes));
+    if (!form) return null;
+    const { customer, phone, allergies } = form.getRawValue();
+    const pieces = piecesOfOrder(filledContents(orderedOf(form), this.names().boxes));
+    return { customer, phone, allergies, pieces };
   });
 
   /** Boxes, then loose pieces, to order. */
@@ -261,6 +267,8 @@ export class OrderComposer {
     return trouble?.code === 'order-changed' ? (trouble.params['current'] as Order) : null;
   });
   protected readonly troubleText = troubleText;
+  protected readonly timeText = timeText;
+  protected readonly timeWanted = timeWanted;
   /** Whether somebody is about to take it although the plan has no room for it. */
   protected readonly isOverruling = signal(false);
   /** How it was tried to take the order last. */
@@ -302,16 +310,10 @@ export class OrderComposer {
   }
 
   /** Fills in what a phrase says anew; what it says nothing of stays as it is. */
-  protected fillIn(form: DraftForm, { customer, day, time, point, note, lines = [] }: Partial<Phrase>): void {
+  protected fillIn(form: DraftForm, { lines = [], ...said }: Partial<Phrase>): void {
     const workshop = this.workshop();
     if (!workshop) return;
-    form.patchValue({
-      ...(customer && { customer }),
-      ...(day && { day }),
-      ...(time && { time: timeText(time) }),
-      ...(point && { pickupPoint: point }),
-      ...(note && { note }),
-    });
+    form.patchValue(fieldsOfPhrase(said));
     if (lines.length === 0) return;
     form.controls.lines.clear();
     for (const line of linesOfPhrase(lines, workshop.boxes)) form.controls.lines.push(lineForm(line));
@@ -358,7 +360,16 @@ export class OrderComposer {
     const pickupPoint = this.workshop()?.pickupPoints[0]?.id ?? '';
     const draft = keptDraft();
     if (draft) return draftForm(this.goneOn(draft));
-    const nothing = { customer: '', lines: [], time: '', note: '', giftMessage: '', holdUntil: '' };
+    const nothing = {
+      customer: '',
+      phone: '',
+      allergies: [],
+      lines: [],
+      time: '',
+      note: '',
+      giftMessage: '',
+      holdUntil: '',
+    };
     return draftForm({ ...nothing, day, pickupPoint });
   }
 }

@@ -11,7 +11,7 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { readPhrase, type Phrase } from '@alnage/core';
+import { readPhrase, type Phrase } from '@alnage/core/phrasing';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../../shared/forms/entry-field';
 import { WorkshopClock } from '../../state/workshop-clock';

@@ -1,17 +1,8 @@
 import type { Piece, Workshop } from '@alnage/contract';
-import {
-  centreGramsOf,
-  InputError,
-  pieceCoat,
-  piecesOfLine,
-  type Dippery,
-  type NamedPiece,
-  type Phrase,
-  type PhraseLine,
-  type PhrasePart,
-  type Unclear,
-  type Vocabulary,
-} from '@alnage/core';
+import { centreGramsOf, pieceCoat, type Dippery } from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
+import { piecesOfLine } from '@alnage/core/ordering';
+import type { NamedPiece, Phrase, PhraseLine, PhrasePart, Unclear, Vocabulary } from '@alnage/core/phrasing';
 import { count, listed } from '../../shared/formats/formats';
 import { timeText, WallTime } from '../../shared/formats/wall-time';
 
@@ -55,7 +46,7 @@ export interface Understood {
 
 /** What was understood, thing by thing. */
 export function understood(phrase: Phrase, workshop: Workshop, names: Names): Understood[] {
-  const { day, time, point, customer, note } = phrase;
+  const { day, time, point, customer, phone, never, note } = phrase;
   const start = workshop.season?.days.find(({ date }) => date === day)?.start;
   const said = (label: string, text: string | null | undefined): Understood[] =>
     text ? [{ label, text }] : [];
@@ -65,6 +56,8 @@ export function understood(phrase: Phrase, workshop: Workshop, names: Names): Un
     ...said('time', time && timeText(time)),
     ...said('where', workshop.pickupPoints.find(({ id }) => id === point)?.name),
     ...said('who', customer),
+    ...said('telephone', phone),
+    ...said('never', listed(never)),
     ...said('note', note),
   ];
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, output } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { Order, OrderNotices, OrderState } from '@alnage/contract';
-import { depositDue } from '@alnage/core';
+import { depositDue } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { money } from '../../shared/formats/formats';

@@ -1,6 +1,12 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { SHAPE_DIMENSIONS, suggestedFootGrams, WAYS, type ShapeKind, type WayRule } from '@alnage/core';
+import {
+  SHAPE_DIMENSIONS,
+  suggestedFootGrams,
+  WAYS,
+  type ShapeKind,
+  type WayRule,
+} from '@alnage/core/coating';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { liveControls } from '../../shared/forms/control-state';
 import { QuantityField } from '../../shared/forms/quantity-field';

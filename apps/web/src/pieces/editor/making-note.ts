@@ -1,6 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { centreGramsOf, makingOf, portionGramsOf } from '@alnage/core';
+import type { RecipeView } from '@alnage/contract';
+import { centreGramsOf } from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
+import { bindRecipe, type LarderBook } from '@alnage/core/larder';
+import { makingOf, recipeFigures } from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
 import { duration, pieceMass } from '../../shared/formats/formats';
 import { liveControls } from '../../shared/forms/control-state';
@@ -44,7 +48,9 @@ const SAME_SHARE = 0.05;
 export class MakingNote {
   readonly form = input.required<PieceFormGroup>();
 
-  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly store = inject(Store);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
   private readonly controls = liveControls(this.form);
   private readonly recipe = computed(() => {
     const id = this.controls()?.recipe.value;
@@ -68,8 +74,9 @@ export class MakingNote {
   protected readonly portion = computed(() => {
     const recipe = this.recipe();
     if (!recipe || !this.controls()) return '';
-    const [grams, centre] = [portionGramsOf(recipe.portion), centreGramsOf(pieceDraftOf(this.form()).form)];
-    if (Math.abs(grams / centre - 1) <= SAME_SHARE) return '';
+    const grams = portionGramsIn(recipe, this.declared().book);
+    const centre = centreGramsOf(pieceDraftOf(this.form()).form);
+    if (grams === null || Math.abs(grams / centre - 1) <= SAME_SHARE) return '';
     return `The recipe portions ${pieceMass(grams)}, the centre of this piece weighs ${pieceMass(centre)}.`;
   });
 
@@ -101,3 +108,13 @@ export class MakingNote {
 }
 
 const DAY_MINUTES = 1440;
+
+/** What a recipe portions; null for one that cannot be computed, which its own place tells. */
+function portionGramsIn(recipe: RecipeView, book: LarderBook): number | null {
+  try {
+    return recipeFigures(bindRecipe(recipe, book)).portionGrams;
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
+}

@@ -9,7 +9,7 @@ import {
   type Family,
   type PieceForm,
   type ShapeKind,
-} from '@alnage/core';
+} from '@alnage/core/coating';
 import { coatStage, packStage } from './stage-form';
 
 export const FAMILY_WORDS: Readonly<Record<Family, string>> = {

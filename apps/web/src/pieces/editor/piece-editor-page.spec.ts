@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { PieceDraft } from '@alnage/contract';
-import { FAMILIES } from '@alnage/core';
+import { FAMILIES } from '@alnage/core/coating';
 import { render } from '../../testing/render';
 import { piece } from '../../testing/small-piece';
 import { workshop } from '../../testing/small-workshop';

@@ -3,14 +3,9 @@ import { FormArray, ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { Router, RouterLink } from '@angular/router';
 import { SIZES_MOST, type Piece, type PieceDraft } from '@alnage/contract';
-import {
-  coatRoles,
-  FAMILIES,
-  FIRST_CERTAINTY,
-  InputError,
-  requireCentreGrams,
-  type Family,
-} from '@alnage/core';
+import { coatRoles, FAMILIES, requireCentreGrams, type Family } from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
+import { FIRST_CERTAINTY } from '@alnage/core/melting';
 import { Store } from '@ngrx/store';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { TicksField } from '../../shared/forms/ticks-field';

@@ -14,9 +14,7 @@ import {
   DRIP_GRAMS,
   DWELL_SECONDS,
   FOOT_GRAMS,
-  InputError,
   LENGTH_MM,
-  MINOR,
   SHAPE_DIMENSIONS,
   sizedToWeight,
   toTenthMm,
@@ -31,7 +29,9 @@ import {
   type Shape,
   type ShapeKind,
   type Way,
-} from '@alnage/core';
+} from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
+import { MINOR } from '@alnage/core/pricing';
 import { NumberControl } from '../../shared/forms/number-control';
 import { supplyLinesForm, supplyLinesOf } from '../../shared/larder/supply-lines';
 import { nameControl, textControl } from '../../shared/forms/text-field';

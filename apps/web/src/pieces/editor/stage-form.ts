@@ -1,6 +1,6 @@
 import { FormControl, FormGroup } from '@angular/forms';
 import type { RouteStage } from '@alnage/contract';
-import type { CoatRole } from '@alnage/core';
+import type { CoatRole } from '@alnage/core/coating';
 import { NumberControl } from '../../shared/forms/number-control';
 import { nameControl } from '../../shared/forms/text-field';
 

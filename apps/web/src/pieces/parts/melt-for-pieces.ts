@@ -1,7 +1,8 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FIRST_CERTAINTY, formOfSize, HELD_GRAMS } from '@alnage/core';
+import { formOfSize } from '@alnage/core/coating';
+import { FIRST_CERTAINTY, HELD_GRAMS } from '@alnage/core/melting';
 import { Store } from '@ngrx/store';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { ChoiceField } from '../../shared/forms/choice-field';

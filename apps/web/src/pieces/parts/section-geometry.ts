@@ -1,4 +1,4 @@
-import { dipLineMm, uprightMm, type DippedForm, type PieceForm, type Shape } from '@alnage/core';
+import { dipLineMm, uprightMm, type DippedForm, type PieceForm, type Shape } from '@alnage/core/coating';
 import { length, percent } from '../../shared/formats/formats';
 
 /** A piece cut through, in mm, with the origin in its middle and y downward. */

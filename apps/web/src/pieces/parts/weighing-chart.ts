@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { least } from 'd3-array';
-import type { CoatRole } from '@alnage/core';
+import type { CoatRole } from '@alnage/core/coating';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../../shared/forms/entry-field';
 import { ChoiceField } from '../../shared/forms/choice-field';

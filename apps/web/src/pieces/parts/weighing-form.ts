@@ -13,7 +13,8 @@ import { FormControl, FormGroup, Validators } from '@angular/forms';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import type { WeighingDraft } from '@alnage/contract';
-import { BOWL_GRAMS, gramsShown, InputError, isAskedAbout, RUN_PIECES, runRange } from '@alnage/core';
+import { BOWL_GRAMS, gramsShown, isAskedAbout, RUN_PIECES, runRange } from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
@@ -24,7 +25,7 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { TextField, timeControl } from '../../shared/forms/text-field';
 import { mass, pieceMass } from '../../shared/formats/formats';
 import { typedTime } from '../../shared/formats/typed-time';
-import { timeText, WallTime } from '../../shared/formats/wall-time';
+import { timeText, timeWanted, WallTime } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
 import { WeighingActions, weighingsFeature } from '../../state/weighings.state';
 import { WorkshopClock } from '../../state/workshop-clock';
@@ -59,6 +60,7 @@ export class WeighingForm {
   protected readonly trouble = this.store.selectSignal(weighingsFeature.selectTrouble);
   protected readonly isKeeping = this.store.selectSignal(weighingsFeature.selectIsKeeping);
   protected readonly troubleText = troubleText;
+  protected readonly timeWanted = timeWanted;
   protected readonly kinds = choicesOf(KIND_WORDS);
   protected readonly kind = signal<Kind>('run');
   protected readonly form = new FormGroup({

@@ -5,6 +5,10 @@ import { LABEL_WIDTH, type Frame, type Sight } from './sight';
 
 /** A figure is written into a shape that is at least so wide. */
 const FIGURE_WIDTH = 26;
+/** A pin and a figure need so much of a level; a pin is so high, and so much stands aside for it. */
+const PIN_INSIDE = 36;
+const PIN_HEIGHT = 9;
+const PIN_ASIDE = 10;
 /** Draws bowls as levels that their dips empty, each dip with its pieces and, where there is room, its name. */
 export function drawMelts(pen: Pen, scene: PlanScene, sight: Sight): void {
   const drawing = new MeltsDrawing(pen, scene, sight);
@@ -87,24 +91,47 @@ class MeltsDrawing {
         isFigure: true,
         align: 'center',
       });
-    if (this.frame.pins.has(batch)) this.pen.pin([(left + right) / 2, base - 26], coat.on);
+    if (this.frame.pins.has(batch))
+      this.pin({ left, right, base, top: level((before + after) / 2) }, coat.on);
   }
 
-  /** Names of the runs above them, as far as there is room. */
+  /** A pin over its figure; where the level leaves no room for both it stands on the level. */
+  private pin(
+    { left, right, base, top }: { left: number; right: number; base: number; top: number },
+    on: string,
+  ): void {
+    const isInside = base - top >= PIN_INSIDE;
+    if (isInside) this.pen.pin([(left + right) / 2, base - 26], on);
+    else this.pen.pin([left + PIN_ASIDE / 2, top - PIN_HEIGHT], this.colours.ink);
+  }
+
+  /** Names of the runs above them, as far as there is room beside each other, the pins and the next melt. */
   runNames(): void {
     const { x } = this.frame;
     const freeFrom = new Map<number, number>();
-    for (const { runs, base, grams } of this.scene.melts) {
+    for (const melt of this.scene.melts) {
+      const { runs, base, grams } = melt;
       if (!this.sight.isInSight(base - 80, base)) continue;
-      for (const { start, end, name } of runs) {
-        if (!this.sight.isOnAxis(start, end) || x(start) < (freeFrom.get(base) ?? LABEL_WIDTH)) continue;
-        freeFrom.set(base, x(start) + Pen.width(name) + 6);
-        this.pen.text(name, [x(start), base - grams * this.scene.gramHeight - 5], {
-          weight: 600,
-          size: 11.5,
-          backing: this.colours.linen,
-        });
+      const y = base - grams * this.scene.gramHeight - 5;
+      const end = this.nextHigher(melt);
+      for (const { batch, start, end: over, name, before, after } of runs) {
+        const isLow = ((before + after) / 2) * this.scene.gramHeight < PIN_INSIDE;
+        const left = x(start) + (isLow && this.frame.pins.has(batch) ? PIN_ASIDE : 0);
+        const right = left + Pen.width(name);
+        const isFree = left >= (freeFrom.get(base) ?? LABEL_WIDTH) && right <= end;
+        if (!this.sight.isOnAxis(start, over) || !isFree) continue;
+        freeFrom.set(base, right + 6);
+        this.pen.text(name, [left, y], { weight: 600, size: 11.5, backing: this.colours.linen });
       }
     }
+  }
+
+  /** Where the next melt of its bowl begins that stands higher than its names. */
+  private nextHigher({ base, grams, closed }: MeltShape): number {
+    const { x } = this.frame;
+    const starts = this.scene.melts
+      .filter((other) => other.base === base && other.setupStart >= closed && other.grams > grams)
+      .map(({ setupStart }) => x(setupStart));
+    return Math.min(Infinity, ...starts);
   }
 }

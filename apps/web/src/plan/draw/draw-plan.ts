@@ -103,7 +103,9 @@ class PlanDrawing {
 
   private zone({ steps, trays, top, bottom, note, isFull }: ZoneShape): void {
     const { x } = this.frame;
-    const level = (held: number): number => bottom - (held / Math.max(1, trays)) * (bottom - top);
+    // what lies there beyond its trays, as where a trial takes some away, stays in its lane
+    const most = Math.max(1, trays, ...steps.map(({ trays: held }) => held));
+    const level = (held: number): number => bottom - (held / most) * (bottom - top);
     const seen = steps.filter(({ from, to }) => this.sight.isOnAxis(from, to));
     const points = seen.flatMap(({ from, to, trays: held }): [number, number][] => [
       [x(from), level(held)],
@@ -116,8 +118,8 @@ class PlanDrawing {
       });
     const colour = isFull ? this.colours.madder : this.colours.softInk;
     this.pen.line(
-      [LABEL_WIDTH, top],
-      [this.frame.width, top],
+      [LABEL_WIDTH, level(trays)],
+      [this.frame.width, level(trays)],
       isFull ? { colour, width: 1.5 } : { colour, dash: [4, 3] },
     );
     this.pen.text(note, [this.frame.width - 12, top + 14], {

@@ -1,4 +1,4 @@
-import type { OpenLane } from '@alnage/core';
+import type { OpenLane } from '@alnage/core/planner';
 import type { PlanWords } from '../../shared/plan/plan-names';
 import type { Ghost } from '../draw/draw-ghost';
 import type { InHand } from '../plan-move.store';
@@ -23,7 +23,7 @@ export function ghostOf(
       : [];
   });
   const { isAllowed } = about;
-  const label = `${words.time(to.end - minutes)}–${words.clock(to.end)}`;
+  const label = words.span(to.end - minutes, to.end);
   return { ...inset(lane), start: to.end - minutes, end: to.end, isAllowed, open, label };
 }
 

@@ -1,4 +1,5 @@
 import type { PlanWords } from '../../shared/plan/plan-names';
+import { shortHour } from '../../shared/formats/wall-time';
 import type { HourMark } from '../draw/sight';
 
 /** Hours between marks, so that they stand at least so far apart, in px. */
@@ -17,7 +18,7 @@ export function hourMarks(
     const text = words.hour(minute);
     if (Number(text) % step !== 0) continue;
     const isDay = text === '00';
-    marks.push({ minute, text: isDay ? words.time(minute).split(',')[0]! : text, isDay });
+    marks.push({ minute, text: isDay ? words.time(minute).split(',')[0]! : shortHour(text), isDay });
   }
   return marks;
 }

@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { PlanJob } from '@alnage/contract';
-import { costInMinutes } from '@alnage/core';
+import { planFigures } from '@alnage/core/planner';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
-import { count, counted } from '../../shared/formats/formats';
+import { counted, duration, mass } from '../../shared/formats/formats';
 import { PlanActions } from '../../state/plan.state';
 
 const TRAIL = { width: 120, height: 24 } as const;
@@ -70,12 +70,14 @@ export class JobBar {
   protected readonly text = computed(() => {
     const { best, seconds } = this.job();
     if (!best) return 'Making the first plan, backward from every pickup …';
-    const worth = costInMinutes(best.cost, best.problem.weights);
     const { cost: first } = best.trail[0]!;
     const better = first > 0 ? Math.round((1 - best.cost / first) * 100) : 0;
     const met = best.unmetPieces === 0 ? 'every order met' : `${counted(best.unmetPieces, 'piece')} not met`;
     const gain = better > 0 ? `${better}% better than the first` : 'the first plan';
-    return `Shown is the best so far: ${met}, ${gain}, worth ${count(Math.round(worth))} minutes of work. ${seconds} s in all.`;
+    const { meanAgeMinutes, leftoverGrams } = planFigures(best);
+    const age = meanAgeMinutes === null ? '' : `, pieces ${duration(meanAgeMinutes)} old at pickup`;
+    const left = `${mass(leftoverGrams)} melted and not dipped`;
+    return `Shown is the best so far: ${met}, ${gain}${age}, ${left}. ${seconds} s in all.`;
   });
 
   protected readonly path = computed(() => {

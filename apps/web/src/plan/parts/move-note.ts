@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { costInMinutes, movedTasks } from '@alnage/core';
+import { movedTasks, planFigures } from '@alnage/core/planner';
 import { count, counted, duration } from '../../shared/formats/formats';
+import { changesText } from '../../shared/plan/amounts-words';
 import { nearestText, placeText, refusalText } from '../../shared/plan/edit-words';
 import type { PlanWords } from '../../shared/plan/plan-names';
 import { blockerText } from '../../shared/plan/plan-words';
@@ -123,7 +124,7 @@ export class MoveNote {
     const moved = away === 0 ? '' : `, ${duration(Math.abs(away))} ${away < 0 ? 'earlier' : 'later'}`;
     return {
       title: `In hand: ${words.stage(batch.product, inHand.stage)}, ${count(batch.pieces)} ${words.piece(batch.product)}`,
-      place: `${words.time(to.end - minutes)}–${words.clock(to.end)}${placeText(to, words)}${moved}`,
+      place: `${words.span(to.end - minutes, to.end)}${placeText(to, words)}${moved}`,
       standing: verdict && !verdict.isOpen ? 'shut' : 'open',
       verdict: verdictText(verdict, words),
     };
@@ -161,17 +162,14 @@ export class MoveNote {
     if (making === null || making === 'asked') return null;
     if (making.kind !== 'done') return { isPossible: false, text: 'Even then it cannot go there.' };
     const before = this.page.saved()!;
-    const { changes, report } = making;
-    const dearer = Math.round(costInMinutes(report.cost! - before.cost, before.problem.weights));
-    const worth =
-      dearer === 0
-        ? 'at no cost'
-        : `${dearer > 0 ? 'worth' : 'saving'} ${count(Math.abs(dearer))} minutes of work`;
+    const { changes, plan, report } = making;
     const unmet = report.unmetPieces - before.unmetPieces;
     const open = unmet > 0 ? `; ${counted(unmet, 'piece')} more would not be met` : '';
+    const changed = changesText(planFigures(before), planFigures({ problem: before.problem, plan }));
+    const comes = changed === '' ? ', with all else as it is' : `: ${changed}`;
     return {
       isPossible: true,
-      text: `${counted(changes.moved.length, 'planned task')} would move, ${worth}${open}.`,
+      text: `${counted(changes.moved.length, 'planned task')} would move${open}${comes}.`,
     };
   });
 }

@@ -38,6 +38,14 @@ const CLICK = 4;
 /** Minutes that Shift and an arrow key move a batch by. */
 const LONG_STEP = 30;
 
+/** Tasks by what they are, in the order of a route. */
+const LEGEND = [
+  { skill: 'temper', name: 'sets up a bowl' },
+  { skill: 'prep', name: 'prepares or cooks' },
+  { skill: 'dip', name: 'dips' },
+  { skill: 'pack', name: 'packs' },
+] as const;
+
 /** Bowls, people, cold space and life tapes on one time axis, to be looked into and changed by hand. */
 @Component({
   selector: 'al-plan-chart',
@@ -47,6 +55,9 @@ const LONG_STEP = 30;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlanChart {
+  /** What people’s tasks are told apart by. */
+  protected readonly legend = LEGEND;
+
   readonly views = input.required<PlanViews>();
   readonly workshop = input.required<Workshop>();
   readonly pieces = input.required<readonly Piece[]>();

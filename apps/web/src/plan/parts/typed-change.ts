@@ -1,4 +1,4 @@
-import type { Change } from '@alnage/core';
+import type { Change } from '@alnage/core/planner';
 
 /** What can be tried by hand, as people call it. */
 export const TRIALS = {

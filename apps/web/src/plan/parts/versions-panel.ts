@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { PlanOrigin } from '@alnage/contract';
-import { costInMinutes, learnedChanges } from '@alnage/core';
+import { learnedChanges } from '@alnage/core/bench';
 import { count } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 import { learnedText } from '../../shared/plan/learned-text';
@@ -30,7 +30,6 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
             <th scope="col">Made</th>
             <th scope="col">How</th>
             <th scope="col" class="number">Not met</th>
-            <th scope="col" class="number">Cost, minutes of work</th>
             <th scope="col"><span class="visually-hidden">What to do</span></th>
           </tr>
         </thead>
@@ -48,7 +47,6 @@ const ORIGIN: Readonly<Record<PlanOrigin, string>> = {
               <td>{{ row.made }}</td>
               <td>{{ row.how }}</td>
               <td class="figure number" [class.over]="row.unmet !== '0'">{{ row.unmet }}</td>
-              <td class="figure number">{{ row.cost }}</td>
               <td class="do">
                 @if (!row.isNewest) {
                   <button matButton type="button" (click)="versions.compare(row.version)">
@@ -126,7 +124,6 @@ export class VersionsPanel {
     if (!workshop) return [];
     const wall = new WallTime(workshop.timeZone);
     const newest = this.page.saved()?.version;
-    const weights = this.page.saved()?.problem.weights;
     const named = (id: string): string => nameOf(workshop.people, id);
     return this.versions.heads().map((head) => ({
       version: head.version,
@@ -135,7 +132,6 @@ export class VersionsPanel {
       made: wall.dayTime(Date.parse(head.madeAt)),
       how: `${ORIGIN[head.origin]}${head.madeBy ? ` by ${named(head.madeBy)}` : ''}`,
       unmet: count(head.unmetPieces),
-      cost: weights ? count(Math.round(costInMinutes(head.cost, weights))) : '–',
     }));
   });
 

@@ -8,7 +8,7 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Change } from '@alnage/core';
+import type { Change } from '@alnage/core/planner';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { EntryField } from '../../shared/forms/entry-field';
 import { WallTime } from '../../shared/formats/wall-time';

@@ -1,4 +1,4 @@
-import type { Plan } from '@alnage/core';
+import type { Plan } from '@alnage/core/planner';
 import { count } from '../../shared/formats/formats';
 import type { PlanWords } from '../../shared/plan/plan-names';
 import type { Hit } from './hit';
@@ -12,12 +12,12 @@ export function hitText(
   if (hit.kind === 'melt') {
     const melt = melts.find(({ id }) => id === hit.melt);
     return melt
-      ? `${words.coating(melt.coating)} in ${words.bowl(melt.melter)}: set up by ${words.person(melt.person)}, ${words.time(melt.setupStart)}–${words.clock(melt.setupEnd)}`
+      ? `${words.coating(melt.coating)} in ${words.bowl(melt.melter)}: set up by ${words.person(melt.person)}, ${words.span(melt.setupStart, melt.setupEnd)}`
       : '';
   }
   const batch = batches.find(({ id }) => id === hit.batch);
   const task = batch?.stages.find(({ stage }) => stage === hit.stage) ?? batch?.stages[0];
   return batch && task
-    ? `${words.stage(batch.product, task.stage)}, ${count(batch.pieces)} ${words.piece(batch.product)}, ${words.person(task.person)}, ${words.time(task.start)}–${words.clock(task.end)}`
+    ? `${words.stage(batch.product, task.stage)}, ${count(batch.pieces)} ${words.piece(batch.product)}, ${words.person(task.person)}, ${words.span(task.start, task.end)}`
     : '';
 }

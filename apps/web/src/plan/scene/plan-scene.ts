@@ -1,5 +1,5 @@
 import type { Piece, Workshop } from '@alnage/contract';
-import { SPARE_PREFIX, tasksAlone, type BowlLevel, type Task } from '@alnage/core';
+import { SPARE_PREFIX, tasksAlone, type BowlLevel, type Task } from '@alnage/core/planner';
 import { count, counted, mass } from '../../shared/formats/formats';
 import { planWords, type PlanWords } from '../../shared/plan/plan-names';
 import type { PlanViews } from '../../state/plan.state';

@@ -1,5 +1,5 @@
 import type { CoatingView } from '@alnage/contract';
-import type { TrayStep } from '@alnage/core';
+import type { TrayStep } from '@alnage/core/planner';
 
 /** What is drawn of a plan: times in minutes from the horizon’s start, heights in px from the top of the drawing. */
 

@@ -2,15 +2,15 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { InputError } from '@alnage/core/input';
 import {
   HUMIDITY_PERCENT,
-  InputError,
   TABLE_CELSIUS,
   YIELD_GRAMS,
   doughAdvice,
   type DoughAdvice,
   type DoughSchool,
-} from '@alnage/core';
+} from '@alnage/core/recipes';
 import { FigureTable } from '../../shared/figures/figure-table';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -41,7 +41,7 @@ const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> =
         <al-quantity label="Dough" quantity="mass" [control]="c.grams" />
         <al-quantity label="Humidity" unit="%" [control]="c.humidity" />
         <al-quantity label="The table it will stand on" quantity="temperature" [control]="c.table" />
-        <al-choice class="choice" label="Stiffened with" [control]="c.school" [choices]="schools" />
+        <al-choice class="wide" label="Stiffened with" [control]="c.school" [choices]="schools" />
         <mat-checkbox [formControl]="c.isNatural">natural nut butter</mat-checkbox>
       </div>
       @let told = sum();

@@ -1,17 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
+import { InputError } from '@alnage/core/input';
+import { CERTAINTY, FIRST_CERTAINTY, GOOD_PIECES } from '@alnage/core/melting';
 import {
   BUTTER_SHARE,
   CAVITY_ML,
-  CERTAINTY,
-  FIRST_CERTAINTY,
   FILL_SHARE,
   GANACHE_GRAMS,
   GANACHE_RATIO,
-  GOOD_PIECES,
   INFUSION_LOSS,
-  InputError,
   SHEET_MM,
   ganache,
   ganacheChecks,
@@ -22,7 +20,7 @@ import {
   type GanacheChocolate,
   type GanachePortion,
   type GanacheType,
-} from '@alnage/core';
+} from '@alnage/core/recipes';
 import { count, length, thickness } from '../../shared/formats/formats';
 import { FigureTable, type FigureRow } from '../../shared/figures/figure-table';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
@@ -32,7 +30,7 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { weighedText } from '../../shared/larder/larder-words';
 import { refusalText } from '../recipe-figures';
 
-/** A sheet that stands so near to what is cut is as high as it is cut. */
+/** A sheet within so much of the height of its cuts counts as right. */
 const AS_CUT_MM = 0.25;
 
 const FIRMNESS = choicesOf<GanacheType | 'own'>({

@@ -1,16 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
-import {
-  COATING_SHARE,
-  FAT_PERCENT,
-  InputError,
-  MIX_GRAMS,
-  PORTION_GRAMS,
-  bowlMix,
-  clusterMix,
-  thinnedYieldPa,
-} from '@alnage/core';
+import { COATING_SHARE, PORTION_GRAMS, thinnedYieldPa } from '@alnage/core/coating';
+import { FAT_PERCENT, MIX_GRAMS, bowlMix, clusterMix } from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
 import { count, percent } from '../../shared/formats/formats';
 import { FigureTable, type FigureRow } from '../../shared/figures/figure-table';
@@ -20,12 +12,7 @@ import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { weighedText } from '../../shared/larder/larder-words';
 import { workshopFeature } from '../../state/workshop.state';
-import { refusalText } from '../recipe-figures';
-
-interface Told {
-  readonly rows: readonly FigureRow[];
-  readonly refusal: string;
-}
+import { sumTold, type SumTold } from '../recipe-figures';
 
 /** A bowl blended, thinned and seeded; and clusters by what is bound in them. */
 @Component({
@@ -91,13 +78,13 @@ export class MixSums {
     initialValue: null,
     equal: () => false,
   });
-  protected readonly bowlSum = computed((): Told => {
+  protected readonly bowlSum = computed((): SumTold => {
     this.bowlTyped();
-    return refusable(() => this.bowlRows());
+    return sumTold(() => this.bowlRows());
   });
-  protected readonly clusterSum = computed((): Told => {
+  protected readonly clusterSum = computed((): SumTold => {
     this.clusterTyped();
-    return refusable(() => this.clusterRows());
+    return sumTold(() => this.clusterRows());
   });
 
   private bowlRows(): FigureRow[] {
@@ -145,14 +132,5 @@ export class MixSums {
       { label: `clusters of ${weighedText(portion.number)}`, value: count(mix.pieces) },
       ...(mix.restGrams >= 0.5 ? [{ label: 'left over', value: weighedText(mix.restGrams) }] : []),
     ];
-  }
-}
-
-function refusable(rows: () => FigureRow[]): Told {
-  try {
-    return { rows: rows(), refusal: '' };
-  } catch (error) {
-    if (error instanceof InputError) return { rows: [], refusal: refusalText(error) };
-    throw error;
   }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, output, signal } 
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { ALLERGENS, NEW_SUPPLY, type SupplyDraft } from '@alnage/contract';
-import { KNOWN_INGREDIENTS } from '@alnage/core';
+import { KNOWN_INGREDIENTS } from '@alnage/core/recipes';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../../shared/forms/entry-field';

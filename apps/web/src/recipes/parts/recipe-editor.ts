@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
 import { RECIPE_LINES_MOST, RECIPE_STEPS_MOST, type RecipeDraft, type RecipeView } from '@alnage/contract';
-import { InputError, bindRecipe, recipeFigures } from '@alnage/core';
+import { InputError } from '@alnage/core/input';
+import { bindRecipe } from '@alnage/core/larder';
+import { recipeFigures } from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
-import { count, listed } from '../../shared/formats/formats';
+import { aSmallVolume, listed } from '../../shared/formats/formats';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { QuantityField } from '../../shared/forms/quantity-field';
@@ -13,18 +15,21 @@ import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { askEffects } from '../../shared/larder/ask-effects';
 import { EffectsNote } from '../../shared/larder/effects-note';
-import { UNIT_CHOICES, weighedText } from '../../shared/larder/larder-words';
+import { kitchenBook } from '../../shared/larder/kitchen-book';
+import { UNIT_CHOICES } from '../../shared/larder/larder-words';
 import { Api } from '../../state/api';
 import { workshopFeature } from '../../state/workshop.state';
 import { NewIngredient } from './new-ingredient';
-import { lineTexts, refusalText } from '../recipe-figures';
+import { comesToText, lineTexts, refusalText } from '../recipe-figures';
 import {
   ingredientForm,
   MEASURE_CHOICES,
   PORTION_CHOICES,
   recipeDraftOf,
   recipeForm,
+  scoopChoices,
   stepForm,
+  takeScoop,
   YIELD_CHOICES,
   type RecipeForm,
 } from '../recipe-form';
@@ -53,11 +58,14 @@ export class RecipeEditor {
   readonly done = output<string | null>();
   readonly left = output();
 
+  protected readonly aSmallVolume = aSmallVolume;
   protected readonly linesMost = RECIPE_LINES_MOST;
   protected readonly stepsMost = RECIPE_STEPS_MOST;
   protected readonly measures = MEASURE_CHOICES;
   protected readonly yields = YIELD_CHOICES;
   protected readonly portions = PORTION_CHOICES;
+  protected readonly scoops = computed(scoopChoices);
+  protected readonly takeScoop = takeScoop;
   protected readonly units = UNIT_CHOICES;
   protected readonly ingredientForm = ingredientForm;
   protected readonly stepForm = stepForm;
@@ -107,10 +115,10 @@ export class RecipeEditor {
     const draft = this.drafted();
     if (!draft || draft.ingredients.some(({ id, amount }) => id === '' || Number.isNaN(amount))) return null;
     try {
-      const { totalGrams, yieldGrams, pieces, portionGrams, allergens } = recipeFigures(
-        bindRecipe(draft, this.declared().book),
-      );
-      const text = `${weighedText(totalGrams)} go in, ${weighedText(yieldGrams)} are shared out: ${count(pieces)} portions of ${weighedText(portionGrams)}.`;
+      const bound = bindRecipe(draft, kitchenBook(this.declared().book, this.workshop()?.coatings ?? []));
+      const figures = recipeFigures(bound);
+      const text = comesToText(bound, figures);
+      const { allergens } = figures;
       return { text, contains: listed(allergens) || 'no listed allergen', isRefused: false };
     } catch (error) {
       if (error instanceof InputError) return { text: refusalText(error), contains: '', isRefused: true };

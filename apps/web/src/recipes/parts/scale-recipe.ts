@@ -7,8 +7,11 @@ import {
   linkedSignal,
   untracked,
 } from '@angular/core';
+import { aSmallVolume } from '../../shared/formats/formats';
 import { FormControl, FormGroup } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { volumeMm3 } from '@alnage/core/coating';
 import {
   GRAMS_PER_ML,
   HAVE_GRAMS,
@@ -16,10 +19,10 @@ import {
   panGrams,
   POT_GRAMS,
   RECIPE_PIECES,
-  volumeMm3,
+  SCALE_FACTOR,
   type Recipe,
   type ScaleWish,
-} from '@alnage/core';
+} from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
 import { map, startWith, switchMap } from 'rxjs';
 import { FigureTable } from '../../shared/figures/figure-table';
@@ -33,11 +36,18 @@ import { scaledRecipe } from '../recipe-figures';
 type By = ScaleWish['kind'] | 'mould' | 'pan';
 const BY_CHOICES = choicesOf<By>({
   pieces: 'so many pieces',
+  times: 'so many times',
   have: 'all of what is there of',
   mould: 'all cavities of the moulds',
   pan: 'a pan or frame',
   yield: 'so many grams to share out',
 });
+
+const TIMES = [
+  { times: 0.5, name: '×½' },
+  { times: 2, name: '×2' },
+  { times: 3, name: '×3' },
+] as const;
 
 const NO_MOULD = { kind: 'refused', text: 'There is no mould yet. Add one in the Workshop.' } as const;
 const PAN_MM = { min: 1, max: 2000 };
@@ -46,6 +56,7 @@ function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | 
   return new FormGroup({
     by: new FormControl<By>('pieces', { nonNullable: true }),
     pieces: new NumberControl(100, RECIPE_PIECES),
+    times: new NumberControl(2, SCALE_FACTOR),
     ingredient: new FormControl(recipe.ingredients[0]!.ingredient, { nonNullable: true }),
     haveGrams: new NumberControl(500, HAVE_GRAMS),
     yieldGrams: new NumberControl(1000, HAVE_GRAMS),
@@ -62,7 +73,7 @@ function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | 
 /** A recipe for so many pieces, for what is there, for what a pan holds; in pots, by scale and by spoon. */
 @Component({
   selector: 'al-scale-recipe',
-  imports: [ChoiceField, FigureTable, QuantityField],
+  imports: [ChoiceField, FigureTable, MatButtonModule, QuantityField],
   template: `
     @let own = form();
     <div class="row">
@@ -70,6 +81,16 @@ function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | 
       @switch (own.controls.by.value) {
         @case ('pieces') {
           <al-quantity label="Pieces" [control]="own.controls.pieces" />
+        }
+        @case ('times') {
+          <al-quantity label="Times" [control]="own.controls.times" />
+          <div class="times" role="group" aria-label="Times">
+            @for (each of times; track each.times) {
+              <button matButton="outlined" type="button" (click)="own.controls.times.setValue(each.times)">
+                {{ each.name }}
+              </button>
+            }
+          </div>
         }
         @case ('have') {
           <al-choice
@@ -94,7 +115,11 @@ function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | 
           <al-quantity label="Long" quantity="length" [control]="own.controls.panLengthMm" />
           <al-quantity label="Wide" quantity="length" [control]="own.controls.panWidthMm" />
           <al-quantity label="Filled to" quantity="length" [control]="own.controls.panHeightMm" />
-          <al-quantity label="A millilitre of it" unit="g" [control]="own.controls.panGramsPerMl" />
+          <al-quantity
+            [label]="'A ' + aSmallVolume() + ' of it'"
+            quantity="density"
+            [control]="own.controls.panGramsPerMl"
+          />
         }
         @case ('yield') {
           <al-quantity label="So much" quantity="mass" [control]="own.controls.yieldGrams" />
@@ -111,6 +136,7 @@ function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | 
             <thead>
               <tr>
                 <th scope="col">What</th>
+                <th scope="col" class="written">As written</th>
                 <th scope="col" class="number">In all</th>
                 @if (told.pots > 1) {
                   <th scope="col" class="number">Each pot</th>
@@ -124,6 +150,7 @@ function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | 
               @for (line of told.lines; track $index) {
                 <tr>
                   <th scope="row">{{ line.name }}</th>
+                  <td class="written">{{ line.written }}</td>
                   <td class="figure number">{{ line.grams }}</td>
                   @if (told.pots > 1) {
                     <td class="figure number">{{ line.perPot }}</td>
@@ -146,6 +173,15 @@ function wishForm(recipe: Recipe, { gramsPerMl, mould }: { gramsPerMl: number | 
     }
     .spoon {
       padding-left: 20px;
+    }
+    .written {
+      color: var(--soft-ink);
+      white-space: nowrap;
+    }
+    .times {
+      display: flex;
+      gap: 8px;
+      align-items: center;
     }
     .number {
       white-space: nowrap;
@@ -173,7 +209,9 @@ export class ScaleRecipe {
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  protected readonly aSmallVolume = aSmallVolume;
   protected readonly bys = BY_CHOICES;
+  protected readonly times = TIMES;
   /** Another recipe begins anew; the same one changed by somebody keeps what was typed. */
   protected readonly form = linkedSignal({
     source: () => this.recipe().name,
@@ -221,6 +259,8 @@ export class ScaleRecipe {
     switch (c.by.value) {
       case 'pieces':
         return { kind: 'pieces', pieces: c.pieces.number };
+      case 'times':
+        return { kind: 'times', times: c.times.number };
       case 'have':
         return { kind: 'have', ingredient: c.ingredient.value, grams: c.haveGrams.number };
       case 'yield':

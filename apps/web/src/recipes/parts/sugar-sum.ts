@@ -10,10 +10,10 @@ import {
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
+import { InputError } from '@alnage/core/input';
 import {
   ALTITUDE_METRES,
   BOILING_CELSIUS,
-  InputError,
   POT_CELSIUS,
   boilingCelsius,
   sugarForecast,
@@ -21,7 +21,7 @@ import {
   sugarStagesAt,
   type PotReading,
   type SugarStage,
-} from '@alnage/core';
+} from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
 import { temperature, temperatureStep } from '../../shared/formats/formats';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
@@ -59,7 +59,7 @@ const READY_MINUTES = 2;
       <div class="row">
         <al-choice class="choice" label="Corrected" [control]="c.by" [choices]="bys" />
         @if (c.by.value === 'altitude') {
-          <al-quantity label="Above the sea" unit="m" [control]="c.altitude" />
+          <al-quantity label="Above the sea" quantity="height" [control]="c.altitude" />
         } @else {
           <al-quantity label="Water boils at" quantity="temperature" [control]="c.boils" />
         }

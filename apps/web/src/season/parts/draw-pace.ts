@@ -1,4 +1,4 @@
-import type { PaceStep } from '@alnage/core';
+import type { PaceStep } from '@alnage/core/season';
 import { max, min } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';

@@ -8,7 +8,7 @@ import {
   type ElementRef,
 } from '@angular/core';
 import type { SeasonFigures } from '@alnage/contract';
-import { bookedBy } from '@alnage/core';
+import { bookedBy } from '@alnage/core/season';
 import { count, counted, percent } from '../../shared/formats/formats';
 import { drawPace, PACE_CHART } from './draw-pace';
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Help } from '@alnage/core';
+import type { Help } from '@alnage/core/planner';
 import { Store } from '@ngrx/store';
 import { helpText } from '../../shared/plan/help-words';
 import { planWords } from '../../shared/plan/plan-names';

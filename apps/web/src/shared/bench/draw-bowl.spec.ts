@@ -1,4 +1,5 @@
-import { usualWindows, type CoursePoint } from '@alnage/core';
+import type { CoursePoint } from '@alnage/core/heat';
+import { usualWindows } from '@alnage/core/temper';
 import { drawBowl, type BowlDrawing } from './draw-bowl';
 
 const MINUTE = 60_000;

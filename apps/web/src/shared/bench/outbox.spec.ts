@@ -3,7 +3,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { BenchEventsAsk, DeedRefusal } from '@alnage/contract';
-import type { BenchDeed } from '@alnage/core';
+import type { BenchDeed } from '@alnage/core/bench';
 import { provideState, provideStore } from '@ngrx/store';
 import { liveFeature } from '../../state/live.state';
 import { workshopFeature } from '../../state/workshop.state';

@@ -1,7 +1,7 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { BenchEventDraft, BenchTaken } from '@alnage/contract';
-import type { BenchDeed } from '@alnage/core';
+import type { BenchDeed } from '@alnage/core/bench';
 import { firstValueFrom } from 'rxjs';
 import { v4 as uuid } from 'uuid';
 import { Api } from '../../state/api';
@@ -23,6 +23,8 @@ export class Outbox {
   private readonly box: Promise<DeedBox> = openDeedBox();
   private readonly kept = signal<readonly KeptDeed[]>([]);
   private readonly sent = signal<readonly BenchEventDraft[]>([]);
+  /** Deeds that this device is still writing down. */
+  private readonly unwritten = signal(0);
   private writing: Promise<unknown>;
   private isSending = false;
   private retry: ReturnType<typeof setTimeout> | null = null;
@@ -33,6 +35,8 @@ export class Outbox {
   readonly refused = computed(() => this.kept().filter(({ refusal }) => refusal !== null));
   /** All that was done here and may not be with the server yet. */
   readonly mine = computed(() => [...this.sent(), ...this.waiting().map(({ event }) => event)]);
+  /** Whether the server has answered all that was done here; what it answers next knows of it. */
+  readonly isAllSent = computed(() => this.unwritten() === 0 && this.waiting().length === 0);
 
   constructor() {
     this.writing = this.box
@@ -48,11 +52,13 @@ export class Outbox {
   add(work: string, deed: BenchDeed, by = personHere()): BenchEventDraft {
     const at = Math.round(this.clock.precise());
     const event: BenchEventDraft = { id: uuid(), work, at, by, deed };
+    this.unwritten.update((deeds) => deeds + 1);
     this.writing = this.writing
       .then(() => this.box)
       .then((box) => box.put(event))
       .then((kept) => {
         this.kept.update((all) => [...all, kept]);
+        this.unwritten.update((deeds) => deeds - 1);
         this.send();
       });
     return event;

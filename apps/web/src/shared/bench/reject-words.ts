@@ -1,4 +1,4 @@
-import type { RejectCause } from '@alnage/core';
+import type { RejectCause } from '@alnage/core/bench';
 
 /** Why a piece is not good enough, in words. */
 export const REJECT_WORDS: Readonly<Record<RejectCause, string>> = {

@@ -9,7 +9,7 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { MeltSchool, StepDoubt } from '@alnage/core';
+import type { MeltSchool, StepDoubt } from '@alnage/core/temper';
 import { doubtWords, stepDone } from './temper-words';
 
 /** Asks about a step that somebody calls done and the probe does not. */

@@ -1,5 +1,5 @@
 import type { RunRecord } from '@alnage/contract';
-import { isLessonDoubted } from '@alnage/core';
+import { isLessonDoubted } from '@alnage/core/bench';
 import { pieceMass } from '../formats/formats';
 
 /** A pace is as described within so much. */

@@ -1,3 +1,4 @@
+import type { WindowForecast } from '@alnage/core/heat';
 import type {
   Celsius,
   MeltSchool,
@@ -5,8 +6,7 @@ import type {
   StepDoubt,
   TemperAdvice,
   TemperStep,
-  WindowForecast,
-} from '@alnage/core';
+} from '@alnage/core/temper';
 import { duration, mass, percent, temperature, temperatureStep } from '../formats/formats';
 
 export const SCHOOL_WORDS: Readonly<Record<MeltSchool, string>> = {

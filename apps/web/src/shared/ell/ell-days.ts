@@ -1,5 +1,5 @@
 import type { SeasonDay, SeasonDayFigures } from '@alnage/contract';
-import type { DayLoad, ResourceLoad } from '@alnage/core';
+import type { DayLoad, ResourceLoad } from '@alnage/core/planner';
 import { counted, percent } from '../formats/formats';
 import { WallTime } from '../formats/wall-time';
 

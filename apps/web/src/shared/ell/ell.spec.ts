@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { catalogueOf, dayLoads, type DayLoad } from '@alnage/core';
+import { catalogueOf, dayLoads, type DayLoad } from '@alnage/core/planner';
 import { figures } from '../../testing/small-season';
 import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { ellDays } from './ell-days';

@@ -11,7 +11,7 @@ export const EllStore = signalStore(
   { providedIn: 'root' },
   withState<{ span: DaySpan | null }>({ span: null }),
   withMethods((store) => ({
-    /** Picks the days between the two, in whichever order they come. */
+    /** Picks the days from one to the other, whichever comes first. */
     pick(anchor: number, end: number): void {
       patchState(store, { span: { from: Math.min(anchor, end), to: Math.max(anchor, end) } });
     },

@@ -1,6 +1,17 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChildren } from '@angular/core';
+import { BreakpointObserver } from '@angular/cdk/layout';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  linkedSignal,
+  viewChildren,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { Store } from '@ngrx/store';
+import { map } from 'rxjs';
 import { planFeature } from '../../state/plan.state';
 import { seasonFeature } from '../../state/season.state';
 import { WorkshopClock } from '../../state/workshop-clock';
@@ -11,6 +22,7 @@ import { ellDays } from './ell-days';
 /** Height of a full load, and of the day's drawing, in its own units. */
 const FULL_HEIGHT = 26;
 const BASE_LINE = 34;
+const TELEPHONE = '(max-width: 599px)';
 
 /** The season's ruler: load, pickups and now, day by day. Drag or arrow keys pick a day or a span. */
 @Component({
@@ -29,7 +41,15 @@ export class Ell {
   private readonly figures = this.store.selectSignal(seasonFeature.selectDayFigures);
   private dragAnchor: number | null = null;
 
-  protected readonly isFolded = signal(false);
+  /** On a telephone it is folded until somebody wants it: the work needs the height. */
+  protected readonly isFolded = linkedSignal(
+    toSignal(
+      inject(BreakpointObserver)
+        .observe(TELEPHONE)
+        .pipe(map(({ matches }) => matches)),
+      { initialValue: false },
+    ),
+  );
   protected readonly baseLine = BASE_LINE;
   protected readonly fullLine = BASE_LINE - FULL_HEIGHT;
   protected readonly hourTicks = Array.from({ length: 24 }, (_, hour) => ({
@@ -49,6 +69,18 @@ export class Ell {
       now: this.clock.now(),
     });
   });
+
+  /** The day that is now, of those that the ruler shows; -1: none. */
+  private readonly today = computed(() => this.days().findIndex(({ now }) => now !== null));
+
+  constructor() {
+    // where the ruler is longer than the screen, today is what is seen of it
+    afterRenderEffect(() => {
+      const day = this.buttons()[this.today()]?.nativeElement;
+      const ruler = day?.parentElement;
+      if (ruler && day) ruler.scrollLeft = day.offsetLeft - (ruler.clientWidth - day.offsetWidth) / 2;
+    });
+  }
 
   protected isPicked(index: number): boolean {
     const span = this.ell.span();

@@ -3,6 +3,7 @@ import {
   area,
   count,
   duration,
+  height,
   length,
   listed,
   mass,
@@ -10,11 +11,13 @@ import {
   partMassParts,
   percent,
   pieceMass,
+  priceOfMass,
   temperature,
   thickness,
+  volume,
 } from './formats';
 import { typedTime } from './typed-time';
-import { hourText, timeText, WallTime } from './wall-time';
+import { dayText, hourText, shortHour, spokenHour, timeText, WallTime, wallText } from './wall-time';
 
 beforeEach(() => chooseUnits(FIRST_UNITS));
 
@@ -80,6 +83,13 @@ describe('figures in other units', () => {
     ]);
   });
 
+  test('of prices, heights and volumes are of pounds, feet and fluid ounces', () => {
+    const told = () => [priceOfMass(1.59, 'USD'), height(300), volume(12)];
+    expect(told()).toEqual(['$15.90 a kg', '300 m', '12 ml']);
+    chooseUnits({ mass: 'oz', length: 'in' });
+    expect(told()).toEqual(['$7.21 a lb', '984 ft', '0.41 fl oz']);
+  });
+
   test('are remembered on this device', () => {
     chooseUnits({ mass: 'oz' });
     expect(JSON.parse(localStorage.getItem('alnage.units')!)).toMatchObject({ mass: 'oz', temperature: 'C' });
@@ -90,7 +100,17 @@ describe('figures in other units', () => {
     chooseUnits({ clock: '12' });
     expect(wall.time(Date.parse('2026-06-19T12:00:00Z'))).toBe('3:00 pm');
     expect(wall.time(Date.parse('2026-06-18T21:00:00Z'))).toBe('12:00 am');
+    expect([shortHour('15'), spokenHour('15')]).toEqual(['3 pm', '3 pm']);
     expect([hourText('00'), hourText('12'), timeText('09:05')]).toEqual(['12 am', '12 pm', '9:05 am']);
+    expect([dayText('2026-06-19'), wallText('2026-07-01T14:47')]).toEqual([
+      'Fri 19 Jun',
+      'Wed 1 Jul, 2:47 pm',
+    ]);
+    chooseUnits({ date: 'month-first' });
+    expect([dayText('2026-06-19'), wallText('2026-07-01T14:47')]).toEqual([
+      'Fri Jun 19',
+      'Wed Jul 1, 2:47 pm',
+    ]);
     expect(['3 pm', '12 am', '12:30pm', '13 pm'].map(typedTime)).toEqual(['15:00', '00:00', '12:30', null]);
   });
 });
@@ -104,6 +124,11 @@ describe('the clock on the wall', () => {
     expect(wall.time(Date.parse('2026-06-18T21:00:00Z'))).toBe('00:00');
     expect(wall.dateTime(Date.parse('2026-07-01T11:47:00Z'))).toBe('Wed 1 Jul, 14:47');
     expect(wall.weekday(instant)).toBe('Friday');
+    // past midnight the end is of another day, and says so
+    const hours = 3_600_000;
+    expect(wall.span(instant, instant + hours)).toBe('Fri 19, 15:00–16:00');
+    expect(wall.span(instant, instant + 10 * hours)).toBe('Fri 19, 15:00–Sat 20, 01:00');
+    expect(wall.near(instant + 24 * hours, instant)).toBe('Sat 20, 15:00');
     expect(wall.hour(instant)).toBe('15');
   });
 });
@@ -123,5 +148,5 @@ describe('a time as people type it', () => {
 });
 
 test('money has the digits of its currency', () => {
-  expect([money(2490, 'EUR'), money(2490, 'JPY')]).toEqual(['€24.90', 'JP¥2,490']);
+  expect([money(2490, 'EUR'), money(2490, 'JPY')]).toEqual(['€24.90', '¥2,490']);
 });

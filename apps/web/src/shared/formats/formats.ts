@@ -1,10 +1,13 @@
 import {
   fahrenheitFromCelsius,
+  feetFromMetres,
+  gramsFromPounds,
   inchesFromMillimetres,
+  millilitresPer,
   ouncesFromGrams,
   poundsFromGrams,
   majorOf,
-} from '@alnage/core';
+} from '@alnage/core/units';
 import { units } from '../units/units';
 
 /**
@@ -75,6 +78,16 @@ export function mass(grams: number): string {
     : `${hundredth.format(poundsFromGrams(grams))} lb`;
 }
 
+/** Less than this is told to a tenth. */
+const FINE_MILLILITRES = 20;
+
+/** A volume: 13.5 ml, or 0.46 fl oz. */
+export function volume(millilitres: number): string {
+  return units().mass === 'g'
+    ? `${(millilitres < FINE_MILLILITRES ? atMostTenth : whole).format(millilitres)} ml`
+    : `${atMostHundredth.format(millilitres / millilitresPer('floz', 'us'))} fl oz`;
+}
+
 /** How thick a coat is: 1.77 mm, or 0.070 in. */
 export function thickness(mm: number): string {
   return units().length === 'mm'
@@ -87,6 +100,11 @@ export function length(mm: number): string {
   return units().length === 'mm'
     ? `${atMostTenth.format(mm)} mm`
     : `${atMostHundredth.format(inchesFromMillimetres(mm))} in`;
+}
+
+/** How high a kitchen lies: 300 m, or 984 ft. */
+export function height(metres: number): string {
+  return units().length === 'mm' ? `${whole.format(metres)} m` : `${whole.format(feetFromMetres(metres))} ft`;
 }
 
 /** A surface: 24.7 cm², or 3.83 sq in. */
@@ -110,9 +128,26 @@ export function temperatureStep(kelvin: number): string {
     : `${atMostTenth.format(fahrenheitFromCelsius(kelvin) - fahrenheitFromCelsius(0))} °F`;
 }
 
-/** Money from minor units: €1.32. */
+/** Money from minor units: €1.32, $1.32. */
 export function money(minor: number, currency: string): string {
-  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(majorOf(minor, currency));
+  const style = { style: 'currency', currency, currencyDisplay: 'narrowSymbol' } as const;
+  return new Intl.NumberFormat('en-GB', style).format(majorOf(minor, currency));
+}
+
+/** What a mass costs, from minor units a gram: €15.90 a kg, or $7.21 a lb. */
+export function priceOfMass(minorPerGram: number, currency: string): string {
+  const grams = units().mass === 'g' ? GRAMS_PER_KG : gramsFromPounds(1);
+  return `${money(minorPerGram * grams, currency)} ${aLargeMass()}`;
+}
+
+/** Of how much it is told what it weighs: a millilitre, or a fluid ounce. */
+export function aSmallVolume(): string {
+  return units().mass === 'g' ? 'millilitre' : 'fluid ounce';
+}
+
+/** By what a large mass is reckoned: a kg, or a lb. */
+export function aLargeMass(): string {
+  return units().mass === 'g' ? 'a kg' : 'a lb';
 }
 
 /** A share as whole percent: 83%. */

@@ -1,5 +1,5 @@
 import { FormControl, type ValidatorFn } from '@angular/forms';
-import type { Bound } from '@alnage/core';
+import type { Bound } from '@alnage/core/input';
 
 /** Refuses what is out of bounds, no number, or – unless it may be left out – nothing. */
 function within(boundOf: () => Bound, { isOptional }: { isOptional: boolean }): ValidatorFn {

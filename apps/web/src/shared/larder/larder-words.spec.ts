@@ -6,6 +6,7 @@ import {
   measuredText,
   neededText,
   packsText,
+  soldText,
   stepText,
   stockText,
   weighedText,
@@ -54,5 +55,15 @@ describe('the words of the larder', () => {
     expect(packsText(berries, [{ size: 25, count: 4 }], workshop)).toBe('4 × 25 pieces');
     const cream = { kind: 'supply', id: 'cream' } as const;
     expect(packsText(cream, [{ size: 1000, count: 2 }], workshop)).toBe('2 × 1 l');
+    chooseUnits({ mass: 'oz' });
+    expect(packsText(cream, [{ size: 1000, count: 2 }], workshop)).toBe('2 × 33.81 fl oz');
+    expect(soldText({ amount: 2.5, unit: 'kg' })).toBe('5.51 lb');
+    expect(soldText({ amount: 12, unit: 'oz' })).toBe('12 oz');
+    chooseUnits(FIRST_UNITS);
+    expect(['lb', 'floz', 'kg'].map((unit) => soldText({ amount: 1, unit: unit as 'lb' }))).toEqual([
+      '454 g',
+      '30 ml',
+      '1 kg',
+    ]);
   });
 });

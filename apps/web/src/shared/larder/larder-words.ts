@@ -1,18 +1,21 @@
 import type { Workshop } from '@alnage/contract';
+import { baseAmountOf, type LarderItem, type SupplyKind } from '@alnage/core/larder';
 import {
-  baseAmountOf,
-  fractionText,
-  ouncesFromGrams,
+  gramsOfMass,
   roundAmount,
   type AmountUnit,
-  type LarderItem,
   type Matter,
-  type Measures,
   type RecipeStep,
-  type SupplyKind,
-} from '@alnage/core';
+} from '@alnage/core/recipes';
+import {
+  fractionText,
+  millilitresPer,
+  ouncesFromGrams,
+  type Measures,
+  type VolumeUnit,
+} from '@alnage/core/units';
 import { choicesOf } from '../forms/choice-field';
-import { count, duration, mass, percent, temperature } from '../formats/formats';
+import { count, duration, mass, percent, temperature, volume } from '../formats/formats';
 import { units } from '../units/units';
 
 export const UNIT_WORDS: Readonly<Record<AmountUnit, string>> = {
@@ -60,6 +63,19 @@ export function amountText({ amount, unit }: { readonly amount: number; readonly
   const said = SHORT_UNITS[unit] ?? UNIT_WORDS[unit];
   const figure = (SPOONED.includes(unit) ? fractionText(amount) : null) ?? amounts.format(amount);
   return `${figure} ${amount <= 1 ? said.replace(/^(cup|piece)s$/, '$1') : said}`;
+}
+
+const CUSTOMARY: readonly AmountUnit[] = ['oz', 'lb', 'floz'];
+const METRIC: readonly AmountUnit[] = ['g', 'kg', 'ml', 'dl', 'l'];
+
+/** A pack as it is sold, in the units of whoever reads: 2.5 kg, 1 l; 5.51 lb, 33.8 fl oz. */
+export function soldText(pack: { readonly amount: number; readonly unit: AmountUnit }): string {
+  const { amount, unit } = pack;
+  const isTheirs = !(units().mass === 'g' ? CUSTOMARY : METRIC).includes(unit);
+  if (isTheirs) return amountText(pack);
+  const grams = gramsOfMass(pack);
+  if (grams !== null) return mass(grams);
+  return volume(amount * millilitresPer(unit as VolumeUnit, 'us'));
 }
 
 /** What a scale that shows grams can do. Shop default. */
@@ -155,7 +171,7 @@ export function packText(item: LarderItem, size: number, workshop: Workshop | nu
   const supply = item.kind === 'supply' ? workshop?.supplies.find(({ id }) => id === item.id) : undefined;
   if (!supply) return mass(size);
   const single = supply.packs.length === 1 ? supply.packs[0] : undefined;
-  if (single) return amountText(single);
+  if (single) return soldText(single);
   return stockText(size, supply.base);
 }
 

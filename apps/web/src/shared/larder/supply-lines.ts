@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
 import { SUPPLY_LINES_MOST, type SupplyLine } from '@alnage/contract';
-import { AMOUNT, type AmountUnit } from '@alnage/core';
+import { AMOUNT, type AmountUnit } from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
 import { workshopFeature } from '../../state/workshop.state';
 import { ChoiceField } from '../forms/choice-field';

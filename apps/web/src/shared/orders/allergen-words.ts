@@ -1,5 +1,5 @@
 import type { Order } from '@alnage/contract';
-import { mayContain, pieceAllergens, type ClashBook } from '@alnage/core';
+import { mayContain, pieceAllergens, type ClashBook } from '@alnage/core/larder';
 import { listed } from '../formats/formats';
 
 /** What the boxes of an order contain, and what they may beside that from shared bowls and benches; '' for nothing. */

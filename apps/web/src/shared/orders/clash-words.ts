@@ -1,4 +1,4 @@
-import type { AllergenClash } from '@alnage/core';
+import type { AllergenClash } from '@alnage/core/larder';
 import { listed } from '../formats/formats';
 
 /** Oat ball has nuts, dusk berry may have nuts. */

@@ -1,5 +1,5 @@
 import type { Customer } from '@alnage/contract';
-import { plainText } from '@alnage/core';
+import { plainText } from '@alnage/core/phrasing';
 
 /** The customer whom a typed name or telephone means; null for somebody who is not remembered. */
 export function customerMeant(customers: readonly Customer[], typed: string): Customer | null {
@@ -10,7 +10,7 @@ export function customerMeant(customers: readonly Customer[], typed: string): Cu
   return customers.find(isMeant) ?? null;
 }
 
-/** Customers whose name or telephone holds what is typed so far; none before two signs, or once one is meant. */
+/** Customers whose name or telephone contains what is typed so far; none before two characters, or once it names one in full. */
 export function customersLike(customers: readonly Customer[], typed: string, most = 5): readonly Customer[] {
   const text = folded(typed);
   if (text.length < 2 || customerMeant(customers, typed)?.name === typed) return [];

@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import type { Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { counted, duration, money } from '../formats/formats';
 import { wallText, type WallTime } from '../formats/wall-time';
 import { blockerText } from '../plan/plan-words';
-import { planWords } from '../plan/plan-names';
-import type { OrderFate } from '../../state/order-fate';
+import { planWords, type PlanWords } from '../plan/plan-names';
+import { benchFeature } from '../../state/bench.state';
+import type { MadeBy, OrderFate } from '../../state/order-fate';
 import { OrderActions } from '../../state/orders.state';
 import { customersFeature } from '../../state/customers.state';
 import { RecordActions } from '../../state/records.state';
@@ -17,6 +19,7 @@ import { workshopFeature } from '../../state/workshop.state';
 import { CustomerNote } from './customer-note';
 import { OrderHistory } from './order-history';
 import { OrderPayments } from './order-payments';
+import { MADE_WORDS } from './made-words';
 import { linesText, standingOf } from './order-rows';
 
 interface Step {
@@ -51,7 +54,7 @@ const STEPS: Readonly<Record<OrderState, readonly Step[]>> = {
 /** The margin's answer for one order: how it is made, how old it will be, or why it cannot be. */
 @Component({
   selector: 'al-order-details',
-  imports: [CustomerNote, MatButtonModule, OrderHistory, OrderPayments],
+  imports: [CustomerNote, MatButtonModule, OrderHistory, OrderPayments, RouterLink],
   templateUrl: './order-details.html',
   styleUrl: './order-details.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -70,6 +73,7 @@ export class OrderDetails {
   private readonly clashBook = this.store.selectSignal(workshopFeature.selectClashBook);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
+  private readonly atBench = this.store.selectSignal(benchFeature.selectMade);
 
   protected readonly standing = computed(() => standingOf(this.order(), this.fate() ?? undefined));
   protected readonly what = computed(() => linesText(this.order(), this.names()));
@@ -85,8 +89,8 @@ export class OrderDetails {
     if (!saved || !workshop) return [];
     const words = planWords(saved, workshop, this.pieces());
     return (this.fate()?.madeBy ?? []).map((made) => ({
+      ...this.atBenchText(made, words),
       what: `${made.pieces} ${words.piece(made.batch.product)}`,
-      run: `batch ${made.batch.id}, ${words.bowlsOf(made.batch)}, dipped by ${words.time(made.clock)}`,
       age: duration(made.ageMinutes),
       limit: duration(words.holdMinutes(made.batch.product)),
       eatBy: words.dateTime(made.clock + words.eatWithinMinutes(made.batch.product)),
@@ -134,9 +138,21 @@ export class OrderDetails {
   protected readonly backSteps = computed(() => this.steps().filter((step) => BACK.includes(step)));
   protected readonly isOpen = computed(() => ['asked', 'promised', 'waiting'].includes(this.order().state));
 
-  /** Keeps who ordered it among the customers; what they must not have is told there. */
+  /** The batch that it is of, and how far that has come by what the bench wrote down; '' where it says nothing of it. */
+  private atBenchText({ batch, clock }: MadeBy, words: PlanWords): { run: string; atBench: string } {
+    const made = this.atBench()?.get(this.order().id) ?? [];
+    const own = made.find((each) => each.batch === batch.id && each.product === batch.product);
+    const dipped = own?.stage === 'not-begun' ? 'to be dipped' : 'dipped';
+    return {
+      run: `batch ${batch.id}, ${words.bowlsOf(batch)}, ${dipped} by ${words.time(clock)}`,
+      atBench: own ? MADE_WORDS[own.stage] : '',
+    };
+  }
+
+  /** Keeps who ordered it among the customers, with what was said of them. */
   protected remember(): void {
-    const draft = { name: this.order().customer, phone: '', allergies: [], wishes: '' };
+    const { customer: name, phone, allergies } = this.order();
+    const draft = { name, phone, allergies, wishes: '' };
     this.store.dispatch(RecordActions.saveAsked({ path: 'customers', draft, original: null }));
   }
 

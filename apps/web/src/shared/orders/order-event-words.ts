@@ -24,7 +24,11 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   pickupPoint: 'where',
   lines: 'loose pieces',
   boxes: 'boxes',
+  phone: 'telephone',
+  allergies: 'must never have',
   note: 'note',
+  giftMessage: 'message on the gift',
+  holdUntil: 'place held until',
   despiteAllergy: 'taken in spite of an allergy',
   despiteKitchen: 'taken against the plan',
   total: 'comes to',
@@ -46,6 +50,7 @@ function valueText(field: string, value: string, { currency, points, names }: Ev
     case 'state':
       return STATE_WORDS[value as OrderState];
     case 'pickup':
+    case 'holdUntil':
       return wallText(value);
     case 'pickupPoint':
       return points.get(value) ?? value;

@@ -11,7 +11,7 @@ import {
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { AMOUNT_MINOR, type Order, type Payment } from '@alnage/contract';
-import { refundDue } from '@alnage/core';
+import { refundDue } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
 import { OrderActions, ordersFeature } from '../../state/orders.state';
 import { WorkshopClock } from '../../state/workshop-clock';

@@ -1,5 +1,5 @@
 import type { Order, OrderState } from '@alnage/contract';
-import { countPieces } from '@alnage/core';
+import { countPieces } from '@alnage/core/ordering';
 import { count, listed } from '../formats/formats';
 import type { WallTime } from '../formats/wall-time';
 import type { OrderFate } from '../../state/order-fate';

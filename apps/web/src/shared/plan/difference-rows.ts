@@ -1,4 +1,4 @@
-import type { PlanFigures } from '@alnage/core';
+import type { PlanFigures } from '@alnage/core/planner';
 import { count, duration, mass } from '../formats/formats';
 
 /** One figure of two plans. */

@@ -1,4 +1,4 @@
-import type { EditRefusal, PlaceOfStage } from '@alnage/core';
+import type { EditRefusal, PlaceOfStage } from '@alnage/core/planner';
 import { count, duration } from '../formats/formats';
 import type { PlanWords } from './plan-names';
 import { blockerText } from './plan-words';

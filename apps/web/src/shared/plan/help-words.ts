@@ -1,18 +1,16 @@
-import type { Help } from '@alnage/core';
+import type { Help } from '@alnage/core/planner';
 import { count, counted } from '../formats/formats';
+import { amountsTexts } from './amounts-words';
 import type { PlanWords } from './plan-names';
 import { changeText } from './way-words';
 
 /** A change that would help, in words, and what it was seen to give. */
 export function helpText(help: Help, words: PlanWords): { what: string; gives: string } {
-  const { change, meetsPieces, savesMinutes, peaks, movedTasks } = help;
+  const { change, meetsPieces, more, peaks, movedTasks } = help;
   const what = changeText(change, words);
-  const minutes = Math.round(Math.abs(savesMinutes));
   const gives = [
     ...(meetsPieces > 0 ? [`${counted(meetsPieces, 'piece')} more met`] : []),
-    ...(meetsPieces === 0 && minutes > 0
-      ? [`${savesMinutes > 0 ? 'saves' : 'costs'} as much as ${counted(minutes, 'minute')} of work`]
-      : []),
+    ...(meetsPieces === 0 ? amountsTexts(more) : []),
     ...peaks
       .filter(({ trays }) => trays !== 0)
       .map(

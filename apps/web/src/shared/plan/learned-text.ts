@@ -1,5 +1,6 @@
-import type { LearnedChange } from '@alnage/core';
-import { partMassParts } from '../formats/formats';
+import type { LearnedChange } from '@alnage/core/bench';
+import { mass, partMassParts } from '../formats/formats';
+import { units } from '../units/units';
 import type { PlanWords } from './plan-names';
 
 /** What the bench taught, in words: dusk berry, dip: 9.40 g → 9.85 g a piece. */
@@ -15,7 +16,7 @@ export function learnedText(change: LearnedChange, words: PlanWords): string {
     case 'rejects':
       return `${words.piece(change.product)}: ${before} → ${after} started for 100 good ones`;
     case 'set-up':
-      return `${words.coating(change.coating)}: ${before} → ${after} min to prepare a kilo`;
+      return `${words.coating(change.coating)}: ${before} → ${after} min to prepare ${units().mass === 'g' ? 'a kilo' : mass(1000)}`;
   }
 }
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PlanFigures, TaskChanges } from '@alnage/core';
+import type { PlanFigures, TaskChanges } from '@alnage/core/planner';
 import { counted } from '../formats/formats';
 import type { PlanWords } from './plan-names';
 import { differenceRows } from './difference-rows';

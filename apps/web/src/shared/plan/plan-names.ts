@@ -1,5 +1,5 @@
 import type { Piece, SavedPlan, Workshop } from '@alnage/contract';
-import { SPARE_PREFIX, type Batch } from '@alnage/core';
+import { SPARE_PREFIX, type Batch } from '@alnage/core/planner';
 import { listed } from '../formats/formats';
 import { WallTime } from '../formats/wall-time';
 
@@ -15,6 +15,10 @@ export interface PlanWords {
   person(id: string): string;
   /** Fri 19, 15:00 */
   time(minute: number): string;
+  /** Fri 19, 14:00–15:00; its end with its day where that is another. */
+  span(from: number, to: number): string;
+  /** 15:00, or Sat 20, 00:15 where that is another day than the one that is spoken of. */
+  near(minute: number, spokenOf: number): string;
   /** Wed 1 Jul, 15:00 */
   dateTime(minute: number): string;
   /** 15:00 */
@@ -56,6 +60,8 @@ export function planWords(saved: PlanShown, workshop: Workshop, pieces: readonly
     zone: (id) => named(workshop.zones)(id).toLowerCase(),
     person: named(workshop.people),
     time: (minute) => wall.dayTime(instant(minute)),
+    span: (from, to) => wall.span(instant(from), instant(to)),
+    near: (minute, spokenOf) => wall.near(instant(minute), instant(spokenOf)),
     dateTime: (minute) => wall.dateTime(instant(minute)),
     clock: (minute) => wall.time(instant(minute)),
     hour: (minute) => wall.hour(instant(minute)),

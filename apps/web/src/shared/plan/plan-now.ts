@@ -1,5 +1,5 @@
 import type { SavedPlan, SeasonDay } from '@alnage/contract';
-import { heldAt, type HeldProblem } from '@alnage/core';
+import { heldAt, type HeldProblem } from '@alnage/core/planner';
 
 const MS_PER_MINUTE = 60_000;
 

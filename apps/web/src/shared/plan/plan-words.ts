@@ -1,5 +1,6 @@
-import type { BatchReason, Blocker } from '@alnage/core';
-import { count } from '../formats/formats';
+import type { BatchReason, Blocker, CostAmounts } from '@alnage/core/planner';
+import { count, listed } from '../formats/formats';
+import { amountsTexts } from './amounts-words';
 import type { PlanWords } from './plan-names';
 
 /** Minutes after which a day’s name alone is not clear. */
@@ -78,14 +79,12 @@ function holdText(product: string, { hold }: BatchReason, words: PlanWords): str
     case 'blocked':
       return `It cannot be later. At its ${words.stage(product, hold.blocker.stage)}: ${blockerText(hold.blocker, words)}`;
     case 'price':
-      return `It could be dipped by ${words.time(hold.clock)}, ${priceText(hold.moreMinutes)}.`;
+      return `It could be dipped by ${words.time(hold.clock)}, ${priceText(hold.more)}.`;
   }
 }
 
-/** What it costs more, told as what it is worth in work. */
-function priceText(moreMinutes: number): string {
-  const minutes = Math.round(Math.abs(moreMinutes));
-  if (minutes === 0) return 'and would cost no more';
-  const worth = `as much as ${count(minutes)} ${minutes === 1 ? 'minute' : 'minutes'} of work`;
-  return moreMinutes > 0 ? `for ${worth} more` : `and would save ${worth}`;
+/** What it would take more, and what less. */
+function priceText(more: CostAmounts): string {
+  const texts = amountsTexts(more);
+  return texts.length === 0 ? 'at no more work, age or coating' : `with ${listed(texts)}`;
 }

@@ -1,4 +1,4 @@
-import type { MovedTask, Task } from '@alnage/core';
+import type { MovedTask, Task } from '@alnage/core/planner';
 import type { PlanWords } from './plan-names';
 
 /** A task in words: Runa, Fri 19, 07:40: dip dusk berry. */
@@ -16,10 +16,5 @@ export function movedText(task: Omit<MovedTask, 'of'>, words: PlanWords): string
   const told = taskText(task, words);
   if (!now) return `${told} → not as one task any more`;
   const who = now.person === person ? '' : `${words.person(now.person)}, `;
-  return `${told} → ${who}${dayOf(now.start, words) === dayOf(start, words) ? words.clock(now.start) : words.time(now.start)}`;
-}
-
-/** Fri 19 of Fri 19, 07:40. */
-function dayOf(minute: number, words: PlanWords): string {
-  return words.time(minute).slice(0, -words.clock(minute).length);
+  return `${told} → ${who}${words.near(now.start, start)}`;
 }

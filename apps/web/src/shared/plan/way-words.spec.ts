@@ -1,4 +1,4 @@
-import type { Change } from '@alnage/core';
+import type { Change } from '@alnage/core/planner';
 import { piece } from '../../testing/small-piece';
 import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { planWords } from './plan-names';

@@ -1,4 +1,4 @@
-import type { Change, WayToMeet } from '@alnage/core';
+import type { Change, WayToMeet } from '@alnage/core/planner';
 import { count, listed } from '../formats/formats';
 import type { PlanWords } from './plan-names';
 
@@ -18,9 +18,9 @@ const WORDED: Worded = {
   'zone-away': ({ zone, span: [from, to] }, words) =>
     `the ${words.zone(zone)} out of use ${words.time(from)} to ${words.time(to)}`,
   hours: ({ person, span: [from, to] }, words) =>
-    `${words.person(person)} there ${words.time(from)} to ${words.clock(to)} as well`,
+    `${words.person(person)} there ${words.time(from)} to ${words.near(to, from)} as well`,
   away: ({ person, span: [from, to] }, words) =>
-    `${words.person(person)} away ${words.time(from)} to ${words.clock(to)}`,
+    `${words.person(person)} away ${words.time(from)} to ${words.near(to, from)}`,
   hands: ({ like }, words) => `one more who can do what ${words.person(like)} can, at the same hours`,
   bowl: ({ like }, words) => `one more bowl like ${words.bowl(like)}`,
   'bowl-away': ({ bowl }, words) => `${words.bowl(bowl)} out of use`,

@@ -1,4 +1,4 @@
-import type { EditRefusal, Help, PlanFigures } from '@alnage/core';
+import type { EditRefusal, Help, PlanFigures } from '@alnage/core/planner';
 import { piece } from '../../testing/small-piece';
 import { order, savedPlan, workshop } from '../../testing/small-workshop';
 import { differenceRows } from './difference-rows';
@@ -65,11 +65,14 @@ describe('a refusal', () => {
   ])('offers %j', (place, text) => expect(nearestText(place, words)).toBe(text));
 });
 
+const NO_MORE = { unmet: 0, age: 0, labour: 0, melts: 0, leftover: 0, stretch: 0 };
+
 describe('a change that helps', () => {
   const help: Help = {
     change: { kind: 'rest', product: 'dusk-berry', stage: 'dip', zone: 'rack' },
     after: {} as PlanFigures,
     savesMinutes: 35.4,
+    more: { ...NO_MORE, labour: -20.4, leftover: -540 },
     meetsPieces: 0,
     peaks: [
       { zone: 'fridge', trays: -14 },
@@ -81,12 +84,12 @@ describe('a change that helps', () => {
   test.each<[Partial<Help>, string]>([
     [
       {},
-      'saves as much as 35 minutes of work; −14 trays in the fridge; +1 tray in the cool rack; 3 planned tasks move.',
+      '20 min less work; 540 g less melted and not dipped; −14 trays in the fridge; +1 tray in the cool rack; 3 planned tasks move.',
     ],
     [{ meetsPieces: 12, peaks: [], movedTasks: 0 }, '12 pieces more met; no planned task moves.'],
     [
-      { peaks: [], movedTasks: 1, savesMinutes: -1 },
-      'costs as much as 1 minute of work; 1 planned task moves.',
+      { peaks: [], movedTasks: 1, more: { ...NO_MORE, melts: 1, age: 12, stretch: 40 } },
+      '12 piece-hours more past the target age; 1 melt more; 40 min more waiting between tasks; 1 planned task moves.',
     ],
   ])('tells what it gives: %j', (change, gives) => {
     const told = helpText({ ...help, ...change }, words);

@@ -1,5 +1,5 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import type { Planned } from '@alnage/core';
+import type { Planned } from '@alnage/core/planner';
 import type { Question, ReckonerAnswer, ReckonerAsk, Reckonings } from './reckoning';
 
 /** So long at most a page waits for an answer that can be had in parts; shop default, in seconds. */

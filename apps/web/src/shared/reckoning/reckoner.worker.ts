@@ -1,4 +1,4 @@
-import { editPlan, openPlaces, waysToMeet, whatHelps, whatIf } from '@alnage/core';
+import { editPlan, openPlaces, waysToMeet, whatHelps, whatIf } from '@alnage/core/planner';
 import type { Question, ReckonerAnswer, ReckonerAsk, Reckonings } from './reckoning';
 
 /** Works out beside the page what takes longer than a page may stand still. */

@@ -9,7 +9,7 @@ import type {
   Planned,
   WayToMeet,
   WhatIf,
-} from '@alnage/core';
+} from '@alnage/core/planner';
 
 /** What a page has worked out beside it: each question with what it is about and what it is answered by. */
 export interface Reckonings {

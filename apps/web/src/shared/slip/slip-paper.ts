@@ -1,16 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import { Slips } from './slips';
 
 /** The slip of paper that tells what was just done. */
 @Component({
   selector: 'al-slip',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, RouterLink],
   template: `
     <div role="status">
       @if (slips.slip(); as slip) {
         <div class="slip">
           <p>{{ slip.text }}</p>
+          @if (slip.seen; as seen) {
+            <a [routerLink]="seen.link" [queryParams]="{ record: seen.record }">{{ seen.words }}</a>
+          }
           @if (canUndo()) {
             <button matButton="outlined" type="button" (click)="undo()">Undo</button>
           }
@@ -40,6 +44,9 @@ import { Slips } from './slips';
     p {
       flex: 1;
       font: 500 15px/1.35 var(--heading);
+    }
+    a {
+      font: 600 15px/44px var(--text);
     }
     .away {
       min-width: 44px;

@@ -9,6 +9,15 @@ export interface Slip {
   /** Takes it back; it is offered only while `canUndo` says so. */
   readonly undo?: () => void;
   readonly canUndo?: () => boolean;
+  /** Where what was done can be seen, where that is another place. */
+  readonly seen?: SeenAt;
+}
+
+/** A place of the app, and what it opens there. */
+export interface SeenAt {
+  readonly words: string;
+  readonly link: string;
+  readonly record: string;
 }
 
 /** From here on the margin stands beside the work: see `.place` in the theme. */

@@ -7,7 +7,10 @@ const CURRENCIES: Readonly<Record<string, string>> = {
   ...{ RO: 'RON', SE: 'SEK', SG: 'SGD', TR: 'TRY', UA: 'UAH', US: 'USD', ZA: 'ZAR' },
 };
 /** Ounces, inches and °F are what people there read; the clock has twelve hours in more of them. */
-const CUSTOMARY: Units = { temperature: 'F', mass: 'oz', length: 'in', clock: '12' };
+const CUSTOMARY: Units = {
+  ...{ temperature: 'F', mass: 'oz', length: 'in' },
+  ...{ clock: '12', date: 'month-first', weekBegins: 'sunday' },
+};
 
 /** The region that a device is set to, such as SE; '' where its language says none. */
 export function regionOf(language: string): string {

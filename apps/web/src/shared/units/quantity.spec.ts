@@ -1,7 +1,14 @@
 import { boundText, scaleOf, shownText, storedNumber, type Quantity } from './quantity';
 import { FIRST_UNITS, type Units } from './units';
 
-const ours: Units = { temperature: 'F', mass: 'oz', length: 'in', clock: '12' };
+const ours: Units = {
+  temperature: 'F',
+  mass: 'oz',
+  length: 'in',
+  clock: '12',
+  date: 'month-first',
+  weekBegins: 'sunday',
+};
 const scale = (quantity: Quantity, units = FIRST_UNITS) => scaleOf(quantity, units, 'EUR');
 
 describe('a typed number', () => {
@@ -39,6 +46,17 @@ describe('another unit', () => {
   ])('shows the same %s of %d', (quantity, stored, metric, other) => {
     expect(shownText(stored, scale(quantity))).toBe(metric);
     expect(shownText(stored, scale(quantity, ours))).toBe(other);
+  });
+
+  test('of height and of minutes a mass is of feet and pounds', () => {
+    expect(shownText(300, scale('height', ours))).toBe('984');
+    expect(storedNumber('984', scale('height', ours))).toBeCloseTo(299.9, 1);
+    expect(shownText(4, scale('minutes-a-mass', ours))).toBe('1.81');
+    expect(shownText(4, scale('minutes-a-mass'))).toBe('4');
+    expect(shownText(30, scale('volume', ours))).toBe('1.014');
+    // water: an ounce of mass is a little less than a fluid ounce
+    expect(shownText(1, scale('density', ours))).toBe('1.043');
+    expect(storedNumber('1.043', scale('density', ours))).toBeCloseTo(1, 3);
   });
 
   test('tells a bound in itself', () => {

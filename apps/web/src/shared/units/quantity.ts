@@ -1,19 +1,35 @@
 import {
   celsiusFromFahrenheit,
+  feetFromMetres,
   fahrenheitFromCelsius,
   gramsFromOunces,
   inchesFromMillimetres,
+  metresFromFeet,
+  millilitresPer,
   millimetresFromInches,
+  gramsFromPounds,
   ouncesFromGrams,
   minorDigits,
   typedNumber,
   fractionText,
-} from '@alnage/core';
+} from '@alnage/core/units';
 import type { Units } from './units';
 
-/** What a number measures; it is stored in °C, g, mm, mm², as a share of 1, in minor units of money, in minutes. */
+/** What a number measures; it is stored in °C, g, mm, mm², m of height, ml, g a ml, as a share of 1, in minor units of money, in minutes, minutes a kg. */
 export type Quantity =
-  'mass' | 'length' | 'area' | 'temperature' | 'share' | 'money' | 'hours' | 'recipe' | 'plain';
+  | 'mass'
+  | 'length'
+  | 'area'
+  | 'height'
+  | 'volume'
+  | 'density'
+  | 'temperature'
+  | 'share'
+  | 'money'
+  | 'hours'
+  | 'minutes-a-mass'
+  | 'recipe'
+  | 'plain';
 
 /** How a stored number is shown and typed. */
 export interface Scale {
@@ -56,32 +72,46 @@ const AREA = {
   mm: { unit: 'mm²', digits: 0, ...same },
   in: { unit: 'sq in', digits: 3, ...times(1 / MM2_PER_SQUARE_INCH) },
 };
+const HEIGHT = {
+  mm: { unit: 'm', digits: 0, ...same },
+  in: { unit: 'ft', digits: 0, toShown: feetFromMetres, toStored: metresFromFeet },
+};
+const MILLILITRES = millilitresPer('floz', 'us');
+const VOLUME = {
+  g: { unit: 'ml', digits: 2, ...same },
+  oz: { unit: 'fl oz', digits: 3, ...times(1 / MILLILITRES) },
+};
+const DENSITY = {
+  g: { unit: 'g', digits: 3, ...same },
+  oz: { unit: 'oz', digits: 3, ...times(ouncesFromGrams(1) * MILLILITRES) },
+};
+const MINUTES_A_MASS = {
+  g: { unit: 'min', digits: 2, ...same },
+  oz: { unit: 'min', digits: 2, ...times(gramsFromPounds(1) / 1000) },
+};
 const MASS = { g: GRAMS, oz: OUNCES };
 const LENGTH = { mm: MILLIMETRES, in: INCHES };
 const TEMPERATURE = { C: CELSIUS, F: FAHRENHEIT };
 
+const SCALES: Readonly<Record<Quantity, (units: Units, currency: string) => Scale>> = {
+  mass: ({ mass }) => MASS[mass],
+  length: ({ length }) => LENGTH[length],
+  area: ({ length }) => AREA[length],
+  height: ({ length }) => HEIGHT[length],
+  volume: ({ mass }) => VOLUME[mass],
+  density: ({ mass }) => DENSITY[mass],
+  temperature: ({ temperature }) => TEMPERATURE[temperature],
+  share: () => ({ unit: '%', digits: 1, ...times(100) }),
+  money: (_units, currency) => moneyScale(currency),
+  hours: () => ({ unit: 'h', digits: 2, toShown: (x) => x / 60, toStored: (x) => Math.round(x * 60) }),
+  'minutes-a-mass': ({ mass }) => MINUTES_A_MASS[mass],
+  recipe: () => ({ unit: '', digits: 3, isFraction: true, ...same }),
+  plain: () => ({ unit: '', digits: 3, ...same }),
+};
+
 /** The scale of a quantity in a person's units; money in the workshop's currency. */
 export function scaleOf(quantity: Quantity, units: Units, currency: string): Scale {
-  switch (quantity) {
-    case 'mass':
-      return MASS[units.mass];
-    case 'length':
-      return LENGTH[units.length];
-    case 'area':
-      return AREA[units.length];
-    case 'temperature':
-      return TEMPERATURE[units.temperature];
-    case 'share':
-      return { unit: '%', digits: 1, ...times(100) };
-    case 'money':
-      return moneyScale(currency);
-    case 'hours':
-      return { unit: 'h', digits: 2, toShown: (x) => x / 60, toStored: (x) => Math.round(x * 60) };
-    case 'recipe':
-      return { unit: '', digits: 3, isFraction: true, ...same };
-    case 'plain':
-      return { unit: '', digits: 3, ...same };
-  }
+  return SCALES[quantity](units, currency);
 }
 
 /** Before the workshop is read there is no currency, and nothing to show either. */

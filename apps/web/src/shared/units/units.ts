@@ -6,10 +6,16 @@ export interface Units {
   readonly mass: 'g' | 'oz';
   readonly length: 'mm' | 'in';
   readonly clock: '24' | '12';
+  /** Fri 19 Jun, or Fri Jun 19. */
+  readonly date: 'day-first' | 'month-first';
+  readonly weekBegins: 'monday' | 'sunday' | 'saturday';
 }
 
 const KEY = 'alnage.units';
-export const FIRST_UNITS: Units = { temperature: 'C', mass: 'g', length: 'mm', clock: '24' };
+export const FIRST_UNITS: Units = {
+  ...{ temperature: 'C', mass: 'g', length: 'mm' },
+  ...{ clock: '24', date: 'day-first', weekBegins: 'monday' },
+};
 
 const chosen = signal<Units>(kept());
 

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import type { BowlDraft, BowlView } from '@alnage/contract';
-import { brimGrams, depthOfGrams, dipsOf, InputError, tailOf } from '@alnage/core';
+import { InputError } from '@alnage/core/input';
+import { brimGrams, depthOfGrams, dipsOf, tailOf } from '@alnage/core/melting';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';

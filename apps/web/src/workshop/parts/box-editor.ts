@@ -8,7 +8,9 @@ import {
   type BoxDraft,
   type Box,
 } from '@alnage/contract';
-import { centreGramsOf, MINOR, pieceCoat, piecesOfWeight } from '@alnage/core';
+import { centreGramsOf, pieceCoat } from '@alnage/core/coating';
+import { MINOR } from '@alnage/core/pricing';
+import { piecesOfWeight } from '@alnage/core/units';
 import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { counted, mass, pieceMass } from '../../shared/formats/formats';
@@ -152,6 +154,7 @@ function boxDraftOf({ controls: c }: BoxForm): BoxDraft {
               [at]="'/contents/' + index + '/pieces'"
             />
             <al-choice
+              class="wide"
               label="Of which piece"
               wanted="Choose a piece."
               [control]="line.controls.piece"

@@ -27,6 +27,8 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
   point: 'Pickup point',
   what: 'What is ordered',
   note: 'Note',
+  phone: 'Telephone',
+  never: 'Must never have',
 };
 
 /** A list of orders from elsewhere: its columns are said, its lines looked at, then all are brought in or none. */
@@ -180,7 +182,7 @@ export class BringIn {
   }
 
   protected chosenColumn({ mapping }: ImportReport, field: ImportField): string {
-    const column = mapping[field];
+    const column = mapping[field] ?? null;
     return column === null ? '' : String(column);
   }
 

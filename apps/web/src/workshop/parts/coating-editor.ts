@@ -6,12 +6,12 @@ import { BLEND_PARTS_MOST, PACKS_MOST, type CoatingDraft, type CoatingView } fro
 import {
   coatingAllergens,
   filmMm,
-  InputError,
   minorPerGram,
   suggestedWindow,
   yieldPaOf,
   type CoatingDescription,
-} from '@alnage/core';
+} from '@alnage/core/coating';
+import { InputError } from '@alnage/core/input';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -20,7 +20,7 @@ import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
-import { listed, money, thickness } from '../../shared/formats/formats';
+import { aLargeMass, listed, priceOfMass, thickness } from '../../shared/formats/formats';
 import { ALLERGEN_CHOICES } from '../../shared/piece-words';
 import { workshopFeature } from '../../state/workshop.state';
 import {
@@ -99,6 +99,7 @@ export class CoatingEditor {
     (this.workshop()?.coatings ?? []).map(({ id, own }) => ({ ...own, id })),
   );
 
+  protected readonly aLargeMass = aLargeMass;
   protected readonly follows = computed((): Follows | string => {
     const draft = this.record.draft();
     if (!draft) return '';
@@ -112,8 +113,7 @@ export class CoatingEditor {
       return {
         yieldText: `${yieldPa.toFixed(1)} Pa`,
         filmText: thickness(film),
-        priceText:
-          price === null ? 'no price' : `${money(price * 1000, this.workshop()?.currency ?? 'EUR')} a kg`,
+        priceText: price === null ? 'no price' : priceOfMass(price, this.workshop()?.currency ?? 'EUR'),
         allergens: listed(coatingAllergens(coating, all)) || 'none',
       };
     } catch (error) {

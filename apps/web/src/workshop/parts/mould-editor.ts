@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { FormGroup } from '@angular/forms';
 import type { Mould, MouldDraft } from '@alnage/contract';
-import { MOULD_CAVITIES, MOULD_COUNT } from '@alnage/core';
+import { MOULD_CAVITIES, MOULD_COUNT } from '@alnage/core/melting';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';

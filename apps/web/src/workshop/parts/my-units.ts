@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
+import { ChoiceField, choicesOf, type Choice } from '../../shared/forms/choice-field';
 import { mass, pieceMass, temperature, length } from '../../shared/formats/formats';
-import { timeText } from '../../shared/formats/wall-time';
+import { dayText, timeText } from '../../shared/formats/wall-time';
 import { chooseUnits, units, type Units } from '../../shared/units/units';
 
 interface UnitChoice {
@@ -11,37 +11,20 @@ interface UnitChoice {
 }
 
 const CHOICES: readonly UnitChoice[] = [
-  {
-    key: 'temperature',
-    label: 'Temperature',
-    options: [
-      { id: 'C', name: '°C' },
-      { id: 'F', name: '°F' },
-    ],
-  },
-  {
-    key: 'mass',
-    label: 'Mass',
-    options: [
-      { id: 'g', name: 'g and kg' },
-      { id: 'oz', name: 'oz and lb' },
-    ],
-  },
-  {
-    key: 'length',
-    label: 'Length',
-    options: [
-      { id: 'mm', name: 'mm and cm²' },
-      { id: 'in', name: 'in and sq in' },
-    ],
-  },
+  { key: 'temperature', label: 'Temperature', options: choicesOf({ C: '°C', F: '°F' }) },
+  { key: 'mass', label: 'Mass', options: choicesOf({ g: 'g and kg', oz: 'oz and lb' }) },
+  { key: 'length', label: 'Length', options: choicesOf({ mm: 'mm and cm²', in: 'in and sq in' }) },
   {
     key: 'clock',
     label: 'Clock',
-    options: [
-      { id: '24', name: '24 hours' },
-      { id: '12', name: '12 hours, am and pm' },
-    ],
+    // keys that are numbers would be sorted by size
+    options: choicesOf<'24' | '12'>({ '24': '24 hours', '12': '12 hours, am and pm' }, ['24', '12']),
+  },
+  { key: 'date', label: 'Dates', options: choicesOf({ 'day-first': '19 Jun', 'month-first': 'Jun 19' }) },
+  {
+    key: 'weekBegins',
+    label: 'The week begins on',
+    options: choicesOf({ monday: 'Monday', sunday: 'Sunday', saturday: 'Saturday' }),
   },
 ];
 
@@ -70,7 +53,7 @@ const CHOICES: readonly UnitChoice[] = [
         So a berry carries <strong>{{ pieceMass(6.2) }}</strong>, a bowl holds
         <strong>{{ mass(6000) }}</strong>, a rod is <strong>{{ length(190) }}</strong> long, dark is worked at
         <strong>{{ temperature(31.5) }}</strong>, and the shop opens at
-        <strong>{{ timeText('15:00') }}</strong>.
+        <strong>{{ timeText('15:00') }}</strong> on <strong>{{ dayText('2026-06-19') }}</strong>.
       </p>
     </section>
   `,
@@ -85,6 +68,7 @@ export class MyUnits {
   protected readonly length = length;
   protected readonly temperature = temperature;
   protected readonly timeText = timeText;
+  protected readonly dayText = dayText;
 
   protected choose(key: keyof Units, value: string): void {
     chooseUnits({ [key]: value } as Partial<Units>);

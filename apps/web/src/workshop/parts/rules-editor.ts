@@ -1,20 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormArray, FormControl, FormGroup } from '@angular/forms';
 import type { Rules } from '@alnage/contract';
-import {
-  CERTAINTY,
-  FOOT_FACTOR,
-  LATE_REFUND_SHARE,
-  MINOR,
-  REFUND_HOURS,
-  SEED_SHARE,
-  WARMING_WATTS,
-  WASTE_SHARE,
-  WAY_FACTOR_BOUND,
-  WAY_SECONDS,
-  type MayContainStop,
-  type WayRule,
-} from '@alnage/core';
+import { FOOT_FACTOR, WAY_FACTOR_BOUND, WAY_SECONDS, type WayRule } from '@alnage/core/coating';
+import type { MayContainStop } from '@alnage/core/larder';
+import { CERTAINTY, SEED_SHARE } from '@alnage/core/melting';
+import { LATE_REFUND_SHARE, REFUND_HOURS } from '@alnage/core/ordering';
+import { MINOR, WASTE_SHARE } from '@alnage/core/pricing';
+import { WARMING_WATTS } from '@alnage/core/temper';
 import { Store } from '@ngrx/store';
 import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -143,7 +135,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
         <div class="row">
           <al-choice
             class="wide"
-            label="“May contain” stops an order"
+            label="“May contain” stops"
             [choices]="mayContainStops"
             [control]="form.controls.mayContainStop"
             at="/mayContainStop"

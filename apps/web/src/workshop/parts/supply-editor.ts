@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { aSmallVolume } from '../../shared/formats/formats';
 import { SUPPLY_PACKS_MOST, type SupplyDraft, type SupplyView } from '@alnage/contract';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -17,6 +20,8 @@ import { Api } from '../../state/api';
 import { workshopFeature } from '../../state/workshop.state';
 import {
   BASE_CHOICES,
+  COMPOSITION_CHOICES,
+  COMPOSITION_PARTS,
   KNOWN_CHOICES,
   supplyDraftOf,
   supplyForm,
@@ -31,7 +36,9 @@ import {
   imports: [
     ChoiceField,
     EffectsNote,
+    MatCheckboxModule,
     QuantityField,
+    ReactiveFormsModule,
     RecordEditor,
     RowsField,
     RowTemplate,
@@ -55,8 +62,8 @@ import {
         <div class="row">
           <al-choice label="Counted in" [control]="form.controls.base" [choices]="bases" at="/base" />
           <al-quantity
-            label="One millilitre weighs"
-            unit="g"
+            [label]="'One ' + aSmallVolume() + ' weighs'"
+            quantity="density"
             [control]="form.controls.gramsPerMl"
             at="/gramsPerMl"
           />
@@ -117,6 +124,29 @@ import {
             />
           </ng-template>
         </al-rows>
+        <div class="row">
+          <al-choice
+            class="wide"
+            label="It is made"
+            [control]="form.controls.compositionBy"
+            [choices]="compositions"
+          />
+        </div>
+        @if (form.controls.compositionBy.value === 'packet') {
+          <div class="row">
+            @for (part of parts; track part[0]) {
+              <al-quantity
+                [label]="part[1]"
+                quantity="share"
+                [control]="form.controls.composition.controls[part[0]]"
+                [at]="'/composition/' + part[0]"
+              />
+            }
+          </div>
+          <mat-checkbox [formControl]="form.controls.composition.controls.dissolves">
+            it dissolves in a pot that is boiled: its water boils off, its sugars count
+          </mat-checkbox>
+        }
         <al-ticks legend="It declares" [choices]="allergens" [control]="form.controls.allergens" />
         <al-effects-note [effects]="effects()" />
       </al-record-editor>
@@ -130,7 +160,10 @@ export class SupplyEditor {
   readonly id = input.required<string | null>();
   readonly done = output<string | null>();
 
+  protected readonly aSmallVolume = aSmallVolume;
   protected readonly most = SUPPLY_PACKS_MOST;
+  protected readonly compositions = COMPOSITION_CHOICES;
+  protected readonly parts = COMPOSITION_PARTS;
   protected readonly kinds = choicesOf(SUPPLY_KIND_WORDS);
   protected readonly bases = BASE_CHOICES;
   protected readonly known = KNOWN_CHOICES;

@@ -1,9 +1,14 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { AbstractControl, FormArray, FormControl, FormGroup } from '@angular/forms';
-import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
+import { ChoiceField } from '../../shared/forms/choice-field';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
-import { nextWeekday, WEEKDAY_WORDS, type Weekday } from '../hours-form';
+import { nextWeekday, weekdayChoices, type Weekday } from '../hours-form';
 import { HoursFields } from './hours-fields';
+
+/** A weekday with the hours of it, whatever its two times are called. */
+type DayForm<Times extends string> = FormGroup<
+  { weekday: FormControl<Weekday> } & Record<Times, FormControl<string>>
+>;
 
 /** Hours that are the same every week, a row a span; a day may have more than one. */
 @Component({
@@ -25,20 +30,20 @@ import { HoursFields } from './hours-fields';
   styleUrl: '../../shared/forms/fields.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class WeekRows<Day extends FormGroup> {
+export class WeekRows<Times extends string> {
   readonly legend = input.required<string>();
   readonly most = input.required<number>();
-  readonly days = input.required<FormArray<Day>>();
+  readonly days = input.required<FormArray<DayForm<Times>>>();
   /** Fields of a row that say from when to when, and what they are called. */
-  readonly from = input.required<string>();
-  readonly to = input.required<string>();
+  readonly from = input.required<Times>();
+  readonly to = input.required<Times>();
   readonly names = input.required<readonly [from: string, to: string]>();
   /** Their pointer in what the server is sent. */
   readonly at = input.required<string>();
   /** One more is wanted, for the weekday that comes next. */
   readonly added = output<number>();
 
-  protected readonly weekdays = choicesOf(WEEKDAY_WORDS as Record<Weekday, string>);
+  protected readonly weekdays = weekdayChoices();
 
   protected next(): number {
     return nextWeekday({
@@ -46,6 +51,7 @@ export class WeekRows<Day extends FormGroup> {
     });
   }
 
+  // the compiler knows that a day has these, but not, within a generic class, what they are
   protected weekdayOf(day: AbstractControl): FormControl<Weekday> {
     return day.get('weekday') as FormControl<Weekday>;
   }

@@ -9,7 +9,7 @@ import { troubleOf } from '../../state/problem';
 import { WorkshopActions, workshopFeature } from '../../state/workshop.state';
 import { FileChoice } from '../../shared/forms/file-choice';
 
-/** What is wrong with a file is told by so many of its faults. */
+/** At most so many faults of a file are listed. */
 const FAULTS_TOLD = 8;
 
 /** All of a workshop as one file: taken out at any time, loaded into an installation that is still empty. */

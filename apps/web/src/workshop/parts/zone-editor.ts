@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
 import { FormGroup } from '@angular/forms';
 import { ZONE_TRAYS, type ZoneDraft, type ZoneView } from '@alnage/contract';
-import { ZONE_CELSIUS } from '@alnage/core';
+import { ZONE_CELSIUS } from '@alnage/core/temper';
 import { Store } from '@ngrx/store';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';

@@ -18,7 +18,7 @@ export interface LowerBound {
 const PERISHABLE_MINUTES = 2880;
 /** Each is a bound; the higher one is better where much is old, or little. */
 const LATENESS = [0.5, 1] as const;
-/** A whole number is whole, whatever the last digit of a double says. */
+/** Rounding of floating point must not turn a whole number into the next one. */
 const ROUNDING = 1e-6;
 
 /**

@@ -94,6 +94,18 @@ function keyOf({ code, at, text }: Violation): string {
   return JSON.stringify([code, at, text]);
 }
 
+/** By how much each amount is more than another's; less is below 0. */
+export function amountsMore(after: CostAmounts, before: CostAmounts): CostAmounts {
+  return {
+    unmet: after.unmet - before.unmet,
+    age: after.age - before.age,
+    labour: after.labour - before.labour,
+    melts: after.melts - before.melts,
+    leftover: after.leftover - before.leftover,
+    stretch: after.stretch - before.stretch,
+  };
+}
+
 /** The cost of amounts under a problem's weights. */
 export function costOf(amounts: CostAmounts, weights: Weights): number {
   return (

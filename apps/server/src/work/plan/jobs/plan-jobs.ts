@@ -141,8 +141,8 @@ export class PlanJobs {
   }
 
   /**
-   * Rows of a statement of the queue, once the database is there: the queue does not wait for all of its statements, and what
-   * fails of those would end the process.
+   * Rows of a statement of the queue, tried again until the database is there: nobody awaits some of these
+   * statements, and one that failed would end the process.
    */
   private async rows(text: string, values: unknown[]): Promise<unknown[]> {
     for (let isTold = false; ; isTold = true) {

@@ -1,7 +1,7 @@
-import type { BowlReading } from './cooling-fit';
-import { watchProbe, type ProbeWatch } from './probe-state';
-import { temperAdvice, type TemperAdvice, type TemperSituation } from './temper-guide';
-import type { Celsius } from './temper-windows';
+import type { BowlReading } from '../temper/bowl-reading';
+import { watchProbe, type ProbeWatch } from '../temper/probe-state';
+import { temperAdvice, type TemperAdvice, type TemperSituation } from '../temper/temper-guide';
+import type { Celsius } from '../temper/temper-windows';
 import { windowForecast, type WindowForecast, type WorkedBowl } from './window-forecast';
 
 /** Solid comes from the shelf, at so many °C. Source: shop default. */

@@ -1,7 +1,7 @@
-import { plainTauMinutes } from './bowl-heat';
+import { plainTauMinutes } from '../temper/bowl-heat';
 import { heatOfBowl, type BowlHeat } from './heat-of-bowl';
-import { PRACTICE_WATTS, type Practice } from './practice';
-import { STEPS_OF } from './temper-guide';
+import { PRACTICE_WATTS, type Practice } from '../temper/practice';
+import { STEPS_OF } from '../temper/temper-guide';
 
 const SECONDS_PER_MINUTE = 60;
 const MS_PER_SECOND = 1000;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import type { BowlReading } from './cooling-fit';
+import type { BowlReading } from '../temper/bowl-reading';
 import { heatOfBowl, type BowlAsRead } from './heat-of-bowl';
-import { usualWindows } from './temper-windows';
+import { usualWindows } from '../temper/temper-windows';
 
 const windows = usualWindows([{ kind: 'dark', grams: 1 }]);
 /** Ten minutes of readings, every ten seconds, that differ in their last digit. */

@@ -1,11 +1,6 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
-import { celsiusAfter, lostShareIntegral, type CoolingCourse } from './cooling-course';
-
-/** One value of a probe. */
-export interface BowlReading {
-  readonly minute: number;
-  readonly celsius: number;
-}
+import type { BowlReading } from '../temper/bowl-reading';
+import { celsiusAfter, lostShareIntegral, type CoolingCourse } from '../temper/cooling-course';
 
 /** What is known of a bowl before it is read: a plain bowl's loss, or what a warmed one is given. */
 export type Unsure =

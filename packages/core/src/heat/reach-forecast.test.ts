@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { normalDraw } from '../chance/normal-draw';
 import { Random } from '../chance/random';
-import type { BowlReading } from './cooling-fit';
+import type { BowlReading } from '../temper/bowl-reading';
 import { reachForecast } from './reach-forecast';
 
 const readings = (tau: number, count: number, noise: () => number = () => 0): BowlReading[] =>

@@ -1,13 +1,8 @@
-import { celsiusAfter, minutesTo, restingCelsius } from './cooling-course';
-import {
-  fitCooling,
-  movedCourse,
-  varianceBy,
-  type BowlReading,
-  type CoolingFit,
-  type Unsure,
-} from './cooling-fit';
-import { READINGS_LEAST, minutesSd, requireReadings, ROOM_CELSIUS } from './reach-forecast';
+import { celsiusAfter, minutesTo, restingCelsius } from '../temper/cooling-course';
+import type { BowlReading } from '../temper/bowl-reading';
+import { fitCooling, movedCourse, varianceBy, type CoolingFit, type Unsure } from './cooling-fit';
+import { ROOM_CELSIUS } from '../temper/bowl-reading';
+import { READINGS_LEAST, minutesSd, requireReadings } from './reach-forecast';
 import { Z90 } from '../coating/learning';
 import { requireWithin } from '../input/bounds';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { BowlReading } from './cooling-fit';
+import type { BowlReading } from '../temper/bowl-reading';
 import { WINDOW, coolingBowls } from './testing/cooling-bowl';
 import { courseAhead, windowForecast, type WorkedBowl } from './window-forecast';
 

@@ -1,8 +1,8 @@
 import { normalDraw } from '../../chance/normal-draw';
 import { Random } from '../../chance/random';
 import { bowlJoulesPerPiece, type Dip } from '../../coating/crust';
-import { dippingKelvinPerMinute, plainTauMinutes } from '../bowl-heat';
-import type { BowlReading } from '../cooling-fit';
+import { dippingKelvinPerMinute, plainTauMinutes } from '../../temper/bowl-heat';
+import type { BowlReading } from '../../temper/bowl-reading';
 import type { WorkedBowl } from '../window-forecast';
 
 /** A bowl that cools toward the lower end of its window, with what its probe said until it is asked. */

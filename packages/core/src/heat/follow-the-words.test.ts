@@ -14,12 +14,18 @@ import {
   withPracticeSolid,
   PRACTICE_PIECES,
   type Practice,
-} from './practice';
+} from '../temper/practice';
 import { practiceHeat } from './practice-heat';
-import { solidShare } from './simulated-bowl';
-import { stepDoubt } from './step-doubt';
-import { KEPT_SOLID_SHARE, stepOf, STEPS_OF, type MeltSchool, type TemperAdvice } from './temper-guide';
-import { usualWindows } from './temper-windows';
+import { solidShare } from '../temper/simulated-bowl';
+import { stepDoubt } from '../temper/step-doubt';
+import {
+  KEPT_SOLID_SHARE,
+  stepOf,
+  STEPS_OF,
+  type MeltSchool,
+  type TemperAdvice,
+} from '../temper/temper-guide';
+import { usualWindows } from '../temper/temper-windows';
 
 /** Does what the guide says, to the word, and nothing else; sees what a hand sees: what is still solid. */
 class Robot {

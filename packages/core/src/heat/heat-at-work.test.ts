@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import type { PieceForm } from '../coating/piece-coat';
 import { usualWindows } from '../temper/temper-windows';
-import { worksAtBench } from './at-bench';
-import type { BenchDeed, BenchEvent } from './bench-event';
-import type { MeltWork, StageWork } from './bench-works';
+import { worksAtBench } from '../bench/at-bench';
+import type { BenchDeed, BenchEvent } from '../bench/bench-event';
+import type { MeltWork, StageWork } from '../bench/bench-works';
 import { heatAtWork, type BowlAtWork } from './heat-at-work';
 
 const MINUTE = 60_000;

@@ -1,11 +1,8 @@
-import { requireWithin, type Bound } from '../input/bounds';
+import { requireWithin } from '../input/bounds';
 import { Z90 } from '../coating/learning';
-import { minutesTo } from './cooling-course';
-import { fitCooling, movedCourse, varianceBy, type BowlReading, type CoolingFit } from './cooling-fit';
-
-export const READING_CELSIUS: Bound = { min: -40, max: 200 };
-export const READING_MINUTE: Bound = { min: -1e7, max: 1e7 };
-export const ROOM_CELSIUS: Bound = { min: -10, max: 50 };
+import { minutesTo } from '../temper/cooling-course';
+import { READING_CELSIUS, READING_MINUTE, ROOM_CELSIUS, type BowlReading } from '../temper/bowl-reading';
+import { fitCooling, movedCourse, varianceBy, type CoolingFit } from './cooling-fit';
 
 /** Fewer readings say nothing of a course. Source: shop default. */
 export const READINGS_LEAST = 5;

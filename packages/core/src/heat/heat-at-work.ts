@@ -2,12 +2,12 @@ import { dipOfForm } from '../coating/dip-of-form';
 import type { PieceForm } from '../coating/piece-coat';
 import type { BowlForm } from '../melting/bowl-form';
 import { dippingKelvinPerMinute, plainTauMinutes } from '../temper/bowl-heat';
-import { heatOfBowl, type BowlHeat } from '../temper/heat-of-bowl';
+import { heatOfBowl, type BowlHeat } from './heat-of-bowl';
 import { stepDoubt } from '../temper/step-doubt';
 import { STEPS_OF, type MeltSchool } from '../temper/temper-guide';
 import type { TemperWindows } from '../temper/temper-windows';
-import { isDip, type WorkAtBench } from './at-bench';
-import { rejectedPieces, workedMinutes } from './work-state';
+import { isDip, type WorkAtBench } from '../bench/at-bench';
+import { rejectedPieces, workedMinutes } from '../bench/work-state';
 
 const MS_PER_MINUTE = 60_000;
 /** A kitchen without a sensor, in °C. Source: shop default. */
