@@ -89,6 +89,8 @@ test('the grid tells when an order can be collected, why not, and takes the slot
   await go(demo, '/orders');
   await demo.getByRole('button', { name: 'New order' }).click();
   await demo.getByLabel('Say it in one line').fill('12 rye truffle thu 13 for N. Oon');
+  const take = demo.getByRole('button', { name: 'Take the order' });
+  const before = await take.boundingBox();
   await demo.getByRole('button', { name: 'Thu 18, 13:00: not possible' }).click();
   await expect(
     demo.getByText(
@@ -107,7 +109,9 @@ test('the grid tells when an order can be collected, why not, and takes the slot
   const pieces = (await runs.allInnerTexts()).map((text) => parseInt(text, 10));
   expect(pieces.reduce((sum, each) => sum + each)).toBe(12);
   await expect(demo.getByText(/more such orders? fits? this slot\.$/)).toBeVisible();
-  await demo.getByRole('button', { name: 'Take the order' }).click();
+  // what is told meanwhile moves nothing under the finger
+  expect(await take.boundingBox()).toEqual(before);
+  await take.click();
   await expect(demo.getByRole('row', { name: /N\. Oon/ })).toContainText('Sat 20, 11:00');
 });
 
@@ -141,6 +145,7 @@ test('two who want the last place of a slot: one gets it, the other the nearest'
     refused.getByText(/This slot hands over no more, not 1\. Nearest possible: /).first(),
   ).toBeVisible({ timeout: 25_000 });
   await refused.getByRole('button', { name: /^Take Sat 20/ }).click();
+  await expect(refused.getByText(/This slot hands over no more/)).toHaveCount(0);
   await refused.getByRole('button', { name: 'Take the order' }).click();
   await expect(taken).toHaveCount(2);
   await go(demo, '/workshop/points');

@@ -255,17 +255,25 @@ describe('the Orders place', () => {
     await page.settle();
   };
 
-  test('that the slot has no room for takes the nearest, or goes on the waiting list', async () => {
+  test('that the slot has no room for goes on the waiting list', async () => {
+    const page = await open();
+    await refuse(page, 'slot-full');
+    await page.click('Put it on the waiting list');
+    expect(page.http.expectOne('/api/orders').request.body).toMatchObject({ state: 'waiting' });
+  });
+
+  test('that the slot has no room for takes the nearest, and the refusal is told no longer', async () => {
     const page = await open();
     await refuse(page, 'slot-full');
     expect(page.text()).toContain('This slot hands over 1 more, not 2. Nearest possible: Fri 19 Jun, 13:30.');
     expect(page.text()).not.toContain('Take it against the plan');
     await page.click('Take Fri 19 · Midsummer Eve, 13:30');
     expect(page.field('Time').value).toBe('13:30');
-    await page.click('Put it on the waiting list');
+    expect(page.text()).not.toContain('This slot hands over 1 more');
+    await page.click('Take the order');
     expect(page.http.expectOne('/api/orders').request.body).toMatchObject({
       pickup: '2026-06-19T13:30',
-      state: 'waiting',
+      state: 'promised',
     });
   });
 
@@ -356,8 +364,8 @@ describe('the Orders place', () => {
     await page.click('New order');
     await fill(page);
     await page.type('Message on the gift', ' For Ada ');
-    const hold = page.field('Hold its place for a deposit') as HTMLSelectElement;
-    await page.type('Hold its place for a deposit', hold.options[2]!.value);
+    const hold = page.field('Hold for a deposit') as HTMLSelectElement;
+    await page.type('Hold for a deposit', hold.options[2]!.value);
     await page.click('Save without promising');
     const { body } = page.http.expectOne('/api/orders').request;
     expect(body).toMatchObject({ state: 'asked', giftMessage: 'For Ada' });

@@ -39,6 +39,11 @@ describe('the frame', () => {
   test('leads on from step to step until the first order is promised', async () => {
     const page = await render(App, { workshop: { ...workshop, bowls: [], isDemo: false } });
     const next = () => page.page.querySelector('.next')?.textContent?.replace(/\s+/g, ' ') ?? '';
+    const ordered = async (orders: number) => {
+      page.store.dispatch(SeasonActions.read({ figures: { ...figures(), orders } }));
+      await page.settle();
+    };
+    await ordered(0);
     expect(next()).toContain('Setting up: 6 of 9 done. Next: The shop');
     const details = { ...workshop.details, version: 2 };
     page.store.dispatch(
@@ -46,9 +51,14 @@ describe('the frame', () => {
     );
     await page.settle();
     expect(next()).toContain('Next: The first order');
-    page.store.dispatch(SeasonActions.read({ figures: figures() }));
-    await page.settle();
+    await ordered(1);
     expect(next()).toBe('');
+  });
+
+  test('tells nobody to take a first order while it is not read whether there are any', async () => {
+    const details = { ...workshop.details, version: 2 };
+    const page = await render(App, { workshop: { ...workshop, details, isDemo: false } });
+    expect(page.page.querySelector('.next')).toBeNull();
   });
 
   test('tells of a lost connection until it is back', async () => {

@@ -20,6 +20,8 @@ export function firstSteps(
     ...{ name, why, path, count },
     isDone: count > 0,
   });
+  // nobody is told to begin with what may be there and is still being read
+  const orders = workshop.season && !figures ? 1 : (figures?.orders ?? 0);
   const of = (section: string, there: readonly unknown[]) => [`/workshop/${section}`, there.length] as const;
   return [
     step('The shop', 'what it is called, its clock and what it is paid in', [
@@ -33,6 +35,6 @@ export function firstSteps(
     step('A piece', 'what is dipped, how, and how long it keeps', ['/pieces/new', pieces.length]),
     step('A pickup point', 'where orders are collected, and when', of('points', workshop.pickupPoints)),
     step('A season', 'the days on which orders are collected', of('seasons', workshop.seasons)),
-    step('The first order', 'promised for a day and an hour', ['/orders', figures?.orders ?? 0]),
+    step('The first order', 'promised for a day and an hour', ['/orders', orders]),
   ];
 }

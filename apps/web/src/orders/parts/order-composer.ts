@@ -309,6 +309,12 @@ export class OrderComposer {
     form.patchValue({ day: at.slice(0, 10), time: timeText(at.slice(11)) });
   }
 
+  /** Takes the pickup offered instead: what was refused is no longer asked. */
+  protected takeNearest(form: DraftForm, at: string): void {
+    this.take(form, at);
+    this.store.dispatch(OrderActions.saveDismissed());
+  }
+
   /** Fills in what a phrase says anew; what it says nothing of stays as it is. */
   protected fillIn(form: DraftForm, { lines = [], ...said }: Partial<Phrase>): void {
     const workshop = this.workshop();

@@ -40,6 +40,9 @@ type Answer =
   imports: [MatButtonModule, SlotMaking],
   template: `
     @switch (answer().kind) {
+      @case ('none') {
+        <p class="soft">Say what is ordered, and here stands when it could be collected.</p>
+      }
       @case ('asking') {
         <p class="soft" role="status">Checking where it fits …</p>
       }
@@ -50,81 +53,88 @@ type Answer =
         <p class="soft">
           When it could be collected: {{ summary() }}. ● open, ◐ tight, – not possible, × closed
         </p>
-        <div class="scroll">
-          <table role="grid" aria-label="When it could be collected" (keydown)="step($event)">
-            <thead>
+      }
+    }
+    @if (slots().length > 0) {
+      <div class="scroll">
+        <table
+          role="grid"
+          aria-label="When it could be collected"
+          [attr.aria-busy]="isAsking()"
+          (keydown)="step($event)"
+        >
+          <thead>
+            <tr role="row">
+              <th scope="col"><span class="visually-hidden">Day</span></th>
+              @for (column of times(); track column.time) {
+                <th scope="col" class="figure">
+                  <span [class.visually-hidden]="!column.isHeaded">{{ column.text }}</span>
+                </th>
+              }
+            </tr>
+          </thead>
+          <tbody>
+            @for (day of days(); track day.date) {
               <tr role="row">
-                <th scope="col"><span class="visually-hidden">Day</span></th>
-                @for (column of times(); track column.time) {
-                  <th scope="col" class="figure">
-                    <span [class.visually-hidden]="!column.isHeaded">{{ column.text }}</span>
-                  </th>
+                <th scope="row">{{ day.name }}</th>
+                @for (cell of day.cells; track $index) {
+                  <td role="gridcell">
+                    @if (cell) {
+                      <button
+                        type="button"
+                        [class]="cell.slot.kind"
+                        [attr.tabindex]="cell.slot.at === tabStop() ? 0 : -1"
+                        [attr.data-at]="cell.slot.at"
+                        [attr.aria-label]="cell.name"
+                        [attr.aria-pressed]="cell.slot.at === chosenSlot()"
+                        (mouseenter)="look(cell.slot)"
+                        (focus)="look(cell.slot)"
+                        (click)="pick(cell.slot)"
+                      >
+                        {{ cell.mark }}
+                      </button>
+                    }
+                  </td>
                 }
               </tr>
-            </thead>
-            <tbody>
-              @for (day of days(); track day.date) {
-                <tr role="row">
-                  <th scope="row">{{ day.name }}</th>
-                  @for (cell of day.cells; track $index) {
-                    <td role="gridcell">
-                      @if (cell) {
-                        <button
-                          type="button"
-                          [class]="cell.slot.kind"
-                          [attr.tabindex]="cell.slot.at === tabStop() ? 0 : -1"
-                          [attr.data-at]="cell.slot.at"
-                          [attr.aria-label]="cell.name"
-                          [attr.aria-pressed]="cell.slot.at === chosenSlot()"
-                          (mouseenter)="look(cell.slot)"
-                          (focus)="look(cell.slot)"
-                          (click)="pick(cell.slot)"
-                        >
-                          {{ cell.mark }}
-                        </button>
-                      }
-                    </td>
-                  }
-                </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+      @if (closingTrouble(); as text) {
+        <p class="over" role="alert">{{ text }}</p>
+      }
+      @if (why(); as text) {
+        <p class="why" role="status">{{ text }}</p>
+        @if (seen(); as slot) {
+          @if (tries.isOpen(slot)) {
+            @switch (tried()?.kind) {
+              @case ('trying') {
+                <p class="soft" role="status">
+                  Trying a new plan for it, some ten seconds; go on meanwhile …
+                </p>
               }
-            </tbody>
-          </table>
-        </div>
-        @if (closingTrouble(); as text) {
-          <p class="over" role="alert">{{ text }}</p>
-        }
-        @if (why(); as text) {
-          <p class="why" role="status">{{ text }}</p>
-          @if (seen(); as slot) {
-            @if (tries.isOpen(slot)) {
-              @switch (tried()?.kind) {
-                @case ('trying') {
-                  <p class="soft" role="status">
-                    Trying a new plan for it, some ten seconds; go on meanwhile …
-                  </p>
-                }
-                @case ('not-found') {
-                  <p role="status">{{ triedText() }}</p>
-                }
-                @case ('failed') {
-                  <p class="over" role="alert">{{ triedText() }}</p>
-                }
-                @default {
-                  <button matButton="outlined" type="button" class="closing" (click)="tryRoom(slot)">
-                    Try a new plan for it
-                  </button>
-                }
+              @case ('not-found') {
+                <p role="status">{{ triedText() }}</p>
+              }
+              @case ('failed') {
+                <p class="over" role="alert">{{ triedText() }}</p>
+              }
+              @default {
+                <button matButton="outlined" type="button" class="closing" (click)="tryRoom(slot)">
+                  Try a new plan for it
+                </button>
               }
             }
-            @if (slot.kind !== 'no') {
-              @if (ask(); as asked) {
-                <al-slot-making [ask]="asked" [at]="slot.at" />
-              }
-            }
-            <button matButton="outlined" type="button" class="closing" (click)="close(slot)">
-              {{ slot.slotFault === 'closed' ? 'Open this slot again' : 'Take no more orders for this slot' }}
-            </button>
           }
+          @if (slot.kind !== 'no') {
+            @if (ask(); as asked) {
+              <al-slot-making [ask]="asked" [at]="slot.at" />
+            }
+          }
+          <button matButton="outlined" type="button" class="closing" (click)="close(slot)">
+            {{ slot.slotFault === 'closed' ? 'Open this slot again' : 'Take no more orders for this slot' }}
+          </button>
         }
       }
     }
@@ -158,10 +168,14 @@ export class PromiseGrid {
     ),
     { initialValue: { kind: 'none' } as Answer },
   );
-  private readonly slots = computed(() => {
-    const answer = this.answer();
-    return answer.kind === 'told' ? this.tries.withFound(this.ask(), answer.slots) : [];
+  protected readonly isAsking = computed(() => this.answer().kind === 'asking');
+  /** What was told last: while it is asked anew the grid keeps its place, and nobody's finger misses. */
+  private readonly told = linkedSignal<Answer, readonly PromisedSlot[]>({
+    source: this.answer,
+    computation: (answer, before) =>
+      answer.kind === 'told' ? answer.slots : answer.kind === 'asking' ? (before?.value ?? []) : [],
   });
+  protected readonly slots = computed(() => this.tries.withFound(this.ask(), this.told()));
   protected readonly failure = computed(() => {
     const answer = this.answer();
     return answer.kind === 'failed' ? answer.text : '';
@@ -181,7 +195,7 @@ export class PromiseGrid {
   );
   protected readonly why = computed(() => {
     const [slot, saved, workshop] = [this.seen(), this.saved(), this.workshop()];
-    if (!slot || !workshop?.season) return '';
+    if (!slot || !workshop?.season || this.isAsking()) return '';
     // before anything is planned, minutes count from the season’s first day just the same
     const unplanned = { horizonStart: workshop.season.days[0]!.start, plan: { melts: [] } };
     const words = planWords(saved ?? unplanned, workshop, this.pieces());
