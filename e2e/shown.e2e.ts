@@ -170,3 +170,28 @@ test('the counter ticks off, the other window sees it, and it can be undone', as
   await expect(demo.getByRole('listitem').filter({ hasText: 'M-0376' })).toBeHidden();
   await other.close();
 });
+
+for (const isTouch of [false, true])
+  test(`a press does what was under the ${isTouch ? 'finger' : 'mouse'}, though the page moves meanwhile`, async ({
+    browser,
+  }) => {
+    const page = await browser.newPage({ hasTouch: isTouch });
+    await go(page, '/orders');
+    const button = page.getByRole('button', { name: 'New order' });
+    const { x, y, width, height } = (await button.boundingBox())!;
+    const at = { x: x + width / 2, y: y + height / 2 };
+    const hand = await page.context().newCDPSession(page);
+    const touch = (type: 'touchStart' | 'touchEnd') =>
+      hand.send('Input.dispatchTouchEvent', { type, touchPoints: type === 'touchStart' ? [at] : [] });
+    await page.mouse.move(at.x, at.y);
+    await (isTouch ? touch('touchStart') : page.mouse.down());
+    await page
+      .locator('main')
+      .evaluate((main) =>
+        main.prepend(Object.assign(document.createElement('p'), { style: 'height: 300px' })),
+      );
+    await expect.poll(async () => (await button.boundingBox())!.y).toBeGreaterThan(y + 200);
+    await (isTouch ? touch('touchEnd') : page.mouse.up());
+    await expect(page.getByRole('form', { name: 'New order' })).toBeVisible();
+    await page.close();
+  });

@@ -30,6 +30,7 @@ import { seasonFeature } from '../state/season.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { WorkshopActions, workshopFeature } from '../state/workshop.state';
 import { keepFocus } from './kept-focus';
+import { keepPress } from './kept-press';
 import { Notices } from './notices';
 import { Theme } from './theme';
 
@@ -128,6 +129,7 @@ export class App {
     this.store.dispatch(WorkshopActions.opened());
     inject(Notices).watch();
     keepFocus();
+    keepPress();
     const ell = inject(EllStore);
     inject(Keys).bind(
       ...PLACES.map((place) => ({

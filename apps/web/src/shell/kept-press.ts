@@ -1,0 +1,47 @@
+import { DOCUMENT } from '@angular/common';
+import { DestroyRef, inject } from '@angular/core';
+
+const PRESSED = 'button, a[href]';
+/** Who moves farther than this between down and up, in px, has thought better of it. */
+const STAYED_PX = 10;
+
+interface Down {
+  readonly on: HTMLElement;
+  readonly x: number;
+  readonly y: number;
+}
+
+/**
+ * A press does what was under the finger when it went down. Where the page moves before the finger is up again – an answer comes,
+ * a line more is told – the browser presses nothing, or what has come to lie there.
+ */
+export function keepPress(): void {
+  const document = inject(DOCUMENT);
+  let last: Down | null = null;
+  const down = (event: PointerEvent): void => {
+    const on = pressableOf(event.target);
+    last = on && event.button === 0 ? { on, x: event.clientX, y: event.clientY } : null;
+  };
+  const click = (event: MouseEvent): void => {
+    const meant = last;
+    last = null;
+    if (!meant || meant.on === pressableOf(event.target) || !isNear(meant, event)) return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    meant.on.click();
+  };
+  document.addEventListener('pointerdown', down, true);
+  document.addEventListener('click', click, true);
+  inject(DestroyRef).onDestroy(() => {
+    document.removeEventListener('pointerdown', down, true);
+    document.removeEventListener('click', click, true);
+  });
+}
+
+function pressableOf(target: EventTarget | null): HTMLElement | null {
+  return target instanceof Element ? target.closest<HTMLElement>(PRESSED) : null;
+}
+
+function isNear({ x, y }: Down, event: MouseEvent): boolean {
+  return Math.hypot(event.clientX - x, event.clientY - y) < STAYED_PX;
+}
