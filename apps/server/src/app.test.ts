@@ -110,6 +110,7 @@ describe('the application', () => {
         '/api/practices',
         '/api/preparations',
 
+        '/api/preparations/{batch}/came-out',
         '/api/preparations/{batch}/done',
         '/api/printer/labels',
         '/api/printer/labels/{id}/printed',

@@ -61,6 +61,7 @@ export {
   RECIPE_FILE_BYTES,
   RECIPE_LINES_MOST,
   RECIPE_STEPS_MOST,
+  RecipeCameOut,
   RecipeChange,
   RecipeDraft,
   RecipeEffects,
@@ -81,6 +82,7 @@ export {
 } from './larder/lot';
 export {
   BatchParams,
+  CameOutSaid,
   Larder,
   NeedPart,
   NeedView,

@@ -1,10 +1,11 @@
 import { COAT_ROLES } from '@alnage/core/coating';
+import { PORTION_OF_RECIPE_GRAMS, YIELD_GRAMS } from '@alnage/core/recipes';
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
 import { Customer } from '../customers/customer';
 import { AllergyWaived, Overruling, OrderLine, OrderState, PHONE_LENGTH } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
-import { PreparationView } from '../larder/larder';
+import { CameOutSaid, PreparationView } from '../larder/larder';
 import { BenchDeedSchema } from '../bench/bench-event';
 import { PracticeRecord } from '../bench/practice';
 import { Lot, LotMove } from '../larder/lot';
@@ -14,7 +15,7 @@ import { Piece } from '../pieces/piece';
 import { SavedPlan } from '../plan/plan';
 import { Season } from '../season/season';
 import { Allergens } from '../shared/allergens';
-import { Version } from '../shared/bounds';
+import { Version, within } from '../shared/bounds';
 import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 import { Weighed } from '../weighings/weighing';
 import { BowlDraft } from '../workshop/bowl';
@@ -148,6 +149,9 @@ const FiledPreparation = closed({
   recipeId: Id,
   recipeVersion: Version,
   pieces: Type.Integer({ minimum: 1 }),
+  potGrams: Type.Optional(orNull(within(YIELD_GRAMS))),
+  portionGrams: Type.Optional(orNull(within(PORTION_OF_RECIPE_GRAMS))),
+  cameOut: Type.Optional(orNull(CameOutSaid)),
   at: Instant,
   by: orNull(Id),
   missing: PreparationView.properties.done.anyOf[0].properties.missing,

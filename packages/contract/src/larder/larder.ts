@@ -1,5 +1,7 @@
+import { POT_PIECES } from '@alnage/core/larder';
+import { YIELD_GRAMS } from '@alnage/core/recipes';
 import { Type, type Static } from 'typebox';
-import { Version } from '../shared/bounds';
+import { Version, within } from '../shared/bounds';
 import { closed, orNull, Id, Instant } from '../shared/closed';
 import { LarderItemSchema, Lot } from './lot';
 
@@ -72,6 +74,14 @@ export const Larder = closed({
 });
 export type Larder = Static<typeof Larder>;
 
+/** What came out of a pot: weighed, counted, or as it was reckoned. */
+export const CameOutSaid = Type.Union([
+  closed({ kind: Type.Literal('grams'), grams: within(YIELD_GRAMS) }),
+  closed({ kind: Type.Literal('pieces'), pieces: within(POT_PIECES) }),
+  closed({ kind: Type.Literal('reckoned') }),
+]);
+export type CameOutSaid = Static<typeof CameOutSaid>;
+
 /** A centre to be made for a batch, by whom and when, and what was made of it. */
 export const PreparationView = closed({
   batch: Id,
@@ -91,6 +101,9 @@ export const PreparationView = closed({
       at: Instant,
       by: orNull(Id),
       recipeVersion: Version,
+      cameOut: orNull(CameOutSaid),
+      /** Whole portions of what came out; null where nobody measured it. */
+      portions: orNull(Type.Integer()),
       lots: Type.Array(closed({ lot: Id, item: LarderItemSchema, amount: Type.Number() })),
       /** What it took that was not written down as being there. */
       missing: Type.Array(closed({ item: LarderItemSchema, amount: Type.Number() })),

@@ -80,6 +80,15 @@ export type RecipeChange = Static<typeof RecipeChange>;
 export const RecipeView = closed({ id: Id, ...draft, version: Version });
 export type RecipeView = Static<typeof RecipeView>;
 
+/** What its batches taught of a recipe: how many times what it says comes out, and where that lies nine times in ten. */
+export const RecipeCameOut = closed({
+  times: Type.Number(),
+  low90: Type.Number(),
+  high90: Type.Number(),
+  weighings: Type.Integer(),
+});
+export type RecipeCameOut = Static<typeof RecipeCameOut>;
+
 /** A recipe as it was: every version is kept. */
 export const RecipeVersion = closed({
   version: Version,

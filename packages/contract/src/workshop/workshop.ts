@@ -1,6 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
-import { RecipeView } from '../larder/recipe';
+import { RecipeCameOut, RecipeView } from '../larder/recipe';
 import { SupplyView } from '../larder/supply';
 import { Season } from '../season/season';
 import { closed, Day, Id, Instant } from '../shared/closed';
@@ -45,6 +45,8 @@ export const Workshop = closed({
   boxes: Type.Array(Box),
   supplies: Type.Array(SupplyView),
   recipes: Type.Array(RecipeView),
+  /** What came out of recipes that somebody weighed or counted, by the recipe’s id. */
+  cameOut: Type.Record(Id, RecipeCameOut),
   rules: Rules,
 });
 export type Workshop = Omit<Static<typeof Workshop>, 'coatings'> & { coatings: CoatingView[] };

@@ -1,5 +1,5 @@
 import { requireWithin, type Bound } from '../input/bounds';
-import { SEASON_FADE, SEASONS_BACK, Z90 } from '../coating/learning';
+import { SEASON_FADE, SEASONS_BACK, updatedLog, Z90 } from '../coating/learning';
 
 /** How much longer or shorter something takes than it was described: the log of the factor is normal. */
 export interface FactorBelief {
@@ -36,13 +36,10 @@ export function learnFactor(seen: readonly FactorSeen[], first: FactorBelief = F
     requireWithin(`/seen/${index}/minutes`, minutes, MINUTES);
     requireWithin(`/seen/${index}/describedMinutes`, describedMinutes, MINUTES);
     requireWithin(`/seen/${index}/seasonsBack`, seasonsBack, SEASONS_BACK);
-    const precision = SEASON_FADE ** seasonsBack / TIMED_LOG_SD ** 2;
-    const whole = 1 / belief.logVariance + precision;
     const times = Math.min(MOST_TIMES, Math.max(1 / MOST_TIMES, minutes / describedMinutes));
-    const logSeen = Math.log(times);
+    const logVariance = TIMED_LOG_SD ** 2 / SEASON_FADE ** seasonsBack;
     return {
-      logMean: (belief.logMean / belief.logVariance + precision * logSeen) / whole,
-      logVariance: 1 / whole,
+      ...updatedLog(belief, { logMean: Math.log(times), logVariance }),
       seen: belief.seen + 1,
     };
   }, first);

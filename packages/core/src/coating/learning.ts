@@ -49,6 +49,24 @@ export function runLogVariance({ runLogSd, pieceLogSd }: CoatSpread, pieces: num
   return runLogSd ** 2 + pieceLogSd ** 2 / pieces;
 }
 
+/** A normal belief of the log of something. */
+interface LogBelief {
+  readonly logMean: number;
+  readonly logVariance: number;
+}
+
+/**
+ * A normal belief of a log after something was seen of it with a normal error: precisions add up, means by their precisions.
+ * Source: Gelman, Bayesian Data Analysis (normal model with known variance).
+ */
+export function updatedLog({ logMean, logVariance }: LogBelief, seen: LogBelief): LogBelief {
+  const precision = 1 / logVariance + 1 / seen.logVariance;
+  return {
+    logMean: (logMean / logVariance + seen.logMean / seen.logVariance) / precision,
+    logVariance: 1 / precision,
+  };
+}
+
 /** What a weighing counts for each season that it is back; shop default. */
 export const SEASON_FADE = 0.7;
 const DOUBTFUL_SDS = 3;
@@ -90,10 +108,8 @@ export function weighedGramsPerPiece(weighing: Weighing, pointer = ''): number {
 export function learn(belief: CoatBelief, weighing: Weighing, pointer = ''): CoatBelief {
   const logSeen = Math.log(weighedGramsPerPiece(weighing, pointer));
   const seenVariance = runLogVariance(DIPPED_SPREAD, weighing.pieces) / SEASON_FADE ** weighing.seasonsBack;
-  const precision = 1 / belief.logVariance + 1 / seenVariance;
   return {
-    logMean: (belief.logMean / belief.logVariance + logSeen / seenVariance) / precision,
-    logVariance: 1 / precision,
+    ...updatedLog(belief, { logMean: logSeen, logVariance: seenVariance }),
     weighings: belief.weighings + 1,
     doubtful:
       belief.doubtful + (isFarOff(logSeen - belief.logMean, belief.logVariance + seenVariance) ? 1 : 0),

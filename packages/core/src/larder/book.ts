@@ -2,6 +2,7 @@ import { InputError } from '../input/input-error';
 import type { Amount } from '../recipes/amount';
 import {
   RECIPE_FORMAT,
+  type CameOut,
   type Recipe,
   type RecipeIngredient,
   type RecipePortion,
@@ -31,6 +32,8 @@ export interface KeptRecipe {
   readonly steps: readonly RecipeStep[];
   readonly yield: RecipeYield;
   readonly portion: RecipePortion;
+  /** What its batches taught of its yield; absent or null: nothing yet. */
+  readonly cameOut?: CameOut | null;
 }
 
 /** What a workshop cooks with. */
@@ -57,14 +60,17 @@ export function bindRecipe(kept: KeptRecipe, book: LarderBook): Recipe {
 }
 
 function bind(kept: KeptRecipe, book: LarderBook, path: readonly string[]): Recipe {
-  const { name, measures, steps, portion } = kept;
+  const { name, measures, steps, portion, cameOut } = kept;
   const ingredients = kept.ingredients.map((line, index) => {
     const field = `/ingredients/${index}/id`;
     return line.of === 'recipe'
       ? ofRecipe(line, { book, path: [...path, line.id], field })
       : ofStock(line, book, field);
   });
-  return { format: RECIPE_FORMAT, name, measures, ingredients, steps, yield: kept.yield, portion };
+  return {
+    ...{ format: RECIPE_FORMAT, name, measures, ingredients, steps, yield: kept.yield, portion },
+    ...(cameOut && { yieldTimes: cameOut.times }),
+  };
 }
 
 function ofStock(line: KeptIngredient, book: LarderBook, field: string): RecipeIngredient {

@@ -37,7 +37,14 @@ export {
   type SupplyAmount,
 } from './piece-uses';
 export { partedOver, planUses, reserveUses, type PlanReading } from './plan-uses';
-export { preparations, type Preparation } from './preparations';
+export {
+  POT_PIECES,
+  gramsOut,
+  portionsOf,
+  preparations,
+  type Preparation,
+  type SaidOfPot,
+} from './preparations';
 export { type Purchase } from './purchases';
 export { useSpread, type PieceKnown } from './spread';
 export { stockCourse, type LotThere, type StockCourse, type TimedAmount } from './stock-course';

@@ -4,8 +4,18 @@ import { startedPieces } from '../planner/amounts';
 import { berry, randomProblem, seeded } from '../planner/testing/small-problem';
 import { usesOfPiece, type MakeUp } from './piece-uses';
 import { planUses, reserveUses } from './plan-uses';
-import { preparations } from './preparations';
+import { gramsOut, portionsOf, preparations } from './preparations';
 import { BOOK } from './testing/small-book';
+
+test('what came out of a pot is so many whole portions and grams, or as it was reckoned', () => {
+  expect(portionsOf({ kind: 'grams', grams: 740 }, 9)).toBe(82);
+  expect(portionsOf({ kind: 'grams', grams: 90.3 }, 30.1)).toBe(3);
+  expect(portionsOf({ kind: 'pieces', pieces: 0 }, 9)).toBe(0);
+  expect(portionsOf({ kind: 'reckoned' }, 9)).toBeNull();
+  expect(gramsOut({ kind: 'pieces', pieces: 82 }, 9)).toBe(738);
+  expect(gramsOut({ kind: 'grams', grams: 740 }, 9)).toBe(740);
+  expect(gramsOut({ kind: 'reckoned' }, 9)).toBeNull();
+});
 
 describe('what a plan takes', () => {
   const makeUps: Readonly<Record<string, MakeUp>> = {

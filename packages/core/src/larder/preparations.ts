@@ -1,3 +1,4 @@
+import type { Bound } from '../input/bounds';
 import { startedPieces } from '../planner/amounts';
 import type { Batch, Plan, Problem } from '../planner/problem';
 import { recipeFigures } from '../recipes/recipe-figures';
@@ -21,6 +22,30 @@ export interface Preparation {
   readonly yieldGrams: number;
   readonly portionGrams: number;
 }
+
+/** Portions that come out of one pot: none, where all of it is spoilt. */
+export const POT_PIECES: Bound = { min: 0, max: 1e6, isInteger: true };
+
+/** What came out of a pot, as somebody says it: weighed, counted, or as it was reckoned. */
+export type SaidOfPot =
+  | { readonly kind: 'grams'; readonly grams: number }
+  | { readonly kind: 'pieces'; readonly pieces: number }
+  | { readonly kind: 'reckoned' };
+
+/** Whole portions of what came out; null where it is as it was reckoned. By hand: 740 g in portions of 9 g are 82. */
+export function portionsOf(said: SaidOfPot, portionGrams: number): number | null {
+  if (said.kind === 'reckoned') return null;
+  return said.kind === 'pieces' ? said.pieces : Math.floor(said.grams / portionGrams + WHOLE_PORTION);
+}
+
+/** Grams of what came out; null where nobody measured it. */
+export function gramsOut(said: SaidOfPot, portionGrams: number): number | null {
+  if (said.kind === 'reckoned') return null;
+  return said.kind === 'grams' ? said.grams : said.pieces * portionGrams;
+}
+
+/** Floating point must not cost a whole portion. */
+const WHOLE_PORTION = 1e-9;
 
 /**
  * The centres that a plan makes, the first first: each batch of a piece with a recipe makes so many portions as it

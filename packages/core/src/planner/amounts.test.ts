@@ -11,6 +11,7 @@ import {
   setupMinutes,
   stageGrams,
   stageMinutes,
+  goodOfStarted,
   startedPieces,
   usableMinutes,
 } from './amounts';
@@ -54,6 +55,21 @@ describe('amounts of a stage', () => {
     expect(startedPieces(berry, 48)).toBe(48);
     // 48·104/100 = 49.92 → 50
     expect(startedPieces({ ...berry, startPercent: 104 }, 48)).toBe(50);
+  });
+
+  test('what was started comes to the most good pieces that would start no more', () => {
+    const product = { ...berry, startPercent: 104 };
+    expect(goodOfStarted(product, { planned: 48, started: 45 })).toBe(43);
+    expect(goodOfStarted(product, { planned: 48, started: 60 })).toBe(48);
+    expect(goodOfStarted(product, { planned: 48, started: 0 })).toBe(0);
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 0, max: 300 }), (planned, started) => {
+        const good = goodOfStarted(product, { planned, started });
+        expect(good).toBeLessThanOrEqual(planned);
+        expect(startedPieces(product, good)).toBeLessThanOrEqual(started);
+        if (good < planned) expect(startedPieces(product, good + 1)).toBeGreaterThan(started);
+      }),
+    );
   });
 
   test('as many pieces are started as are surely enough, large batches in the proportion of the largest table', () => {

@@ -33,6 +33,19 @@ export function startedPieces({ startPercent, rejects }: Starting, good: number)
 }
 
 /**
+ * Good pieces that so many started ones come to, up to those that are planned: the most that would start no more. By hand: of 50
+ * that are 48 good ones at 104%, 45 started are 43 good ones, since 44 would start 46.
+ */
+export function goodOfStarted(
+  product: Starting,
+  { planned, started }: { planned: number; started: number },
+): number {
+  let good = Math.min(planned, Math.floor(started));
+  while (good > 0 && startedPieces(product, good) > started) good--;
+  return Math.max(0, good);
+}
+
+/**
  * Pieces started for a good one in whatever batches: no plan starts fewer. By hand: 104% is 1.04; what is started surely
  * enough is at least what is good. Small batches start more: looked at up to the largest that is common.
  */

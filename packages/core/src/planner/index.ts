@@ -1,6 +1,7 @@
 export {
   carriedGrams,
   clockStageIndex,
+  goodOfStarted,
   leaveMinute,
   stageGrams,
   startedPieces,

@@ -89,6 +89,7 @@ export {
   STEP_CELSIUS,
   STEP_MINUTES,
   YIELD_GRAMS,
+  type CameOut,
   type Recipe,
   type RecipeIngredient,
   type RecipePortion,
@@ -123,8 +124,11 @@ export {
 export { compositionOfYield, type YieldComposition } from './yield-composition';
 export {
   UNWEIGHED_YIELD,
+  cameOutOf,
   learnYield,
+  likelyYield,
   yieldRange,
+  type BatchMade,
   type BatchWeighed,
   type YieldBelief,
 } from './yield-learning';

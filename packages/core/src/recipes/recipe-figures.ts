@@ -35,7 +35,8 @@ export interface RecipeFigures {
 }
 
 /**
- * Grams of every ingredient, what they come to, what is left of it to portion, and how many portions that is.
+ * Grams of every ingredient, what they come to, what is left of it to portion by what its batches taught, and how many
+ * portions that is.
  * By hand: 300 g chocolate and 100 g cream with 2% loss are 392 g, 43 portions of 9 g and 5 g over; made by count into
  * 6 to 7 they are 6 portions of 60.3 g. 300 g sugar and 150 g water boiled to 112 °C are 375 g.
  * Source: shop default; boiling as boiledDown. @throws InputError for a yield of nothing or more than a thousand
@@ -47,7 +48,7 @@ export function recipeFigures(recipe: Recipe): RecipeFigures {
   );
   const totalGrams = grams.reduce((sum, each) => sum + each, 0);
   const boiledOffGrams = boiledOff(recipe, grams);
-  const yieldGrams = yieldOf(recipe, totalGrams - boiledOffGrams);
+  const yieldGrams = yieldOf(recipe, totalGrams - boiledOffGrams) * (recipe.yieldTimes ?? 1);
   const portionGrams = portionGramsOf(recipe.portion, yieldGrams);
   const pieces = Math.floor(yieldGrams / portionGrams + WHOLE_PIECE);
   return {

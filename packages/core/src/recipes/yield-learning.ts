@@ -1,6 +1,7 @@
-import { SEASON_FADE, SEASONS_BACK, Z90 } from '../coating/learning';
-import { requireWithin } from '../input/bounds';
-import { YIELD_GRAMS } from './recipe';
+import { SEASON_FADE, SEASONS_BACK, updatedLog, Z90 } from '../coating/learning';
+import { requireWithin, type Bound } from '../input/bounds';
+import { YIELD_GRAMS, type CameOut, type Recipe } from './recipe';
+import { recipeFigures } from './recipe-figures';
 
 /** What came out of a batch, against what its recipe says should. */
 export interface BatchWeighed {
@@ -38,14 +39,11 @@ export function learnYield(
   return batches.reduce((belief, { expectedGrams, grams, seasonsBack }, index) => {
     const at = `${pointer}/${index}`;
     const expected = requireWithin(`${at}/expectedG`, expectedGrams, YIELD_GRAMS);
-    const likely = { min: expected / MOST_TIMES, max: expected * MOST_TIMES };
-    const logSeen = Math.log(requireWithin(`${at}/cameOutG`, grams, likely) / expected);
+    const logMean = Math.log(requireWithin(`${at}/cameOutG`, grams, likelyYield(expected)) / expected);
     requireWithin(`${at}/seasonsBack`, seasonsBack, SEASONS_BACK);
-    const precision = SEASON_FADE ** seasonsBack / BATCH_LOG_SD ** 2;
-    const whole = 1 / belief.logVariance + precision;
+    const logVariance = BATCH_LOG_SD ** 2 / SEASON_FADE ** seasonsBack;
     return {
-      logMean: (belief.logMean / belief.logVariance + precision * logSeen) / whole,
-      logVariance: 1 / whole,
+      ...updatedLog(belief, { logMean, logVariance }),
       weighings: belief.weighings + 1,
     };
   }, first);
@@ -62,4 +60,38 @@ export function yieldRange(
     low90: expectedGrams * Math.exp(logMean - reach),
     high90: expectedGrams * Math.exp(logMean + reach),
   };
+}
+
+/** What may come out where so many grams were expected; what lies outside is no batch of the recipe. */
+export function likelyYield(expectedGrams: number): Bound {
+  return { min: expectedGrams / MOST_TIMES, max: expectedGrams * MOST_TIMES };
+}
+
+/** What went into the pot for one batch, and what came out of it. */
+export interface BatchMade {
+  readonly potGrams: number;
+  readonly grams: number;
+  readonly seasonsBack: number;
+}
+
+/**
+ * How many times what a recipe says comes out of it, by its batches: each is held against what the recipe, as it is written now, makes
+ * of what went in, so that one that was weighed before the recipe was corrected counts as well. Those that cannot be of this recipe as
+ * it is now do not count. Null: none was weighed.
+ * By hand: of a recipe that makes 392 g of 400 g, 800 g in the pot came out at 740: 784 were expected, one batch, 0.945 times:
+ * ln(740/784) = −0.0578, of it 625/781.25, so 0.9548 times.
+ * @throws InputError for a recipe that cannot be computed
+ */
+export function cameOutOf(recipe: Recipe, batches: readonly BatchMade[]): CameOut | null {
+  const { totalGrams, yieldGrams } = recipeFigures(recipe);
+  const counting = batches
+    .map(({ potGrams, ...batch }) => ({ ...batch, expectedGrams: (potGrams * yieldGrams) / totalGrams }))
+    .filter(({ grams, expectedGrams }) => {
+      const { min, max } = likelyYield(expectedGrams);
+      return grams >= min && grams <= max;
+    });
+  if (counting.length === 0) return null;
+  const belief = learnYield(counting);
+  const { mean: times, low90, high90 } = yieldRange(1, belief);
+  return { times, low90, high90, weighings: belief.weighings };
 }

@@ -5,7 +5,7 @@ import { readRecipe } from './read-recipe';
 import { recipeFigures } from './recipe-figures';
 import { scaleFactor, scaleRecipe } from './scale-recipe';
 import { compositionOfYield } from './yield-composition';
-import { UNWEIGHED_YIELD, learnYield, yieldRange } from './yield-learning';
+import { UNWEIGHED_YIELD, cameOutOf, learnYield, yieldRange } from './yield-learning';
 
 const CARAMEL = {
   format: 'alnage-recipe/1',
@@ -115,6 +115,39 @@ describe('what a recipe yields', () => {
           expect(after.logVariance).toBeLessThan(before.logVariance);
           before = after;
         }
+      }),
+    );
+  });
+
+  test('goes by what its batches came to of what went in, as the recipe is written now', () => {
+    const ganache = readRecipe({
+      ...CARAMEL,
+      yield: { kind: 'measured', grams: 392 },
+      ingredients: [{ ingredient: 'sugar', amount: 400, unit: 'g' }],
+    });
+    const made = [{ potGrams: 800, grams: 740, seasonsBack: 0 }];
+    const learned = cameOutOf(ganache, made)!;
+    expect(learned).toMatchObject({ times: expect.closeTo(0.9548, 4), weighings: 1 });
+    expect(recipeFigures({ ...ganache, yieldTimes: learned.times }).yieldGrams).toBeCloseTo(374.3, 1);
+    // the recipe is put right, and the same batch agrees with it
+    const corrected = { ...ganache, yield: { kind: 'measured', grams: 370 } as const };
+    expect(cameOutOf(corrected, made)!.times).toBeCloseTo(1, 9);
+  });
+
+  test('is not learned from what is no batch of it, nor from none', () => {
+    expect(cameOutOf(caramel, [])).toBeNull();
+    expect(cameOutOf(caramel, [{ potGrams: 450, grams: 100, seasonsBack: 0 }])).toBeNull();
+  });
+
+  test('once learned makes so much more to go into the pot, for whatever it is scaled to', () => {
+    const times = fc.double({ min: 0.5, max: 1.5, noNaN: true });
+    fc.assert(
+      fc.property(times, fc.integer({ min: 1, max: 500 }), (yieldTimes, pieces) => {
+        const wish = { kind: 'pieces', pieces } as const;
+        const factor = scaleFactor({ ...caramel, yieldTimes }, wish);
+        expect(factor).toBeCloseTo(scaleFactor(caramel, wish) / yieldTimes, 9);
+        const made = recipeFigures(scaleRecipe({ ...caramel, yieldTimes }, factor));
+        expect(made.yieldGrams).toBeCloseTo(pieces * made.portionGrams, 6);
       }),
     );
   });

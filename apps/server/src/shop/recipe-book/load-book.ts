@@ -3,12 +3,13 @@ import type { EntityManager } from 'typeorm';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
+import { learnedYields } from './learned-yields';
 
-/** What the workshop cooks with, in its own order. */
+/** What the workshop cooks with, in its own order, its recipes with what their batches taught. */
 export async function loadBook(manager: EntityManager): Promise<LarderBook> {
   const byPosition = { order: { position: 'ASC' } } as const;
   const coatings = await manager.find(CoatingEntity, byPosition);
-  return {
+  const book = {
     supplies: await manager.find(SupplyEntity, byPosition),
     coatings: coatings.map((coating) => ({
       id: coating.id,
@@ -18,4 +19,10 @@ export async function loadBook(manager: EntityManager): Promise<LarderBook> {
     })),
     recipes: await manager.find(RecipeEntity, byPosition),
   };
+  const learned = await learnedYields(manager, book);
+  const recipes = book.recipes.map((each) => ({
+    ...each,
+    cameOut: learned.get(each.id) ?? null,
+  }));
+  return { ...book, recipes };
 }

@@ -17,6 +17,7 @@ import {
 } from '../../store/workshop/resources.entity';
 import { pointView } from '../pickup/pickup-points';
 import { detailsView } from './details';
+import { loadBook } from '../recipe-book/load-book';
 import { rulesView } from './rules';
 import { SeasonEntity } from '../../store/workshop/season.entity';
 import { findSetUp, holidayOn } from '../seasons/set-up';
@@ -56,8 +57,15 @@ export async function workshopView(manager: EntityManager): Promise<Omit<Worksho
     boxes: (await listed(BoxEntity)).map(withoutPosition),
     supplies: (await listed(SupplyEntity)).map(withoutPosition) as Workshop['supplies'],
     recipes: (await listed(RecipeEntity)).map(withoutPosition),
+    cameOut: await cameOutOfRecipes(manager),
     rules: rulesView(dippery.workshop),
   };
+}
+
+/** What came out of the recipes that somebody weighed or counted. */
+async function cameOutOfRecipes(manager: EntityManager): Promise<Workshop['cameOut']> {
+  const { recipes } = await loadBook(manager);
+  return Object.fromEntries(recipes.flatMap(({ id, cameOut }) => (cameOut ? [[id, cameOut]] : [])));
 }
 
 function withoutPosition<T extends { position: number }>({

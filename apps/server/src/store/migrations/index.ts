@@ -18,6 +18,7 @@ import { Overrulings1798000000000 } from './1798000000000-overrulings';
 import { ZoneWarmth1799000000000 } from './1799000000000-zone-warmth';
 import { SaidWithOrders1800000000000 } from './1800000000000-said-with-orders';
 import { Composition1801000000000 } from './1801000000000-composition';
+import { CameOut1802000000000 } from './1802000000000-came-out';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -43,4 +44,5 @@ export const MIGRATIONS = [
   ZoneWarmth1799000000000,
   SaidWithOrders1800000000000,
   Composition1801000000000,
+  CameOut1802000000000,
 ];

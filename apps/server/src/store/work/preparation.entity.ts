@@ -1,4 +1,4 @@
-import type { LarderItem } from '@alnage/core';
+import type { LarderItem, SaidOfPot } from '@alnage/core';
 import { Column, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
 import { Recorded } from '../recorded';
 
@@ -30,6 +30,18 @@ export class PreparationEntity extends Recorded {
   /** Pieces that it was made for. */
   @Column('integer')
   pieces: number;
+
+  /** What went into the pot; null of what was made before this was kept. */
+  @Column('double precision', { name: 'pot_grams', nullable: true })
+  potGrams: number | null;
+
+  /** What a portion of it was to weigh. */
+  @Column('double precision', { name: 'portion_grams', nullable: true })
+  portionGrams: number | null;
+
+  /** What came out, once somebody said it. */
+  @Column('jsonb', { name: 'came_out', nullable: true })
+  cameOut: SaidOfPot | null;
 
   /** What it took that nobody had written down. */
   @Column('jsonb')

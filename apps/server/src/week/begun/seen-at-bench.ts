@@ -13,6 +13,7 @@ import {
 } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
+import { centresShort } from './centres-short';
 import { countsOf } from './run-counts';
 import { eventsOf } from './run-events';
 import { RunEntity } from '../../store/work/run.entity';
@@ -27,7 +28,7 @@ export interface SeenOfPlan extends SeenAtBench {
 }
 
 /**
- * What was written down of a plan: good pieces of each batch whose dipping is over, what has begun, melts that are lost,
+ * What was written down of a plan: good pieces of each batch whose dipping is over or whose centre came out short, what has begun, melts that are lost,
  * and how the begun works go. Minutes from the horizon's start.
  */
 export async function seenAtBench(
@@ -45,7 +46,11 @@ export async function seenAtBench(
     const work = works.get(run.work);
     if (work) courses.set(run.work, courseOf(work, run, { now, start: horizonStart.getTime() }));
   }
-  const yields = yieldsOf(begun);
+  // what was dipped says more than what was to be dipped
+  const yields = new Map([
+    ...(await centresShort(manager, { plan, problem, horizonStart })),
+    ...yieldsOf(begun),
+  ]);
   const undipped = plan.batches.filter(({ id: batch, stages }) =>
     stages.some(
       ({ stage, melt }) => melt !== null && lost.has(melt) && !courses.has(workKey({ batch, stage })),

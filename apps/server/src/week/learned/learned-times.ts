@@ -1,6 +1,6 @@
 import { factorRange, isLessonDoubted, learnFactor, type FactorSeen } from '@alnage/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { SeasonsBack } from './seasons-back';
+import { SeasonsBack } from '../../shop/seasons/seasons-back';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { RunEntity } from '../../store/work/run.entity';

@@ -3,7 +3,7 @@ import { gramsShown } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { wallClockOf } from '../../platform/time/workshop-time';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
-import { SeasonsBack } from './seasons-back';
+import { SeasonsBack } from '../../shop/seasons/seasons-back';
 import { WeighingEntity } from '../../store/work/weighing.entity';
 
 /** All weighings by when they were made, as they count now. */

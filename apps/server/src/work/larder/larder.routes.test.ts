@@ -1,4 +1,5 @@
 import type {
+  Bench,
   Larder,
   Lot,
   LotDraft,
@@ -251,6 +252,65 @@ describe('a preparation', () => {
     const { body } = await ask<PreparationView>(shop.app, ['POST', url], { despiteShort: false });
     expect(body.done!.missing).toEqual([]);
     expect(body.done!.lots.length).toBeGreaterThan(0);
+  });
+
+  test('is told what came out of it: as reckoned at first, weighed, counted, and learned for the next pot', async () => {
+    const made = (await preparations()).find(({ done, recipe }) => done !== null && recipe === 'honeycomb')!;
+    const tell = (payload: object) =>
+      ask<PreparationView>(shop.app, ['PUT', `/api/preparations/${made.batch}/came-out`], payload);
+    expect(made.done).toMatchObject({ cameOut: null, portions: null });
+    const before = await workshopOf(shop.app);
+    expect(before.cameOut).toEqual({});
+    expect((await tell({ kind: 'reckoned' })).body.done).toMatchObject({ portions: null });
+    expect((await workshopOf(shop.app)).cameOut).toEqual({});
+
+    const grams = Math.round(made.yieldGrams * 0.9);
+    const { body } = await tell({ kind: 'grams', grams });
+    expect(body.done).toMatchObject({
+      cameOut: { kind: 'grams', grams },
+      portions: Math.floor(grams / made.portionGrams),
+    });
+    const { times, weighings } = (await workshopOf(shop.app)).cameOut['honeycomb']!;
+    expect(weighings).toBe(1);
+    // 625 of 781.25 of its logarithm
+    expect(times).toBeCloseTo((grams / made.yieldGrams) ** 0.8, 4);
+    const next = (await preparations()).find(({ batch }) => batch === made.batch)!;
+    expect(next.factor).toBeCloseTo(made.factor / times, 6);
+
+    const wrong = await tell({ kind: 'grams', grams: 12 });
+    expect(wrong.status).toBe(400);
+    expect(wrong.body).toMatchObject({ errors: [{ pointer: '/grams', code: 'out-of-range' }] });
+    expect((await tell({ kind: 'pieces', pieces: 2.5 })).status).toBe(400);
+    expect((await preparations()).find(({ batch }) => batch === made.batch)!.done!.cameOut).toEqual({
+      kind: 'grams',
+      grams,
+    });
+
+    await ask(shop.app, ['DELETE', `/api/preparations/${made.batch}/done`]);
+    expect((await workshopOf(shop.app)).cameOut).toEqual({});
+    expect((await tell({ kind: 'reckoned' })).body).toMatchObject({ code: 'record-not-found' });
+  });
+
+  test('of which fewer pieces came out than it starts lacks them at the bench, and what stays for orders is told', async () => {
+    const made = (await preparations()).find(({ done }) => done !== null)!;
+    const lacking = async (): Promise<number> =>
+      (await shop.app.inject('/api/bench'))
+        .json<Bench>()
+        .shortages.filter(({ batch }) => batch === made.batch)
+        .reduce((sum, { pieces }) => sum + pieces, 0);
+    const tell = (pieces: number) =>
+      ask(shop.app, ['PUT', `/api/preparations/${made.batch}/came-out`], { kind: 'pieces', pieces });
+    expect(await lacking()).toBe(0);
+    await tell(made.startedPieces);
+    expect(await lacking()).toBe(0);
+    await tell(0);
+    const all = await lacking();
+    expect(all).toBeGreaterThan(0);
+    await tell(Math.ceil(made.startedPieces / 2));
+    expect(await lacking()).toBeLessThan(all);
+    expect(await lacking()).toBeGreaterThan(0);
+    await ask(shop.app, ['PUT', `/api/preparations/${made.batch}/came-out`], { kind: 'reckoned' });
+    expect(await lacking()).toBe(0);
   });
 
   test('that there is not is not found', async () => {

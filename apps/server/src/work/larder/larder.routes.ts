@@ -1,5 +1,6 @@
 import {
   BatchParams,
+  CameOutSaid,
   Larder,
   Lot,
   LotChange,
@@ -86,6 +87,11 @@ function addPreparations(app: App): void {
         ...request.body,
         by: await personAt(app.db.manager, request),
       }),
+  );
+  app.put(
+    '/api/preparations/:batch/came-out',
+    { schema: { tags, params: BatchParams, body: CameOutSaid, response: { 200: PreparationView } } },
+    (request) => preparations.tellCameOut(request.params.batch, request.body),
   );
   app.delete(
     '/api/preparations/:batch/done',

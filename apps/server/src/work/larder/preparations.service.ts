@@ -1,5 +1,12 @@
-import type { PreparationView } from '@alnage/contract';
-import { amountsForYield, preparations, type Preparation } from '@alnage/core';
+import type { CameOutSaid, PreparationView } from '@alnage/contract';
+import {
+  amountsForYield,
+  likelyYield,
+  portionsOf,
+  preparations,
+  requireWithin,
+  type Preparation,
+} from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { workedPlan } from '../../week/kitchen/plan-versions';
@@ -70,25 +77,53 @@ export class PreparationsService {
     });
   }
 
+  /**
+   * Writes down what came out of a pot that is made, or that nobody measured it after all. What is less than was started is told at the
+   * bench as what orders lack, and what it says of the recipe is learned.
+   * @throws ProblemError `record-not-found`; `invalid-input` for what cannot have come out of this pot
+   */
+  tellCameOut(batch: string, said: CameOutSaid): Promise<PreparationView> {
+    return this.db.transaction(async (manager) => {
+      await lockLarder(manager);
+      const { asked, done, setUp } = await this.requireDone(manager, batch);
+      if (!asked) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+      if (said.kind === 'grams') requireWithin('/grams', said.grams, likelyYield(asked.yieldGrams));
+      done.cameOut = said;
+      await manager.save(done);
+      for (const topic of ['larder', 'workshop', 'bench'] as const) await announce(manager, topic);
+      return view(asked, setUp, { done, lots: await findLots(manager) });
+    });
+  }
+
   /** Takes back that it is made: what it took is returned to its lots. @throws ProblemError `record-not-found` */
   undo(batch: string, by: string | null): Promise<void> {
     return this.db.transaction(async (manager) => {
       await lockLarder(manager);
-      const setUp = await requireSetUp(manager);
-      const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
-      const done = await manager.findOneBy(PreparationEntity, {
-        horizonStart: setUp.span.start,
-        batch,
-        ...(asked && { pieceId: asked.piece }),
-      });
-      if (!done) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+      const { done } = await this.requireDone(manager, batch);
       const moves = await manager.findBy(LotMoveEntity, { preparationId: done.id });
       await giveBack(manager, moves, {
         ...{ at: this.clock.now(), by, reason: `Batch ${batch} is not made` },
       });
       await manager.delete(PreparationEntity, { id: done.id });
-      await announce(manager, 'larder');
+      const topics = done.cameOut ? (['larder', 'workshop', 'bench'] as const) : (['larder'] as const);
+      for (const topic of topics) await announce(manager, topic);
     });
+  }
+
+  /** @throws ProblemError `record-not-found` */
+  private async requireDone(
+    manager: EntityManager,
+    batch: string,
+  ): Promise<{ asked: Preparation | undefined; done: PreparationEntity; setUp: SetUp }> {
+    const setUp = await requireSetUp(manager);
+    const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
+    const done = await manager.findOneBy(PreparationEntity, {
+      horizonStart: setUp.span.start,
+      batch,
+      ...(asked && { pieceId: asked.piece }),
+    });
+    if (!done) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+    return { asked, done, setUp };
   }
 
   private async keep(
@@ -110,6 +145,7 @@ export class PreparationsService {
       manager.create(PreparationEntity, {
         ...{ horizonStart, batch: asked.batch, pieceId: asked.piece, pieces: asked.startedPieces },
         ...{ recipeId: recipe.id, recipeVersion: recipe.version, at: this.clock.now(), by, missing },
+        ...{ potGrams: asked.potGrams, portionGrams: asked.portionGrams, cameOut: null },
       }),
     );
   }
@@ -141,9 +177,10 @@ function view(
 }
 
 function doneView(done: PreparationEntity, lots: readonly LotRow[]): NonNullable<PreparationView['done']> {
-  const { id, at, by, recipeVersion, missing } = done;
+  const { id, at, by, recipeVersion, missing, cameOut, portionGrams } = done;
   return {
-    ...{ at: at.toISOString(), by, recipeVersion, missing },
+    ...{ at: at.toISOString(), by, recipeVersion, missing, cameOut },
+    portions: cameOut && portionGrams !== null ? portionsOf(cameOut, portionGrams) : null,
     lots: lots.flatMap((lot) =>
       lot.moves
         .filter(({ preparationId }) => preparationId === id)
