@@ -100,6 +100,22 @@ test('by keyboard: a recipe in cups, scaled to a pot, prepared until a lot is us
   expect(await here(demo, 'honey')).toBeLessThan(honey);
   await expect(demo.getByText(/by version 1, out of 2 lots/).first()).toBeVisible();
 
+  // what came out of the pot is told, and the next one is made by it
+  const out = demo.getByRole('form', { name: /^What came out/ }).first();
+  const reckoned = Number(/reckoned it is ([\d.]+) kg/.exec(await out.innerText())![1]) * 1000;
+  await typeInto(demo, out.getByLabel('It weighs'), '5');
+  await demo.keyboard.press('Enter');
+  await expect(out.getByText(/^5 will not do: /)).toBeVisible();
+  const pot = demo.getByText(/ in the pot, /).first();
+  const before = await pot.innerText();
+  await typeInto(demo, out.getByLabel('It weighs'), String(Math.round(reckoned * 0.9)));
+  await demo.keyboard.press('Enter');
+  await expect(
+    demo.getByText(/came out, \d+ whole portions: \d+ fewer than the \d+ that are started/),
+  ).toBeVisible();
+  await expect(pot).not.toHaveText(before);
+  await expectAccessible(demo);
+
   // one after the other, until the jar is empty
   const wasThere = demo.getByRole('button', { name: 'Yes, we had it' });
   for (let left = toMake - 2; left >= 0 && !(await wasThere.isVisible()); left--) {

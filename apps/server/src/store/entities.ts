@@ -14,6 +14,7 @@ import { PlanEntity } from './work/plan.entity';
 import { LotEntity, LotMoveEntity } from './work/lot.entity';
 import { PreparationEntity } from './work/preparation.entity';
 import { RecipeEntity, RecipeVersionEntity } from './workshop/recipe.entity';
+import { RecipeBatchEntity } from './workshop/recipe-batch.entity';
 import { SupplyEntity } from './workshop/supply.entity';
 import { PracticeEntity } from './work/practice.entity';
 import { CustomerEntity } from './work/customer.entity';
@@ -51,6 +52,7 @@ export const ENTITIES = [
   SupplyEntity,
   RecipeEntity,
   RecipeVersionEntity,
+  RecipeBatchEntity,
   LotEntity,
   LotMoveEntity,
   PreparationEntity,

@@ -6,6 +6,7 @@ import { larder, preparation, recipes } from '../testing/small-larder';
 import { render } from '../testing/render';
 import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
+import { cameOutText } from './came-out-words';
 import { leftText } from './parts/prep-timers';
 import { PreparationPage } from './preparation-page';
 import { prepGroups } from './preparation-rows';
@@ -47,12 +48,62 @@ describe('the preparation', () => {
   test('that is made tells by whom, by which version, out of how many lots; and can be taken back', async () => {
     const done: PreparationView['done'] = {
       ...{ at: '2026-06-19T05:40:00.000Z', by: 'runa', recipeVersion: 2, missing: [] },
+      ...{ cameOut: null, portions: null },
       lots: [{ lot: 'l1', item: { kind: 'coating', id: 'dark-64' }, amount: 600 }],
     };
     const { click, http, text } = await open({ ...preparation, done });
     expect(text()).toContain('made Fri 19, 08:40 by Runa, by version 2, out of 1 lot');
     await click('Not made, batch b1');
     http.expectOne({ url: '/api/preparations/b1/done', method: 'DELETE' });
+  });
+
+  test('that is made asks what came out: weighed or counted, one of the two, or as reckoned', async () => {
+    const done = {
+      ...{ at: '2026-06-19T05:40:00.000Z', by: null, recipeVersion: 1, missing: [], lots: [] },
+      ...{ cameOut: null, portions: null },
+    };
+    const page = await open({ ...preparation, done });
+    const ask = () =>
+      page.http.expectOne({ url: '/api/preparations/b1/came-out', method: 'PUT' }).request.body;
+    expect(page.text()).toContain('What came out? As reckoned it is 784 g, 43 portions.');
+    await page.click('Save');
+    expect(page.text()).toContain('Say what it weighs or how many pieces it is, or that it is as reckoned.');
+    await page.type('It weighs', '74');
+    await page.click('Save');
+    page.http.expectNone('/api/preparations/b1/came-out');
+    expect(page.text()).toContain('74 will not do: 261.3 to 2352 g.');
+    await page.type('or it is', '40');
+    expect(page.field('It weighs').value).toBe('');
+    await page.click('Save');
+    expect(ask()).toEqual({ kind: 'pieces', pieces: 40 });
+  });
+
+  test('tells what came out, what that lacks, and lets it be changed', async () => {
+    const made = (cameOut: NonNullable<PreparationView['done']>['cameOut'], portions: number | null) => ({
+      ...preparation,
+      done: {
+        at: '2026-06-19T05:40:00.000Z',
+        by: null,
+        recipeVersion: 1,
+        missing: [],
+        lots: [],
+        cameOut,
+        portions,
+      },
+    });
+    const { text, click } = await open(made({ kind: 'grams', grams: 360 }, 40));
+    expect(text()).toContain('360 g came out, 40 whole portions: 3 fewer than the 43 that are started.');
+    expect(text()).toContain('Which orders lack some stands at the bench');
+    await click('Change what came out, batch b1');
+    expect(text()).toContain('What came out?');
+    expect(cameOutText(made({ kind: 'pieces', pieces: 44 }, 44))).toBe(
+      '44 pieces came out: 1 more than the 43 that are started.',
+    );
+    expect(cameOutText(made({ kind: 'pieces', pieces: 43 }, 43))).toBe(
+      '43 pieces came out, as many as are started.',
+    );
+    expect(cameOutText(made({ kind: 'reckoned' }, null))).toBe('Came out as reckoned.');
+    expect(cameOutText(preparation)).toBe('');
   });
 
   test('asks to clean first after what must not come in', () => {
@@ -84,6 +135,8 @@ describe('the preparation', () => {
       at: first.end,
       by: null,
       recipeVersion: 1,
+      cameOut: null,
+      portions: null,
       lots: [],
       missing: [],
     };

@@ -13,6 +13,7 @@ import { benchFeature } from '../state/bench.state';
 import { LarderActions, larderFeature, type LarderDeed } from '../state/larder.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
+import { CameOut } from './parts/came-out';
 import { PrepTimers } from './parts/prep-timers';
 import { prepGroups, type PrepRow, type PrepStep } from './preparation-rows';
 
@@ -20,7 +21,7 @@ const MS_PER_MINUTE = 60_000;
 
 /** Preparation: the centres that are to be made, by day and person, what goes into each pot, and what was made. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, PrepTimers],
+  imports: [CameOut, MatButtonModule, RouterLink, Margin, PrepTimers],
   templateUrl: './preparation-page.html',
   styleUrl: './preparation-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -69,7 +70,8 @@ export class PreparationPage {
   );
   protected readonly trouble = computed(() => {
     const trouble = this.said();
-    return trouble && troubleText(trouble);
+    // what is wrong with what came out is told there
+    return trouble && this.failed()?.kind !== 'came-out' ? troubleText(trouble) : null;
   });
   /** What stock lacks for the batch that could not be written down. */
   protected readonly lacking = computed(() => {

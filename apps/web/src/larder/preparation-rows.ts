@@ -27,6 +27,7 @@ export interface PrepRow {
   /** What the piece declares in all: it is in the coat, if not in the centre. */
   readonly mayBeThere: readonly string[];
   readonly cleanFirst: readonly string[];
+  readonly preparation: PreparationView;
   readonly done: PreparationView['done'];
   readonly doneText: string;
 }
@@ -122,6 +123,7 @@ function prepRow(
     allergens: recipeFigures(bound).allergens,
     mayBeThere: declaredBy(one.piece, input),
     cleanFirst: [],
+    preparation: one,
     done: one.done,
     doneText: one.done ? doneText(one.done, workshop, wall) : '',
   };

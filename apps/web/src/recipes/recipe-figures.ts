@@ -1,6 +1,6 @@
-import type { RecipeView } from '@alnage/contract';
+import type { RecipeCameOut, RecipeView } from '@alnage/contract';
 import { InputError } from '@alnage/core/input';
-import { bindRecipe, type LarderBook } from '@alnage/core/larder';
+import { bindRecipe, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
 import {
   recipeFigures,
   scaleFactor,
@@ -11,7 +11,7 @@ import {
   type RecipePortion,
   type ScaleWish,
 } from '@alnage/core/recipes';
-import { count, counted, listed, volume } from '../shared/formats/formats';
+import { count, counted, listed, percent, volume } from '../shared/formats/formats';
 import type { FigureRow } from '../shared/figures/figure-table';
 import { measuredText, soldText, UNIT_WORDS, weighedText } from '../shared/larder/larder-words';
 
@@ -73,6 +73,7 @@ function sharedRows(recipe: Recipe, figures: RecipeFigures): FigureRow[] {
   return [
     { label: 'goes in', value: weighedText(totalGrams) },
     ...(boiledOffGrams > 0 ? [{ label: 'boils off', value: `−${weighedText(boiledOffGrams)}` }] : []),
+    ...(recipe.yieldTimes ? [{ label: 'of it comes out', value: percent(recipe.yieldTimes) }] : []),
     { label: 'to portion', value: weighedText(yieldGrams) },
     {
       // the figure stays with its unit
@@ -173,6 +174,12 @@ export function comesToText(recipe: Recipe, figures: RecipeFigures): string {
   return `${weighedText(totalGrams)} go in,${boiled} ${weighedText(yieldGrams)} are shared out: ${portions}.${unknownText(recipe)}`;
 }
 
+/** What its batches taught of a recipe's yield, as one sentence. */
+export function learnedText({ times, low90, high90, weighings }: RecipeCameOut): string {
+  const between = `between ${percent(low90)} and ${percent(high90)} nine times in ten`;
+  return `By ${counted(weighings, 'batch')} ${percent(times)} of what it says comes out, ${between}. Pots, the larder and costs go by it.`;
+}
+
 /** What is boiled and nobody knows the make-up of, as one sentence. */
 function unknownText({ yield: comes, ingredients }: Recipe): string {
   const unknown = ingredients.filter(({ composition }) => composition === null).map(({ name }) => name);
@@ -181,7 +188,7 @@ function unknownText({ yield: comes, ingredients }: Recipe): string {
 }
 
 /** A kept recipe that stands by itself, or why it does not. */
-export function boundRecipe(kept: RecipeView, book: LarderBook): Recipe | string {
+export function boundRecipe(kept: KeptRecipe, book: LarderBook): Recipe | string {
   try {
     const bound = bindRecipe(kept, book);
     recipeFigures(bound);

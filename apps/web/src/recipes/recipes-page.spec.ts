@@ -6,7 +6,7 @@ import { render } from '../testing/render';
 import { recipes } from '../testing/small-larder';
 import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
-import { boundRecipe, lineTexts, scaledRecipe } from './recipe-figures';
+import { boundRecipe, learnedText, lineTexts, scaledRecipe } from './recipe-figures';
 import { recipeDraftOf, recipeForm } from './recipe-form';
 import { RecipesPage } from './recipes-page';
 import { SumsPage } from './sums-page';
@@ -29,6 +29,24 @@ describe('a recipe in figures', () => {
       'in 2 pots of 1.97 kg',
     ]);
     expect(told.lines[1]).toMatchObject({ name: 'Cream', grams: '987 g', perPot: '494 g' });
+  });
+
+  test('goes by what its batches taught, and tells it', () => {
+    const learned = { times: 0.95, low90: 0.91, high90: 0.99, weighings: 2 };
+    const taught = boundRecipe({ ...ganache, cameOut: learned }, book);
+    if (typeof taught === 'string') throw new Error(taught);
+    const told = scaledRecipe(taught, () => ({ kind: 'pieces', pieces: 430 }), null);
+    if (told.kind !== 'scaled') throw new Error(told.text);
+    // 3,949 g / 0.95
+    expect(told.rows.map(({ label, value }) => `${label} ${value}`)).toEqual([
+      'goes in 4.16 kg',
+      'of it comes out 95%',
+      'to portion 3.87 kg',
+      'portions of 9\u00a0g 430',
+    ]);
+    expect(learnedText(learned)).toBe(
+      'By 2 batches 95% of what it says comes out, between 91% and 99% nine times in ten. Pots, the larder and costs go by it.',
+    );
   });
 
   test('that cannot be scaled says why, with the value', () => {

@@ -16,7 +16,7 @@ import { Chooser } from '../shared/chooser';
 import { listed } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { Keys } from '../shared/keys';
-import { portionText } from './recipe-figures';
+import { learnedText, portionText } from './recipe-figures';
 import { stepText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
 import { fieldTexts, otherFieldTexts, troubleText } from '../shared/problem-text';
@@ -57,7 +57,14 @@ export class RecipesPage {
   protected readonly isChanging = linkedSignal({ source: this.id, computation: (id) => id === 'new' });
   protected readonly bound = computed(() => {
     const chosen = this.chosen();
-    return chosen ? boundRecipe(chosen, this.declared().book) : null;
+    const { book } = this.declared();
+    const kept = book.recipes.find(({ id }) => id === chosen?.id);
+    return kept ? boundRecipe(kept, book) : null;
+  });
+  /** What its batches taught of its yield. */
+  protected readonly learned = computed(() => {
+    const cameOut = this.workshop()?.cameOut[this.chosen()?.id ?? ''];
+    return cameOut ? learnedText(cameOut) : '';
   });
   protected readonly recipe = computed(() => {
     const bound = this.bound();

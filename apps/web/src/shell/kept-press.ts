@@ -19,13 +19,13 @@ export function keepPress(): void {
   const document = inject(DOCUMENT);
   let last: Down | null = null;
   const down = (event: PointerEvent): void => {
-    const on = pressableOf(event.target);
+    const on = pressedOf(event.target);
     last = on && event.button === 0 ? { on, x: event.clientX, y: event.clientY } : null;
   };
   const click = (event: MouseEvent): void => {
     const meant = last;
     last = null;
-    if (!meant || meant.on === pressableOf(event.target) || !isNear(meant, event)) return;
+    if (!meant || meant.on === pressedOf(event.target) || !isNear(meant, event)) return;
     event.preventDefault();
     event.stopImmediatePropagation();
     meant.on.click();
@@ -38,7 +38,7 @@ export function keepPress(): void {
   });
 }
 
-function pressableOf(target: EventTarget | null): HTMLElement | null {
+function pressedOf(target: EventTarget | null): HTMLElement | null {
   return target instanceof Element ? target.closest<HTMLElement>(PRESSED) : null;
 }
 

@@ -1,6 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
+  CameOutSaid,
   AmendAsk,
   Bench,
   BenchEventsAsk,
@@ -142,6 +143,10 @@ export class Api {
 
   finishPreparation(batch: string, despiteShort: boolean): Observable<PreparationView> {
     return this.http.post<PreparationView>(`/api/preparations/${batch}/done`, { despiteShort });
+  }
+
+  tellCameOut(batch: string, said: CameOutSaid): Observable<PreparationView> {
+    return this.http.put<PreparationView>(`/api/preparations/${batch}/came-out`, said);
   }
 
   undoPreparation(batch: string): Observable<null> {

@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { Larder, LotChange, LotDraft, PreparationView } from '@alnage/contract';
+import type { CameOutSaid, Larder, LotChange, LotDraft, PreparationView } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
@@ -16,6 +16,7 @@ export type LarderDeed =
   | { readonly kind: 'open'; readonly lot: string; readonly isOpen: boolean }
   | { readonly kind: 'remove'; readonly lot: string }
   | { readonly kind: 'finish'; readonly batch: string; readonly despiteShort: boolean }
+  | { readonly kind: 'came-out'; readonly batch: string; readonly said: CameOutSaid }
   | { readonly kind: 'undo'; readonly batch: string };
 
 export const LarderActions = createActionGroup({
@@ -126,6 +127,8 @@ function answerOf(deed: LarderDeed, api: Api): Observable<{ id?: string } | null
       return api.removeLot(deed.lot);
     case 'finish':
       return api.finishPreparation(deed.batch, deed.despiteShort).pipe(map(({ batch }) => ({ id: batch })));
+    case 'came-out':
+      return api.tellCameOut(deed.batch, deed.said).pipe(map(({ batch }) => ({ id: batch })));
     case 'undo':
       return api.undoPreparation(deed.batch);
   }

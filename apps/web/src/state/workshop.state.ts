@@ -58,7 +58,10 @@ export const workshopFeature = createFeature({
       book: {
         supplies: workshop?.supplies ?? [],
         coatings: workshop?.coatings ?? [],
-        recipes: workshop?.recipes ?? [],
+        recipes: (workshop?.recipes ?? []).map((each) => ({
+          ...each,
+          cameOut: workshop?.cameOut[each.id] ?? null,
+        })),
       },
     }));
     return {

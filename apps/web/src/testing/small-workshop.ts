@@ -18,6 +18,7 @@ const OPEN: Omit<PickupPoint, 'id' | 'name' | 'journeyMinutes'> = {
 };
 
 export const workshop: Workshop = {
+  cameOut: {},
   name: 'Skerry Dipworks',
   timeZone: 'Europe/Helsinki',
   currency: 'EUR',

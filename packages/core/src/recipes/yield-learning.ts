@@ -62,9 +62,13 @@ export function yieldRange(
   };
 }
 
-/** What may come out where so many grams were expected; what lies outside is no batch of the recipe. */
+/** What may come out where so many grams were expected, to a tenth of a gram; what lies outside is no batch of the recipe. */
 export function likelyYield(expectedGrams: number): Bound {
-  return { min: expectedGrams / MOST_TIMES, max: expectedGrams * MOST_TIMES };
+  return { min: tenths(expectedGrams / MOST_TIMES), max: tenths(expectedGrams * MOST_TIMES) };
+}
+
+function tenths(grams: number): number {
+  return Math.round(grams * 10) / 10;
 }
 
 /** What went into the pot for one batch, and what came out of it. */

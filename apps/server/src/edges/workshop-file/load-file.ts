@@ -32,6 +32,7 @@ import {
 } from '../../store/workshop/resources.entity';
 import { SeasonEntity } from '../../store/workshop/season.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+import { keepBatches } from '../../week/learned/keep-batches';
 import { fileProblems, recordProblems } from './judge-file';
 
 const ROWS_AT_ONCE = 500;
@@ -182,6 +183,7 @@ async function keepLarder(
   );
   await insertAll(manager, RecipeVersionEntity, versions);
   await insertAll(manager, PreparationEntity, preparations);
+  await keepBatches(manager, await manager.find(PreparationEntity));
   await insertAll(
     manager,
     LotEntity,

@@ -18,6 +18,7 @@ import { loadBook } from '../../shop/recipe-book/load-book';
 import { lockLarder } from '../../week/stock/lock-larder';
 import { drawnLots, giveBack, takeOut, type Drawn } from '../../week/stock/drawn-lots';
 import { findLots, type LotRow } from '../../week/stock/lot-view';
+import { keepBatches } from '../../week/learned/keep-batches';
 import { LotMoveEntity } from '../../store/work/lot.entity';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
@@ -90,6 +91,7 @@ export class PreparationsService {
       if (said.kind === 'grams') requireWithin('/grams', said.grams, likelyYield(asked.yieldGrams));
       done.cameOut = said;
       await manager.save(done);
+      await keepBatches(manager, [done]);
       for (const topic of ['larder', 'workshop', 'bench'] as const) await announce(manager, topic);
       return view(asked, setUp, { done, lots: await findLots(manager) });
     });

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { RecipeView } from '@alnage/contract';
 import { centreGramsOf } from '@alnage/core/coating';
 import { InputError } from '@alnage/core/input';
-import { bindRecipe, type LarderBook } from '@alnage/core/larder';
+import { bindRecipe, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
 import { makingOf, recipeFigures } from '@alnage/core/recipes';
 import { Store } from '@ngrx/store';
 import { duration, pieceMass } from '../../shared/formats/formats';
@@ -74,7 +73,8 @@ export class MakingNote {
   protected readonly portion = computed(() => {
     const recipe = this.recipe();
     if (!recipe || !this.controls()) return '';
-    const grams = portionGramsIn(recipe, this.declared().book);
+    const { book } = this.declared();
+    const grams = portionGramsIn(book.recipes.find(({ id }) => id === recipe.id) ?? recipe, book);
     const centre = centreGramsOf(pieceDraftOf(this.form()).form);
     if (grams === null || Math.abs(grams / centre - 1) <= SAME_SHARE) return '';
     return `The recipe portions ${pieceMass(grams)}, the centre of this piece weighs ${pieceMass(centre)}.`;
@@ -110,7 +110,7 @@ export class MakingNote {
 const DAY_MINUTES = 1440;
 
 /** What a recipe portions; null for one that cannot be computed, which its own place tells. */
-function portionGramsIn(recipe: RecipeView, book: LarderBook): number | null {
+function portionGramsIn(recipe: KeptRecipe, book: LarderBook): number | null {
   try {
     return recipeFigures(bindRecipe(recipe, book)).portionGrams;
   } catch (error) {

@@ -103,7 +103,8 @@ export class RecipeEditor {
   });
   private readonly drafted = computed(() => {
     const draft = this.record.draft();
-    return draft && { ...draft, id: this.id() ?? '' };
+    const id = this.id() ?? '';
+    return draft && { ...draft, id, cameOut: this.workshop()?.cameOut[id] ?? null };
   });
   /** Grams of each line, or why they are not known. */
   protected readonly lines = computed(() => {
