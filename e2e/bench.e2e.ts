@@ -81,6 +81,9 @@ test('a melt is brought into temper by the guide, on the readings of the simulat
   await expect(demo.getByRole('heading', { level: 1 })).toHaveText(/^Prepare 3\.\d\d kg milk 38/);
   await expectAccessible(demo);
   await demo.keyboard.press(' ');
+  // bowl A stands in a melter
+  await expect(demo.getByRole('region', { name: 'How it is melted' })).toContainText('Set it to');
+  await expectAccessible(demo);
   await endStep(demo, /It is melted/, (value) => value > 43);
   await expect(demo.getByRole('status').filter({ hasText: /of solid/ })).toBeVisible();
   await endStep(demo, /put in/, (value) => value > 0);

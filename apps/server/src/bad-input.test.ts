@@ -129,6 +129,7 @@ const BODIES: readonly (readonly [path: string, make: () => Promise<unknown>, ta
         measuredTailGrams: null,
         isTilted: false,
         usableMinutes: 60,
+        heat: 'steam',
       }),
     'bowl',
   ],

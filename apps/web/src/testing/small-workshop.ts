@@ -91,6 +91,7 @@ export const workshop: Workshop = {
       measuredTailGrams: 500,
       isTilted: false,
       usableMinutes: null,
+      heat: 'steam',
       tailGrams: 500,
       version: 1,
     },

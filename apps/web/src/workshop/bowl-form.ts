@@ -1,6 +1,7 @@
 import { FormControl, FormGroup } from '@angular/forms';
 import type { BowlDraft } from '@alnage/contract';
 import { BOWL_MM, CAPACITY_GRAMS, TAIL_GRAMS } from '@alnage/core/melting';
+import type { MeltHeat } from '@alnage/core/temper';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl } from '../shared/forms/text-field';
 import { USABLE_MINUTES } from './coating-form';
@@ -23,6 +24,7 @@ const FIRST: BowlDraft = {
   measuredTailGrams: null,
   isTilted: false,
   usableMinutes: null,
+  heat: 'steam',
 };
 
 const whole = (bound: { min: number; max: number }) => ({ ...bound, isInteger: true });
@@ -35,6 +37,7 @@ export function bowlForm({
   measuredTailGrams,
   isTilted,
   usableMinutes,
+  heat,
 }: BowlDraft = FIRST) {
   return new FormGroup({
     name: nameControl(name),
@@ -46,6 +49,7 @@ export function bowlForm({
     measuredTailGrams: new NumberControl(measuredTailGrams, TAIL_GRAMS, { isOptional: true }),
     isTilted: new FormControl(isTilted, { nonNullable: true }),
     usableMinutes: new NumberControl(usableMinutes, whole(USABLE_MINUTES), { isOptional: true }),
+    heat: new FormControl<MeltHeat>(heat, { nonNullable: true }),
   });
 }
 
@@ -59,6 +63,7 @@ export function bowlDraftOf({ controls: c }: BowlForm): BowlDraft {
     measuredTailGrams: tail === null ? null : Math.round(tail),
     isTilted: c.isTilted.value,
     usableMinutes: c.usableMinutes.value,
+    heat: c.heat.value,
   };
 }
 

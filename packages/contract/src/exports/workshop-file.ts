@@ -224,7 +224,14 @@ export const WorkshopFile = closed(
     moulds: Type.Array(Mould),
     zones: Type.Array(ZoneView),
     coatings: Type.Array(FiledCoating),
-    bowls: Type.Array(closed({ id: Id, ...BowlDraft.properties, version: Version })),
+    bowls: Type.Array(
+      closed({
+        id: Id,
+        ...BowlDraft.properties,
+        heat: Type.Optional(BowlDraft.properties.heat),
+        version: Version,
+      }),
+    ),
     people: Type.Array(Person),
     pickupPoints: Type.Array(PickupPoint),
     pieces: Type.Array(FiledPiece),

@@ -1,4 +1,5 @@
 import { BOWL_MM, CAPACITY_GRAMS, TAIL_GRAMS } from '@alnage/core/melting';
+import { MELT_HEATS } from '@alnage/core/temper';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';
@@ -23,6 +24,8 @@ const draft = {
   isTilted: Type.Boolean(),
   /** How long a plain bowl keeps a coating workable; null for a warmed one. */
   usableMinutes: Type.Union([Type.Integer({ minimum: 1, maximum: 1440 }), Type.Null()]),
+  /** What warms it. */
+  heat: Type.Enum([...MELT_HEATS]),
 };
 
 export const BowlDraft = closed(draft);

@@ -12,6 +12,7 @@ export {
   plainTauMinutes,
   rewarmSeconds,
 } from './bowl-heat';
+export { MELT_HEATS, meltCourse, type MeltCourse, type MeltHeat, type MeltingOf } from './melt-heat';
 export { celsiusAfter, minutesTo, restingCelsius, type CoolingCourse } from './cooling-course';
 export { READING_CELSIUS, ROOM_CELSIUS, type BowlReading } from './bowl-reading';
 export {
@@ -66,6 +67,7 @@ export {
   LOST_KELVIN,
   STEPS_OF,
   TEMPER_STEPS,
+  meltedTo,
   schoolAgain,
   stepOf,
   temperAdvice,

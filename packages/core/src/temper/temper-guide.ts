@@ -134,14 +134,18 @@ const ADVICE: Readonly<Record<TemperStep, (situation: TemperSituation) => Temper
   work: workAdvice,
 };
 
+/** How warm it is melted: without temper only as far as it is worked. */
+export function meltedTo(school: MeltSchool, windows: TemperWindows): Celsius {
+  return school === 'melt' ? windows.work : windows.melt;
+}
+
 function meltAdvice(situation: TemperSituation): TemperAdvice {
   const { school, windows, celsius } = situation;
   if (school === 'by-eye')
     return (
       tooWarmToKeep(situation) ?? { kind: 'melt-gently', to: windows.work, solidShare: KEPT_SOLID_SHARE }
     );
-  // without temper it is melted only as far as it is worked
-  const to = school === 'melt' ? windows.work : windows.melt;
+  const to = meltedTo(school, windows);
   if (celsius === null) return { kind: 'melt-on', to, underKelvin: null };
   if (celsius > windows.melt.high + BURNING_KELVIN)
     return { kind: 'overheated', overKelvin: celsius - windows.melt.high };

@@ -125,6 +125,7 @@ export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
     measuredTailGrams: 550,
     isTilted: true,
     usableMinutes: null,
+    heat: 'melter',
   },
   {
     id: 'bowl-b',
@@ -134,6 +135,7 @@ export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
     measuredTailGrams: null,
     isTilted: true,
     usableMinutes: null,
+    heat: 'steam',
   },
   {
     id: 'glass',
@@ -143,6 +145,7 @@ export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
     measuredTailGrams: 90,
     isTilted: false,
     usableMinutes: 40,
+    heat: 'microwave',
   },
 ];
 

@@ -21,6 +21,7 @@ const bowlDraft = {
   measuredTailGrams: 150,
   isTilted: false,
   usableMinutes: 40,
+  heat: 'steam',
 };
 
 describe('a coating', () => {

@@ -19,6 +19,7 @@ import { ZoneWarmth1799000000000 } from './1799000000000-zone-warmth';
 import { SaidWithOrders1800000000000 } from './1800000000000-said-with-orders';
 import { Composition1801000000000 } from './1801000000000-composition';
 import { CameOut1802000000000 } from './1802000000000-came-out';
+import { BowlHeat1803000000000 } from './1803000000000-bowl-heat';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -45,4 +46,5 @@ export const MIGRATIONS = [
   SaidWithOrders1800000000000,
   Composition1801000000000,
   CameOut1802000000000,
+  BowlHeat1803000000000,
 ];

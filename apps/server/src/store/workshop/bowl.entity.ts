@@ -1,4 +1,4 @@
-import type { BowlDescription, BowlForm } from '@alnage/core';
+import type { BowlDescription, BowlForm, MeltHeat } from '@alnage/core';
 import { Column, Entity } from 'typeorm';
 import { KeptRecord } from './kept-record';
 
@@ -20,4 +20,8 @@ export class BowlEntity extends KeptRecord implements BowlDescription {
   /** How long it keeps a coating workable, where that is shorter than the coating’s own. */
   @Column('integer', { name: 'usable_minutes', nullable: true })
   usableMinutes: number | null;
+
+  /** What warms it. */
+  @Column('text', { default: 'steam' })
+  heat: MeltHeat;
 }

@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import {
   STEPS_OF,
+  meltCourse,
+  meltedTo,
   schoolAgain,
   stepDoubt,
   stepOf,
@@ -11,6 +13,7 @@ import {
 } from '@alnage/core/temper';
 import { BowlChart } from '../../shared/bench/bowl-chart';
 import { mass, temperature } from '../../shared/formats/formats';
+import { meltWords, type MeltTold } from '../../shared/bench/melt-heat-words';
 import { Keys } from '../../shared/keys';
 import { StepDoubtNote } from '../../shared/bench/step-doubt';
 import {
@@ -72,6 +75,18 @@ export class MeltGuide {
       solid: solidOf(advice),
       celsius,
     };
+  });
+  /** How this bowl is melted by what warms it, while it is. */
+  protected readonly melting = computed((): MeltTold | null => {
+    const [heat, work] = [this.bench.heat(), this.bench.current()?.work];
+    const bowl = this.bench.workshop()?.bowls.find(({ id }) => id === this.bench.bowl());
+    if (!heat || !bowl || work?.kind !== 'melt' || !this.isBegun() || this.step() !== 'melt') return null;
+    // what keeps its crystals is warmed over barely warm water, whatever the bowl
+    if (heat.school === 'by-eye') return null;
+    const watts = this.bench.workshop()!.rules.warmingWatts;
+    return meltWords(
+      meltCourse(bowl.heat, { grams: work.grams, watts, to: meltedTo(heat.school, heat.windows) }),
+    );
   });
   /** Whether its temper is lost: then nothing but beginning again leads to work. */
   protected readonly isLost = computed(() => this.bench.heat()?.advice.kind === 'retemper');

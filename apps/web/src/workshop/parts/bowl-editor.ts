@@ -12,6 +12,7 @@ import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { TextField } from '../../shared/forms/text-field';
 import { length, mass } from '../../shared/formats/formats';
+import { MELT_HEAT_WORDS } from '../../shared/bench/melt-heat-words';
 import { workshopFeature } from '../../state/workshop.state';
 import { BOWL_KIND_WORDS, bowlDraftOf, bowlForm, type BowlForm, type BowlKind } from '../bowl-form';
 
@@ -41,6 +42,7 @@ export class BowlEditor {
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
   protected readonly kinds = choicesOf(BOWL_KIND_WORDS);
+  protected readonly heats = choicesOf(MELT_HEAT_WORDS);
   protected readonly record = new RecordForm<BowlView, BowlForm, BowlDraft>(
     {
       path: 'bowls',
