@@ -22,6 +22,7 @@ import {
   type Composition,
 } from '@alnage/core/recipes';
 import { choicesOf } from '../shared/forms/choice-field';
+import { listed } from '../shared/formats/formats';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl, textControl } from '../shared/forms/text-field';
 
@@ -132,6 +133,22 @@ export function supplyDraftOf({ controls: c }: SupplyForm): SupplyDraft {
     composition: compositionOf(c),
   };
 }
+
+/** What a supply of this name is usually made of, or that nobody knows. */
+export function usualText(supply: { readonly id: string; readonly name: string }): string {
+  const usual = supplyComposition({ ...supply, composition: null });
+  if (!usual) return 'What is usual for it is not known here: facts of pieces and boiling go without it.';
+  const parts = COMPOSITION_PARTS.filter(([part]) => usual[part] > 0).map(
+    ([part, name]) => `${hundredths.format(usual[part])}% ${plainName(name)}`,
+  );
+  return `Usual for it: ${listed(parts)}.`;
+}
+/** Carbohydrate, without fibre: carbohydrate; of which sugars: sugars. */
+function plainName(name: string): string {
+  return name.replace(/,.*|^of which /g, '').toLowerCase();
+}
+
+const hundredths = new Intl.NumberFormat('en', { maximumFractionDigits: 2 });
 
 /** Fills in what is known of an ingredient, and leaves alone what was typed of its packs and supplier. */
 export function takeKnown({ controls: c }: SupplyForm, id: string): void {

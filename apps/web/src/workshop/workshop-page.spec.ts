@@ -159,6 +159,7 @@ describe('the boxes', () => {
 describe('the supplies', () => {
   test('are as ordinary ones of their name, until somebody types what their packet says', async () => {
     const page = await open('supplies');
+    expect(page.text()).toContain('Usual for it: 91% water, 0.4% fat, ');
     await page.type('It is made', 'packet');
     // an ordinary strawberry to begin with
     expect(page.field('Fat').value).toBe('0.4');

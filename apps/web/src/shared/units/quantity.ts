@@ -25,6 +25,7 @@ export type Quantity =
   | 'density'
   | 'temperature'
   | 'share'
+  | 'part'
   | 'money'
   | 'hours'
   | 'minutes-a-mass'
@@ -102,6 +103,8 @@ const SCALES: Readonly<Record<Quantity, (units: Units, currency: string) => Scal
   density: ({ mass }) => DENSITY[mass],
   temperature: ({ temperature }) => TEMPERATURE[temperature],
   share: () => ({ unit: '%', digits: 1, ...times(100) }),
+  // as packets have it
+  part: ({ mass }) => ({ unit: mass === 'g' ? 'g in 100 g' : '%', digits: 2, ...times(100) }),
   money: (_units, currency) => moneyScale(currency),
   hours: () => ({ unit: 'h', digits: 2, toShown: (x) => x / 60, toStored: (x) => Math.round(x * 60) }),
   'minutes-a-mass': ({ mass }) => MINUTES_A_MASS[mass],

@@ -27,6 +27,7 @@ import {
   supplyForm,
   supplyPackForm,
   takeKnown,
+  usualText,
   type SupplyForm,
 } from '../supply-form';
 
@@ -77,7 +78,7 @@ import {
         <div class="row">
           <al-text label="Supplier" [control]="form.controls.supplier" at="/supplier" />
           <al-quantity
-            label="Days bought before use"
+            label="Bought ahead of its use"
             unit="h"
             [control]="form.controls.aheadHours"
             at="/aheadHours"
@@ -132,12 +133,15 @@ import {
             [choices]="compositions"
           />
         </div>
+        @if (form.controls.compositionBy.value === 'ordinary') {
+          <p class="soft">{{ usual() }}</p>
+        }
         @if (form.controls.compositionBy.value === 'packet') {
           <div class="row">
             @for (part of parts; track part[0]) {
               <al-quantity
                 [label]="part[1]"
-                quantity="share"
+                quantity="part"
                 [control]="form.controls.composition.controls[part[0]]"
                 [at]="'/composition/' + part[0]"
               />
@@ -184,6 +188,11 @@ export class SupplyEditor {
     },
     this.id,
   );
+  /** What is usual for a supply of its name, or that nobody knows. */
+  protected readonly usual = computed(() => {
+    const draft = this.record.draft();
+    return draft ? usualText({ id: this.id() ?? '', name: draft.name }) : '';
+  });
   private readonly asked = computed(() => {
     const [id, draft] = [this.id(), this.record.draft()];
     const kept = this.workshop()?.supplies.find((each) => each.id === id);
