@@ -107,6 +107,31 @@ test('two at the same coating: the second sees the first’s beside their own, a
   await other.close();
 });
 
+test('a piece is dipped in a range of its own, which the bench goes by; one that costs its temper is refused', async ({
+  demo,
+}) => {
+  await go(demo, '/pieces/rye-truffle');
+  await demo.getByLabel('dipped, poured or spooned in a range of its own').check();
+  await demo.getByLabel('From', { exact: true }).fill('29');
+  await demo.getByLabel('to', { exact: true }).fill('36');
+  await demo.getByRole('button', { name: 'Save the piece' }).click();
+  await expect(demo.getByText(/36 will not do.*25\.5/)).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByLabel('to', { exact: true }).fill('30.5');
+  await expect(demo.getByText('and its coat is reckoned for a bowl at 31.5 °C')).toBeVisible();
+  await demo.getByRole('button', { name: 'Save the piece' }).click();
+  await expect(demo.getByText('Rye truffle is saved')).toBeVisible();
+  await expect(demo.getByText('29 °C and 30.5 °C')).toBeVisible();
+  // made ready at eleven for the truffles of the afternoon
+  await go(demo, '/bench');
+  await demo.getByRole('button', { name: 'Bowl B', exact: true }).click();
+  await expect(demo.getByRole('img', { name: /; dip between 29 °C and 30\.5 °C$/ })).toBeVisible();
+  await go(demo, '/pieces/rye-truffle');
+  await demo.getByLabel('dipped, poured or spooned in a range of its own').uncheck();
+  await demo.getByRole('button', { name: 'Save the piece' }).click();
+  await expect(demo.getByText('Rye truffle is saved')).toBeVisible();
+});
+
 test('a bowl smaller than its tail is refused with its value; what is in use stays', async ({ demo }) => {
   await go(demo, '/workshop/bowls');
   await demo.getByLabel('Tail, if measured').fill('7000');

@@ -38,6 +38,7 @@ export {
   PaymentDraft,
 } from './orders/payment';
 export {
+  DipRange,
   Keeping,
   Piece,
   PieceChange,

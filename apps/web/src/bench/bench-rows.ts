@@ -1,6 +1,7 @@
 import type { Bench, Piece } from '@alnage/contract';
-import { isDip, type BenchWork, type DayTrouble, type WorkAtBench } from '@alnage/core/bench';
+import { isDip, rangesOf, type BenchWork, type DayTrouble, type WorkAtBench } from '@alnage/core/bench';
 import { capital, counted, duration, listed, mass } from '../shared/formats/formats';
+import { rangesText } from '../shared/bench/ranges-words';
 import { waivedText } from '../shared/orders/waiver-words';
 import type { PlanWords } from '../shared/plan/plan-names';
 
@@ -79,6 +80,7 @@ export function mindOf(
     ...(free.length > 0 ? [{ text: promised, tone: 'over' as const }] : []),
     ...forWhom(at.work, bench),
     ...outOfTheCold(at, pieces, now),
+    ...(melt === undefined ? [] : otherRanges(melt, bench, pieces)),
     ...(isAtBowl
       ? [{ text: 'Water spoils the bowl: wipe its base before you tilt it.', tone: '' as const }]
       : []),
@@ -96,6 +98,13 @@ function forWhom(work: BenchWork, { never, tickets }: Bench): Mind[] {
     const isHere = waiver?.clashes.some(({ piece }) => piece === work.product) ?? false;
     return [{ text: isHere ? `${who} ${waivedText(waiver!)}.` : who, tone: isHere ? 'over' : 'care' }];
   });
+}
+
+/** What is dipped from one melt in ranges of their own: warmed or cooled between them. */
+function otherRanges(melt: string, { works }: Bench, pieces: readonly Piece[]): Mind[] {
+  const nameOf = (id: string): string => pieces.find((each) => each.id === id)?.name.toLowerCase() ?? id;
+  const text = rangesText(rangesOf(melt, works, pieces), nameOf);
+  return text === '' ? [] : [{ text, tone: 'care' }];
 }
 
 /** How long centres have been out, against how long they may. */

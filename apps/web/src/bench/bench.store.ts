@@ -113,7 +113,7 @@ export const BenchStore = signalStore(
       if (!shop || !at) return null;
       return heatOf(at, {
         ...{ workshop: shop, pieces: pieces(), readings: page.view().readings, roomCelsius: roomCelsius() },
-        ...{ now: clock.second(), grams: contents()?.grams ?? 0 },
+        ...{ now: clock.second(), grams: contents()?.grams ?? 0, works: bench()?.works ?? [] },
       });
     });
     const words = computed(() => {

@@ -5,6 +5,8 @@ import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
 import { doubtWords } from './bench-words';
 import { adviceWords, forecastWords } from '../shared/bench/temper-words';
+import { rangesText } from '../shared/bench/ranges-words';
+import { mindOf } from './bench-rows';
 import { heatOf } from './bowl-heat';
 
 const MINUTE = 60_000;
@@ -18,7 +20,7 @@ describe('a bowl', () => {
       const value = celsius(minutesAgo) + (index % 2) / 20;
       return { at: now - minutesAgo * MINUTE, value, low: value, high: value };
     });
-  const context = { workshop, pieces: [piece], roomCelsius: 20, now, grams: 2500 };
+  const context = { workshop, pieces: [piece], roomCelsius: 20, now, grams: 2500, works: bench.works };
   const running = at(deedAt(690, { kind: 'begin' }), deedAt(700, { kind: 'tray', pieces: 24 }))[1]!;
 
   test('in its window is worked, and says how long it stays', () => {
@@ -38,6 +40,21 @@ describe('a bowl', () => {
     expect(seconds(slow) / seconds(cool)).toBeCloseTo(2, 1);
     const lost = heatOf(running, { ...context, readings: readings((ago) => (ago > 2 ? 34.5 : 31.5)) })!;
     expect(adviceWords(lost.advice)).toMatchObject({ what: 'Its temper is lost: begin again', tone: 'over' });
+  });
+
+  test('is judged by where the piece in hand is dipped, and made ready for the first', () => {
+    const chip = { ...piece, dipRange: { lowCelsius: 28, highCelsius: 30 } };
+    const own = { ...context, pieces: [chip] };
+    const heat = heatOf(running, { ...own, readings: readings(() => 29) })!;
+    expect(heat.advice).toEqual({ kind: 'work' });
+    expect(heat.windows.dip).toEqual({ low: 28, high: 30 });
+    const warm = heatOf(running, { ...own, readings: readings(() => 31.5) })!;
+    expect(adviceWords(warm.advice)).toMatchObject({
+      what: 'Let it cool a little, stirring',
+      why: expect.stringMatching(/warmer than this piece is dipped\. Its temper is safe\.$/),
+    });
+    expect(heatOf(at()[0]!, { ...own, readings: [] })!.windows.dip).toEqual({ low: 28, high: 30 });
+    expect(heatOf(running, { ...context, readings: [] })!.windows.dip).toBeUndefined();
   });
 
   test('without a probe, or with one that is silent or stuck, is not told of', () => {
@@ -72,6 +89,31 @@ describe('a bowl', () => {
 });
 
 describe('words of the bench', () => {
+  test('tell the ranges that one melt is dipped in, where they differ', () => {
+    const nameOf = (id: string): string => ({ chip: 'ridge chip', truffle: 'rye truffle' })[id]!;
+    const chip = { product: 'chip', range: { low: 28, high: 30 } };
+    expect(rangesText([chip], nameOf)).toBe('');
+    expect(rangesText([chip, { product: 'truffle', range: null }], nameOf)).toBe(
+      'One melt, dipped in turn: ridge chip between 28 °C and 30 °C, then rye truffle where its coating is worked. It is warmed or left to cool between them.',
+    );
+    const [first, second] = bench.works.filter((work) => work.kind === 'stage' && work.melt !== null);
+    const two = {
+      ...bench,
+      works: [...bench.works, { ...first!, key: 'stage/other', product: 'other', start: first!.start + 60 }],
+    } as typeof bench;
+    expect(second).toBeUndefined();
+    const pieces = [{ ...piece, dipRange: { lowCelsius: 28, highCelsius: 30 } }];
+    const minded = mindOf(worksAtBench(two, [])[0]!, { bench: two, pieces, now: START });
+    expect(minded.map(({ text }) => text).join(' ')).toContain(
+      'dusk berry between 28 °C and 30 °C, then other',
+    );
+    expect(
+      mindOf(worksAtBench(bench, [])[0]!, { bench, pieces, now: START })
+        .map(({ text }) => text)
+        .join(' '),
+    ).not.toContain('in turn');
+  });
+
   test.each([
     [{ kind: 'none-dipped' }, 'Was nothing dipped?'],
     [{ kind: 'not-weighed' }, 'not weighed before and after'],

@@ -1,6 +1,6 @@
 import type { CoatingView, Piece, Reading, Workshop } from '@alnage/contract';
 import { heatAtWork, type HeatAtWork } from '@alnage/core/heat';
-import { type BenchWork, type WorkAtBench } from '@alnage/core/bench';
+import { dipRangeAt, type BenchWork, type WorkAtBench } from '@alnage/core/bench';
 import { windowsOf, type MeltSchool } from '@alnage/core/temper';
 
 export interface HeatContext {
@@ -10,6 +10,8 @@ export interface HeatContext {
   readonly roomCelsius: number | null;
   readonly now: number;
   readonly grams: number;
+  /** All works of the bench, for what is dipped from a melt. */
+  readonly works: readonly BenchWork[];
 }
 
 /** How a melt is brought to work where nobody chose otherwise. */
@@ -27,17 +29,18 @@ function vesselOf(work: BenchWork, { bowls, coatings }: Workshop) {
 
 /** What the readings of the bowl that is worked with say, and the one next thing. */
 export function heatOf(at: WorkAtBench, context: HeatContext): HeatAtWork | null {
-  const { workshop, pieces, ...read } = context;
+  const { workshop, pieces, works, ...read } = context;
   const vessel = vesselOf(at.work, workshop);
   if (!vessel) return null;
   const { coating, bowl } = vessel;
   const described = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
   const { work } = at;
   const piece = work.kind === 'melt' ? null : pieces.find(({ id }) => id === work.product);
+  const dip = dipRangeAt(work, works, pieces);
   return heatAtWork(at, {
     ...read,
     bowl: { ...bowl, isWarmed: bowl.usableMinutes === null },
-    windows: windowsOf({ ...coating.own, id: coating.id }, described),
+    windows: { ...windowsOf({ ...coating.own, id: coating.id }, described), ...(dip && { dip }) },
     school: ownSchool(coating),
     piece: piece?.form ?? null,
     rules: workshop.rules,

@@ -149,7 +149,7 @@ interface Fact {
 }
 
 function pieceFacts(figures: PieceFigures): Fact[] {
-  const { form, keeping, centreName, finish } = figures.piece;
+  const { form, keeping, centreName, finish, dipRange } = figures.piece;
   const centre =
     form.kind === 'dipped'
       ? `${pieceMass(form.centreGrams)}, ${temperature(form.centreCelsius)}`
@@ -158,6 +158,15 @@ function pieceFacts(figures: PieceFigures): Fact[] {
     { label: 'Centre', value: centreName, more: centre },
     { label: 'Coating', value: figures.coatingNames, more: finish },
     ...howFacts(form),
+    ...(dipRange
+      ? [
+          {
+            label: 'Dipped between',
+            value: `${temperature(dipRange.lowCelsius)} and ${temperature(dipRange.highCelsius)}`,
+            more: '',
+          },
+        ]
+      : []),
     {
       label: 'Holds',
       value: `${duration(keeping.holdMinutes)} to pickup`,

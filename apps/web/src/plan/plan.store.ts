@@ -1,5 +1,6 @@
 import { computed, inject } from '@angular/core';
 import type { SavedPlan, SeasonDay } from '@alnage/contract';
+import { benchWorks, rangesOf } from '@alnage/core/bench';
 import {
   explainBatch,
   isHeld,
@@ -14,6 +15,7 @@ import {
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { EllStore } from '../shared/ell/ell.store';
+import { rangesText } from '../shared/bench/ranges-words';
 import { planFeature, viewsOf } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
@@ -151,13 +153,19 @@ export const PlanPageStore = signalStore(
         const isPinned = page.pins().has(batch.id);
         const isBegun = batch.stages[0]!.start < page.now();
         const isFixed = isBegun || (fixed?.batches.some((each) => each.id === batch.id) ?? false);
-        return whyText({
+        const sentences = whyText({
           product: batch.product,
           reason,
           words: named,
           firstTicket: ticket()(reason.firstOrder),
           stays: isPinned && !isBegun ? 'pinned' : isFixed ? 'started' : null,
         });
+        const works = benchWorks(shown.saved.problem, shown.saved.plan);
+        const melts = new Set(batch.stages.flatMap(({ melt }) => melt ?? []));
+        const ranges = [...melts].map((melt) =>
+          rangesText(rangesOf(melt, works, page.pieces()), named.piece),
+        );
+        return [...sentences, ...ranges.filter((text) => text !== '')];
       }),
       facts: computed(() => {
         const [shown, named, batch] = [views(), words(), chosen()];

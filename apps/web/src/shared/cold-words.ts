@@ -5,7 +5,7 @@ import {
   type WarmthContext,
   type WarmthOfPiece,
 } from '@alnage/core/temper';
-import type { Workshop } from '@alnage/contract';
+import type { Piece, Workshop } from '@alnage/contract';
 import { temperature } from './formats/formats';
 
 /** What warmth does to a piece, in words, with why. */
@@ -17,9 +17,11 @@ function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>):
     case 'frozen-centre':
       return `At ${at} the coat sets before it drains: it coats thick, and cracks as the centre warms. Let it come to the cool room first.`;
     case 'otherwise-by-route':
-      return `By its route the centre comes to ${temperature(caution.low)} to ${temperature(caution.high)} before it is dipped; its coat is reckoned with ${at}. A warmer centre takes less coat.`;
+      return `By its route the centre comes to ${between(caution)} before it is dipped; its coat is reckoned with ${at}. A warmer centre takes less coat.`;
     case 'temper-lost':
       return `At ${at} its temper is lost: it is worked up to ${temperature(caution.high)}, and blooms above.`;
+    case 'outside-range':
+      return `It is dipped at ${between(caution)}, and its coat is reckoned for a bowl at ${at}.`;
     case 'too-thick':
       return `At ${at} it is under its window, from ${temperature(caution.low)}: coats grow, and feet spread.`;
     case 'freezes-fruit':
@@ -29,16 +31,26 @@ function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>):
   }
 }
 
+/** 4 °C; 28 °C to 30 °C. */
+function between({ low, high }: { readonly low: number; readonly high: number }): string {
+  const [from, to] = [temperature(low), temperature(high)];
+  return from === to ? from : `${from} to ${to}`;
+}
+
 function zoneName(id: string, names: ReadonlyMap<string, string>): string {
   return names.get(id) ?? id;
 }
 
+/** A piece on its way, with where it is dipped. */
+type WarmPiece = WarmthOfPiece & Pick<Piece, 'dipRange'>;
+
 /** What decides in a workshop about the warmth of a piece in this coating. */
-function warmthContext(workshop: Workshop, coatingId: string): WarmthContext {
+function warmthContext(workshop: Workshop, { form, dipRange }: WarmPiece): WarmthContext {
   const all = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
-  const coating = all.find(({ id }) => id === coatingId);
+  const coating = all.find(({ id }) => id === form.coating);
+  const dip = dipRange && { low: dipRange.lowCelsius, high: dipRange.highCelsius };
   return {
-    windows: coating ? windowsOf(coating, all) : null,
+    windows: coating ? { ...windowsOf(coating, all), ...(dip && { dip }) } : null,
     isTempered: coating?.isTempered ?? false,
     zones: workshop.zones,
   };
@@ -46,11 +58,11 @@ function warmthContext(workshop: Workshop, coatingId: string): WarmthContext {
 
 /** What warmth does to a piece of a workshop, each with the pointer of the field that says it. */
 export function coldNotes(
-  piece: WarmthOfPiece,
+  piece: WarmPiece,
   workshop: Workshop,
 ): { readonly at: string; readonly text: string }[] {
   const names = new Map(workshop.zones.map(({ id, name }) => [id, name]));
-  return coldCautions(piece, warmthContext(workshop, piece.form.coating)).map((caution) => ({
+  return coldCautions(piece, warmthContext(workshop, piece)).map((caution) => ({
     at: caution.at,
     text: coldText(caution, names),
   }));

@@ -28,6 +28,7 @@ export const piece: Piece = {
   sizes: [],
   costs: { centreMinorPer100: 3200, finishMinorPer100: 0, packingMinorPer100: 400, priceMinor: 240 },
   drizzle: null,
+  dipRange: null,
   allergens: [],
   keeping: { holdMinutes: 1440, targetMinutes: 720, eatWithinMinutes: 2880, advice: 'Keep cold' },
   maxBatchPieces: 120,

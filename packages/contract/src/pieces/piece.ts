@@ -106,6 +106,10 @@ export type PieceCosts = Static<typeof PieceCosts>;
 
 export const SIZES_MOST = 8;
 
+/** Where a piece is dipped, of where its coating can be worked. */
+export const DipRange = closed({ lowCelsius: within(BOWL_CELSIUS), highCelsius: within(BOWL_CELSIUS) });
+export type DipRange = Static<typeof DipRange>;
+
 const SizeClassSchema = closed({
   id: Id,
   name: plainText({ minLength: 1, maxLength: 40 }),
@@ -122,6 +126,8 @@ const draft = {
     closed({ coating: Id, grams: Type.Number({ minimum: 0.05, maximum: 50 }) }),
     Type.Null(),
   ]),
+  /** Where it is dipped; null or left out: wherever its coating is worked. */
+  dipRange: Type.Optional(Type.Union([DipRange, Type.Null()])),
   /** Size classes of the centre, such as berries; empty where all are alike. */
   sizes: Type.Array(SizeClassSchema, { maxItems: SIZES_MOST }),
   allergens: Allergens,

@@ -1,7 +1,7 @@
 import type { BowlReading } from '../temper/bowl-reading';
 import { watchProbe, type ProbeWatch } from '../temper/probe-state';
 import { temperAdvice, type TemperAdvice, type TemperSituation } from '../temper/temper-guide';
-import type { Celsius } from '../temper/temper-windows';
+import { dipWindow, type Celsius } from '../temper/temper-windows';
 import { windowForecast, type WindowForecast, type WorkedBowl } from './window-forecast';
 
 /** Solid comes from the shelf, at so many °C. Source: shop default. */
@@ -50,12 +50,13 @@ export function heatOfBowl(bowl: BowlAsRead): BowlHeat {
   const { watch, celsius } = believed(bowl);
   const courseFrom = Math.max(-COURSE_MINUTES, ...meddled.filter((minute) => minute < -1));
   const course = watch.readings.filter(({ minute }) => minute >= courseFrom);
-  const worked = bowl.worked(celsius ?? windows.work.low);
-  const forecast = windowForecast(course, worked, windows.work);
+  const dip = dipWindow(windows);
+  const worked = bowl.worked(celsius ?? dip.low);
+  const forecast = windowForecast(course, worked, dip);
   return {
     watch,
     celsius,
-    forecast: celsius === null ? UNKNOWN : agreed(forecast, celsius, windows.work),
+    forecast: celsius === null ? UNKNOWN : agreed(forecast, celsius, dip),
     advice: temperAdvice({
       ...bowl,
       celsius,

@@ -46,6 +46,24 @@ describe('a piece is cautioned about its warmth', () => {
     ],
     ['a bowl under its window', [{ bowlCelsius: 29 }], [['too-thick', '/form/bowlCelsius']]],
     [
+      'a bowl outside of where the piece is dipped',
+      [
+        { bowlCelsius: 31.5 },
+        [['fridge', 9]],
+        { windows: { ...context.windows!, dip: { low: 28, high: 30 } } },
+      ],
+      [['outside-range', '/form/bowlCelsius']],
+    ],
+    [
+      'a cool bowl where the piece is dipped as cool',
+      [
+        { bowlCelsius: 29 },
+        [['fridge', 9]],
+        { windows: { ...context.windows!, dip: { low: 28, high: 30 } } },
+      ],
+      [],
+    ],
+    [
       'fruit laid into the freezer, however shortly',
       [
         {},

@@ -28,6 +28,14 @@ export type ColdCaution =
       readonly high: number;
     }
   | {
+      /** It is dipped in a range of its own, and its coat is reckoned for a bowl that is not in it. */
+      readonly kind: 'outside-range';
+      readonly at: '/form/bowlCelsius';
+      readonly celsius: number;
+      readonly low: number;
+      readonly high: number;
+    }
+  | {
       readonly kind: 'too-thick';
       readonly at: '/form/bowlCelsius';
       readonly celsius: number;
@@ -138,6 +146,9 @@ function ofBowl(celsius: number, { windows, isTempered }: WarmthContext): ColdCa
   const { low, high } = windows.work;
   const at = '/form/bowlCelsius';
   if (isTempered && celsius > high + LOST_KELVIN) return [{ kind: 'temper-lost', at, celsius, high }];
+  const { dip } = windows;
+  if (dip)
+    return celsius < dip.low || celsius > dip.high ? [{ kind: 'outside-range', at, celsius, ...dip }] : [];
   return celsius < low - THICK_KELVIN ? [{ kind: 'too-thick', at, celsius, low }] : [];
 }
 

@@ -82,6 +82,8 @@ export {
   TEMPERING_CELSIUS,
   TEMPER_SCHOOLS,
   usualWindows,
+  dipBound,
+  dipWindow,
   windowsOf,
   type Celsius,
   type TemperSchool,

@@ -8,7 +8,7 @@ import {
   type TemperSituation,
   type TemperStep,
 } from './temper-guide';
-import { usualWindows } from './temper-windows';
+import { dipBound, dipWindow, usualWindows } from './temper-windows';
 
 const windows = usualWindows([{ kind: 'dark', grams: 1 }]);
 const melt = (change: Partial<TemperSituation> = {}): TemperSituation => ({
@@ -41,6 +41,43 @@ describe('a coating’s windows', () => {
     ]);
     expect(blend.crystals.low).toBeCloseTo(27, 9);
     expect(blend.crystals.high).toBeCloseTo(28.35, 9);
+  });
+});
+
+describe('a piece that is dipped in a range of its own', () => {
+  const chips = { ...windows, dip: { low: 28, high: 30 } };
+  const moulds = { ...windows, dip: { low: 26, high: 28 } };
+  const done = STEPS_OF.seed.slice(0, 4);
+  const at = (of: TemperSituation['windows'], celsius: number, change: Partial<TemperSituation> = {}) =>
+    temperAdvice(melt({ windows: of, done, celsius, peakCelsius: celsius, ...change }));
+
+  test('asks no more of a coating than that it can be poured and keeps its temper', () => {
+    expect(dipBound(windows)).toEqual({ min: 25.5, max: 32.2 });
+    expect(dipWindow(windows)).toEqual(windows.work);
+    expect(dipWindow(chips)).toEqual({ low: 28, high: 30 });
+  });
+
+  test('is judged by it: in it worked, below it warmed, above it left to cool with its temper safe', () => {
+    expect(at(chips, 29)).toEqual({ kind: 'work' });
+    expect(at(windows, 29)).toMatchObject({ kind: 'rewarm' });
+    expect(at(chips, 27)).toMatchObject({ kind: 'rewarm', underKelvin: 1 });
+    expect(at(chips, 31.5)).toEqual({ kind: 'let-cool', overKelvin: 1.5, isAtRisk: false });
+    expect(at(chips, 32.5)).toMatchObject({ kind: 'let-cool', isAtRisk: true });
+    // what costs its temper is the coating’s own, whatever the piece asks
+    expect(at(chips, 31.6, { peakCelsius: 33 })).toMatchObject({ kind: 'let-cool' });
+    expect(at(chips, 31.6, { peakCelsius: 33.8 })).toMatchObject({ kind: 'retemper' });
+  });
+
+  test('is warmed up to it from where the crystals form, or cooled down to it', () => {
+    const ready = { done: STEPS_OF.seed.slice(0, 3) };
+    expect(at(chips, 28.2, ready)).toEqual({ kind: 'warmed' });
+    expect(at(moulds, 28.2, ready)).toMatchObject({
+      kind: 'let-cool',
+      overKelvin: expect.closeTo(0.2, 9),
+      isAtRisk: false,
+    });
+    expect(at(moulds, 27, ready)).toEqual({ kind: 'warmed' });
+    expect(at(windows, 28.2, ready)).toMatchObject({ kind: 'warm', to: windows.work });
   });
 });
 

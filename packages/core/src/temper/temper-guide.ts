@@ -1,7 +1,7 @@
 import { rewarmSeconds } from './bowl-heat';
 import { COATING_JOULES_PER_GK } from '../coating/coating-kind';
 import { MELTING_JOULES_PER_G, seededCelsius, seedGramsFor, type Seeding } from './seeding';
-import type { Celsius, TemperSchool, TemperWindows } from './temper-windows';
+import { dipWindow, type Celsius, type TemperSchool, type TemperWindows } from './temper-windows';
 
 /** The way of a melt to work: by one of the schools of temper, or melted only (compound, and what is thinned). */
 export type MeltSchool = TemperSchool | 'melt';
@@ -92,7 +92,8 @@ export type TemperAdvice =
   | { readonly kind: 'warmed' }
   | { readonly kind: 'work' }
   | { readonly kind: 'rewarm'; readonly seconds: number; readonly underKelvin: number }
-  | { readonly kind: 'let-cool'; readonly overKelvin: number }
+  /** `isAtRisk`: it is warmer than its coating is worked, and a little more costs its temper. */
+  | { readonly kind: 'let-cool'; readonly overKelvin: number; readonly isAtRisk: boolean }
   | { readonly kind: 'retemper'; readonly peakCelsius: number };
 
 /** Warmer than melting out asks by so much, milk and sugar begin to burn. Source: shop default. */
@@ -157,7 +158,7 @@ function tooWarmToKeep({ windows, celsius }: TemperSituation): TemperAdvice | nu
   const { high } = windows.work;
   if (celsius === null || celsius <= high) return null;
   if (celsius > high + LOST_KELVIN) return { kind: 'retemper', peakCelsius: celsius };
-  return { kind: 'let-cool', overKelvin: celsius - high };
+  return { kind: 'let-cool', overKelvin: celsius - high, isAtRisk: true };
 }
 
 function seeding({ grams, celsius, seedCelsius }: TemperSituation): Seeding | null {
@@ -189,7 +190,7 @@ function seededAdvice(situation: TemperSituation, celsius: number): TemperAdvice
 
 function returnAdvice(situation: TemperSituation): TemperAdvice {
   const { windows, celsius } = situation;
-  const to = windows.work;
+  const to = dipWindow(windows);
   if (celsius !== null && celsius < to.low && celsius >= windows.crystals.low)
     return {
       kind: 'rewarm',
@@ -258,9 +259,11 @@ function crystalsAdvice(situation: TemperSituation): TemperAdvice {
 
 function warmAdvice(situation: TemperSituation): TemperAdvice {
   const { windows, celsius } = situation;
-  const to = windows.work;
+  const to = dipWindow(windows);
   if (celsius === null) return { kind: 'warm', to, seconds: null };
-  if (celsius > to.high + LOST_KELVIN) return { kind: 'retemper', peakCelsius: celsius };
+  if (celsius > windows.work.high + LOST_KELVIN) return { kind: 'retemper', peakCelsius: celsius };
+  // a piece that is dipped below where crystals form waits for it; else a degree too much is left to the work
+  if (windows.dip && celsius > to.high) return tooWarmFor(windows, celsius);
   if (celsius >= to.low) return { kind: 'warmed' };
   return { kind: 'warm', to, seconds: warmingSeconds(situation, celsius) };
 }
@@ -271,7 +274,7 @@ function warmAdvice(situation: TemperSituation): TemperAdvice {
  */
 function pourAdvice({ windows, celsius, grams }: TemperSituation): TemperAdvice {
   const warm = celsius ?? middle(windows.melt);
-  const [work, crystals] = [middle(windows.work), middle(windows.crystals)];
+  const [work, crystals] = [middle(dipWindow(windows)), middle(windows.crystals)];
   const share = warm <= work ? 0 : (warm - work) / (warm - crystals);
   return { kind: 'pour', grams: grams * share, to: windows.crystals };
 }
@@ -284,17 +287,24 @@ function workAdvice(situation: TemperSituation): TemperAdvice {
     return { kind: 'retemper', peakCelsius };
   if (celsius === null) return { kind: 'work' };
   if (celsius > melt.high + BURNING_KELVIN) return { kind: 'overheated', overKelvin: celsius - melt.high };
-  if (celsius > work.high) return { kind: 'let-cool', overKelvin: celsius - work.high };
-  if (celsius >= work.low) return { kind: 'work' };
+  const dip = dipWindow(windows);
+  if (celsius > dip.high) return tooWarmFor(windows, celsius);
+  if (celsius >= dip.low) return { kind: 'work' };
   return {
     kind: 'rewarm',
     seconds: warmingSeconds(situation, celsius),
-    underKelvin: work.low - celsius,
+    underKelvin: dip.low - celsius,
   };
 }
 
+/** Warmer than the piece in hand is dipped: it is left to cool, and at once where its temper is at risk. */
+function tooWarmFor(windows: TemperWindows, celsius: number): TemperAdvice {
+  const overKelvin = celsius - dipWindow(windows).high;
+  return { kind: 'let-cool', overKelvin, isAtRisk: celsius > windows.work.high };
+}
+
 function warmingSeconds({ grams, windows, watts }: TemperSituation, celsius: number): number {
-  return rewarmSeconds(grams, Math.max(0, middle(windows.work) - celsius), watts);
+  return rewarmSeconds(grams, Math.max(0, middle(dipWindow(windows)) - celsius), watts);
 }
 
 function middle({ low, high }: Celsius): number {

@@ -16,6 +16,24 @@ export interface TemperWindows {
   readonly melt: Celsius;
   readonly crystals: Celsius;
   readonly work: Celsius;
+  /** Where this piece is dipped, of what the coating takes; absent: wherever it is worked. */
+  readonly dip?: Celsius;
+}
+
+/** Where a bowl is dipped from: the range of the piece in hand, else all of where its coating is worked. */
+export function dipWindow({ work, dip }: Pick<TemperWindows, 'work' | 'dip'>): Celsius {
+  return dip ?? work;
+}
+
+/** So far below where its crystals form a coating can still be poured. Source: shop default. */
+const POURED_BELOW_KELVIN = 2;
+
+/**
+ * The range that a piece may ask of a coating: from where it can still be poured to where it is worked, above which its temper is at
+ * risk. By hand: dark 64, crystals from 27.5 °C, worked to 32.2: 25.5 to 32.2. Source: shop default.
+ */
+export function dipBound({ crystals, work }: Pick<TemperWindows, 'crystals' | 'work'>): Bound {
+  return { min: Math.min(crystals.low - POURED_BELOW_KELVIN, work.low), max: work.high };
 }
 
 export const MELT_CELSIUS: Bound = { min: 30, max: 65 };

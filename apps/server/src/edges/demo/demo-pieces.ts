@@ -72,7 +72,10 @@ function costs(
 }
 
 /** The eight pieces of Skerry Dipworks; what they take out of the larder, and declare by it, is told there. */
-export const DEMO_PIECES: readonly Omit<PieceEntity, 'position' | 'version' | 'recipe' | 'supplies'>[] = [
+export const DEMO_PIECES: readonly Omit<
+  PieceEntity,
+  'position' | 'version' | 'recipe' | 'supplies' | 'dipRange'
+>[] = [
   {
     id: 'dusk-berry',
     name: 'Dusk berry',

@@ -31,6 +31,22 @@ describe('a piece', () => {
     expect((await piecesOf(shop.app)).map(({ id }) => id)).not.toContain('ember-twist');
   });
 
+  test('may be dipped in a range of its own, and again wherever its coating is worked', async () => {
+    const { id, ...twist } = (await piecesOf(shop.app)).find((each) => each.id === 'salt-twist')!;
+    const put = (change: object) =>
+      ask<Piece>(shop.app, ['PUT', `/api/pieces/${id}`], { ...twist, ...change });
+    expect(twist.dipRange).toBeNull();
+    const dipRange = { lowCelsius: 27, highCelsius: 29.5 };
+    const { status, body } = await put({ dipRange });
+    expect([status, body.dipRange]).toEqual([200, dipRange]);
+    const { dipRange: _none, ...without } = twist;
+    const again = await ask<Piece>(shop.app, ['PUT', `/api/pieces/${id}`], {
+      ...without,
+      version: body.version,
+    });
+    expect(again.body.dipRange).toBeNull();
+  });
+
   test('changed by two: the second is shown what the first made of it', async () => {
     const { body } = await post(await pieceDraft(shop.app, 'salt-twist', { name: 'Two hands' }));
     const { id, ...own } = body;
@@ -162,6 +178,18 @@ describe('a piece that cannot be', () => {
       (d) => ({ ...d, costs: { ...d.costs, priceMinor: -1 } }),
       '/costs/priceMinor',
       'too-small',
+    ],
+    [
+      'a range in which its coating loses its temper',
+      (d) => ({ ...d, dipRange: { lowCelsius: 30, highCelsius: 36 } }),
+      '/dipRange/highCelsius',
+      'out-of-range',
+    ],
+    [
+      'a range that is upside down',
+      (d) => ({ ...d, dipRange: { lowCelsius: 30, highCelsius: 29 } }),
+      '/dipRange/highCelsius',
+      'out-of-range',
     ],
     [
       'two stages that put on one coat',

@@ -10,6 +10,7 @@ import { usesOfPiece } from '@alnage/core';
 import { loadBook } from '../recipe-book/load-book';
 import { meltedTwice } from '../recipe-book/melted-twice';
 import { PieceEntity } from '../../store/workshop/piece.entity';
+import { dipRangeProblems } from './dip-range';
 import { pieceProblems } from './piece-rules';
 
 /** Pieces: judged by the core; their stages stay while work on them goes on. */
@@ -27,7 +28,7 @@ export function pieces(uses: Pick<WorkshopUses, 'begunWork'>): RecordKind<PieceE
         ...meltedTwice(draft, book, '/recipe'),
       ];
     },
-    columns: (draft) => draft,
+    columns: ({ dipRange = null, ...draft }) => ({ ...draft, dipRange }),
     view: (_manager, piece) => Promise.resolve(pieceView(piece)),
     settle: requireBowlsServe,
   };
@@ -39,10 +40,11 @@ export function pieceView({ position: _position, ...piece }: PieceEntity): Piece
 
 async function problemsIn(manager: EntityManager, draft: PieceDraft): Promise<FieldProblem[]> {
   const zones = await manager.find(ZoneEntity);
-  return pieceProblems(draft, {
-    dippery: await loadDippery(manager),
-    zoneIds: new Set(zones.map(({ id }) => id)),
-  });
+  const dippery = await loadDippery(manager);
+  return [
+    ...pieceProblems(draft, { dippery, zoneIds: new Set(zones.map(({ id }) => id)) }),
+    ...dipRangeProblems(draft, dippery.coatings),
+  ];
 }
 
 /** @throws ProblemError `in-use` when stages come or go while a batch of the piece is under way */

@@ -12,7 +12,7 @@ export class CameOut1802000000000 implements MigrationInterface {
       `ALTER TABLE "preparation" ADD "pot_grams" double precision, ADD "portion_grams" double precision, ADD "came_out" jsonb`,
     );
     await runner.query(`CREATE TABLE "recipe_batch" (
-      "preparation_id" uuid NOT NULL PRIMARY KEY REFERENCES "preparation" ("id") ON DELETE CASCADE,
+      "preparation_id" uuid NOT NULL PRIMARY KEY,
       "recipe_id" text NOT NULL,
       "at" timestamptz NOT NULL,
       "pot_grams" double precision NOT NULL,

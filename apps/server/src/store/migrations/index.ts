@@ -20,6 +20,7 @@ import { SaidWithOrders1800000000000 } from './1800000000000-said-with-orders';
 import { Composition1801000000000 } from './1801000000000-composition';
 import { CameOut1802000000000 } from './1802000000000-came-out';
 import { BowlHeat1803000000000 } from './1803000000000-bowl-heat';
+import { DipRange1804000000000 } from './1804000000000-dip-range';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -47,4 +48,5 @@ export const MIGRATIONS = [
   Composition1801000000000,
   CameOut1802000000000,
   BowlHeat1803000000000,
+  DipRange1804000000000,
 ];

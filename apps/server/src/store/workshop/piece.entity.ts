@@ -1,4 +1,4 @@
-import type { Keeping, PieceCosts, RouteStage, SupplyLine } from '@alnage/contract';
+import type { DipRange, Keeping, PieceCosts, RouteStage, SupplyLine } from '@alnage/contract';
 import type { Drizzle, Family, PieceForm, SizeClass } from '@alnage/core';
 import { Column, Entity } from 'typeorm';
 import { KeptRecord } from './kept-record';
@@ -20,6 +20,10 @@ export class PieceEntity extends KeptRecord {
 
   @Column('jsonb', { nullable: true })
   drizzle: Drizzle | null;
+
+  /** Where it is dipped; null: wherever its coating is worked. */
+  @Column('jsonb', { name: 'dip_range', nullable: true })
+  dipRange: DipRange | null;
 
   @Column('jsonb')
   sizes: SizeClass[];

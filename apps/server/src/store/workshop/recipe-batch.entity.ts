@@ -1,6 +1,6 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
-/** What came out of a pot of a recipe that somebody weighed or counted, by which its yield is learned. It goes with its preparation. */
+/** What came out of a pot of a recipe that somebody weighed or counted, by which its yield is learned. It is kept and goes with its preparation. */
 @Entity('recipe_batch')
 export class RecipeBatchEntity {
   @PrimaryColumn('uuid', { name: 'preparation_id' })

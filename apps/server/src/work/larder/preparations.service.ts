@@ -106,6 +106,7 @@ export class PreparationsService {
       await giveBack(manager, moves, {
         ...{ at: this.clock.now(), by, reason: `Batch ${batch} is not made` },
       });
+      await keepBatches(manager, [{ ...done, cameOut: null }]);
       await manager.delete(PreparationEntity, { id: done.id });
       const topics = done.cameOut ? (['larder', 'workshop', 'bench'] as const) : (['larder'] as const);
       for (const topic of topics) await announce(manager, topic);

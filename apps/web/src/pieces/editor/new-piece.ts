@@ -111,6 +111,7 @@ export function newPiece(family: Family, workshop: Workshop): PieceDraft {
     finish: '',
     form,
     drizzle: null,
+    dipRange: null,
     recipe: null,
     supplies: [],
     sizes: [],

@@ -136,6 +136,19 @@ describe('the editor of a piece', () => {
     expect((request.request.body as PieceDraft).form).toMatchObject({ covered: 1 });
   });
 
+  test('takes a range of its own where it is dipped, each end within what can be', async () => {
+    const page = await open('dusk-berry');
+    await page.click('dipped, poured or spooned in a range of its own');
+    await page.type('From', '27.5');
+    await page.type('to', '80');
+    expect(page.text()).toContain('80 will not do: 15 to 60 °C.');
+    await page.type('to', '29');
+    await page.click('Save the piece');
+    expect(page.http.expectOne('/api/pieces/dusk-berry').request.body).toMatchObject({
+      dipRange: { lowCelsius: 27.5, highCelsius: 29 },
+    });
+  });
+
   test('saves a kept one unchanged as it is', async () => {
     const page = await open('dusk-berry');
     expect(page.margin()).toContain('6.2 g');

@@ -1,5 +1,5 @@
 import { FormArray, FormControl, FormGroup } from '@angular/forms';
-import type { Piece, PieceDraft } from '@alnage/contract';
+import type { DipRange, Piece, PieceDraft } from '@alnage/contract';
 import {
   BOWL_CELSIUS,
   CAP_GRAMS,
@@ -75,6 +75,7 @@ export function pieceForm(piece: PieceDraft) {
     ...mouldedControls(form.kind === 'moulded' ? form : FIRST_MOULDED),
     ...clusterControls(form.kind === 'cluster' ? form : FIRST_CLUSTER, family),
     ...drizzleControls(piece),
+    ...dipRangeControls(piece.dipRange ?? null),
     centreGrams: new NumberControl(form.kind === 'cluster' ? 10 : form.centreGrams, CENTRE_GRAMS[family]),
     sizes: new FormArray(piece.sizes.map((size) => sizeForm(size.id, size.name, { ...size, family }))),
     allergens: plain<readonly string[]>(piece.allergens),
@@ -127,6 +128,15 @@ function drizzleControls({ drizzle, form }: PieceDraft) {
   };
 }
 
+/** Where a piece is dipped that asks for less than its coating takes; to begin with what chips are dipped in. */
+function dipRangeControls(range: DipRange | null) {
+  return {
+    hasDipRange: plain(range !== null),
+    dipLowCelsius: new NumberControl(range?.lowCelsius ?? 28, BOWL_CELSIUS),
+    dipHighCelsius: new NumberControl(range?.highCelsius ?? 30, BOWL_CELSIUS),
+  };
+}
+
 const FIRST_DIPPED: Omit<DippedForm, 'kind' | 'coating'> = {
   shape: { kind: 'sphere', diameterMm: 25 },
   centre: 'dry',
@@ -176,6 +186,7 @@ export function fitControls({ controls: c }: PieceFormGroup): void {
   for (const control of [c.portionGrams, c.coatingShare]) toggle(control, made === 'cluster');
   toggle(c.centreGrams, made !== 'cluster');
   toggle(c.drizzleGrams, c.hasDrizzle.value);
+  for (const control of [c.dipLowCelsius, c.dipHighCelsius]) toggle(control, c.hasDipRange.value);
   const bound = CENTRE_GRAMS[c.family.value];
   const masses = [
     c.centreGrams,
@@ -213,6 +224,9 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
     finish: c.finish.value.trim(),
     form: formOf(c),
     drizzle: c.hasDrizzle.value ? { coating: c.drizzleCoating.value, grams: c.drizzleGrams.number } : null,
+    dipRange: c.hasDipRange.value
+      ? { lowCelsius: c.dipLowCelsius.number, highCelsius: c.dipHighCelsius.number }
+      : null,
     sizes: sizesOf(c),
     allergens: [...c.allergens.value] as PieceDraft['allergens'],
     keeping: {

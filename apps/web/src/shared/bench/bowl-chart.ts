@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { DrawnChart } from '../chart/drawn-chart';
+import { dipWindow } from '@alnage/core/temper';
 import { temperature } from '../formats/formats';
 import { BOWL_CHART, drawBowl, type BowlDrawing } from './draw-bowl';
 
@@ -29,7 +30,8 @@ export class BowlChart {
     const { readings, windows } = this.drawing();
     const last = readings.at(-1);
     const now = last ? `now ${temperature(last.value)}` : 'no reading';
-    return `Bowl temperature, ${now}; dip between ${temperature(windows.work.low)} and ${temperature(windows.work.high)}`;
+    const { low, high } = dipWindow(windows);
+    return `Bowl temperature, ${now}; dip between ${temperature(low)} and ${temperature(high)}`;
   });
   protected readonly rows = computed(() => {
     const { readings, time } = this.drawing();

@@ -4,7 +4,7 @@ import { select } from 'd3-selection';
 import { area, line } from 'd3-shape';
 import type { Reading } from '@alnage/contract';
 import type { CoursePoint } from '@alnage/core/heat';
-import type { TemperWindows } from '@alnage/core/temper';
+import { dipWindow, type TemperWindows } from '@alnage/core/temper';
 import { drawColumns, drawRows, type ChartLayer } from '../chart/chart-frame';
 import { drawPlumb } from '../chart/plumb';
 import { temperature } from '../formats/formats';
@@ -50,11 +50,12 @@ export function drawBowl(svg: SVGSVGElement, drawing: BowlDrawing): void {
 
 function scalesOf({ readings, windows, isTempered, now, ahead }: BowlDrawing): Scales {
   const { width, height, left, right, top, bottom } = BOWL_CHART;
+  const dip = dipWindow(windows);
   const first = readings[0]?.at ?? now;
   const minutes = Math.min(MOST_MINUTES, Math.max(LEAST_MINUTES, (now - first) / MS_PER_MINUTE));
   const shown = readings.filter(({ at }) => at >= now - minutes * MS_PER_MINUTE);
   const [low, high] = extent([
-    ...[windows.work.low - 1.5, windows.work.high + 1.5],
+    ...[Math.min(dip.low, windows.work.low) - 1.5, windows.work.high + 1.5],
     ...(isTempered ? [windows.crystals.low - 0.5] : []),
     ...shown.flatMap((each) => [each.low, each.high]),
     ...ahead.map(({ celsius }) => celsius),
@@ -72,7 +73,7 @@ function drawWindows(root: ChartLayer, { windows, isTempered }: BowlDrawing, { y
   const { width, left, right } = BOWL_CHART;
   const [least, most] = y.domain() as [number, number];
   const bands = [
-    { name: 'work', text: 'dip between', ...windows.work },
+    { name: 'work', text: 'dip between', ...dipWindow(windows) },
     ...(isTempered ? [{ name: 'crystals', text: 'crystals form', ...windows.crystals }] : []),
     ...(isTempered && most > windows.melt.low ? [{ name: 'melt', text: 'melt out', ...windows.melt }] : []),
   ].filter(({ low, high }) => high > least && low < most);
@@ -90,7 +91,7 @@ function drawWindows(root: ChartLayer, { windows, isTempered }: BowlDrawing, { y
   drawRows(root, BOWL_CHART, rows);
   // where all of a melt is shown the two windows lie close: the name of the lower one goes under it
   const isUnder = (name: string, high: number): boolean =>
-    name === 'crystals' && y(high) - NAME.off - NAME.height < y(windows.work.low);
+    name === 'crystals' && y(high) - NAME.off - NAME.height < y(dipWindow(windows).low);
   for (const { name, text, low, high } of bands)
     root
       .append('text')

@@ -185,9 +185,11 @@ const TELL: Teller = {
     why: `${temperatureStep(underKelvin)} under its window: it thickens, coats grow, feet spread.`,
     tone: 'care',
   }),
-  'let-cool': ({ overKelvin }) => ({
-    what: 'Take off the warmth and stir',
-    why: `${temperatureStep(overKelvin)} over its window. A little warmer and its temper is lost.`,
+  'let-cool': ({ overKelvin, isAtRisk }) => ({
+    what: isAtRisk ? 'Take off the warmth and stir' : 'Let it cool a little, stirring',
+    why: isAtRisk
+      ? `${temperatureStep(overKelvin)} over its window. A little warmer and its temper is lost.`
+      : `${temperatureStep(overKelvin)} warmer than this piece is dipped. Its temper is safe.`,
     tone: 'care',
   }),
   retemper: ({ peakCelsius }) => ({
