@@ -32,6 +32,7 @@ const SHOTS = [
       await page.getByRole('button', { name: 'New order' }).click();
       await page.getByLabel('Say it in one line').fill('1 truffle box, 6 dusk berry sat 10.30 for Varg');
       await page.getByRole('grid', { name: 'When it could be collected' }).waitFor();
+      await scrollTo(page, 260);
     },
   },
   { name: 'pieces', path: '/pieces', prepare: async () => {} },
