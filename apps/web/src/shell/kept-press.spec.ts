@@ -18,14 +18,15 @@ class Host {
 }
 
 /** What is done by a finger that goes down on one thing and, the page or the finger having moved, comes up on another. */
-function pressed(from: string, to: string, movedPx = 0): string[] {
+function pressed(from: string, to: string, { movedPx = 0, detail = 1, isGone = false } = {}): string[] {
   const fixture = TestBed.createComponent(Host);
   const page = fixture.nativeElement as HTMLElement;
   document.body.append(page);
   fixture.detectChanges();
   const at = { bubbles: true, button: 0, clientX: 100, cancelable: true };
   page.querySelector(from)!.dispatchEvent(new MouseEvent('pointerdown', { ...at, clientY: 100 }));
-  page.querySelector(to)!.dispatchEvent(new MouseEvent('click', { ...at, clientY: 100 + movedPx }));
+  if (isGone) page.querySelector(from)!.remove();
+  page.querySelector(to)!.dispatchEvent(new MouseEvent('click', { ...at, detail, clientY: 100 + movedPx }));
   return fixture.componentInstance.did;
 }
 
@@ -40,10 +41,15 @@ describe('a press', () => {
   });
 
   test('that is drawn away from a button does not press it', () => {
-    expect(pressed('.take', 'p', 40)).toEqual([]);
+    expect(pressed('.take', 'p', { movedPx: 40 })).toEqual([]);
   });
 
   test('by keyboard is left alone, whatever was pressed before', () => {
     expect(pressed('p', '.cancel')).toEqual(['cancel']);
+    expect(pressed('.take', '.cancel', { detail: 0 })).toEqual(['cancel']);
+  });
+
+  test('on what has gone meanwhile does nothing', () => {
+    expect(pressed('.take', '.cancel', { isGone: true })).toEqual([]);
   });
 });

@@ -25,15 +25,20 @@ export function keepPress(): void {
   const click = (event: MouseEvent): void => {
     const meant = last;
     last = null;
-    if (!meant || meant.on === pressedOf(event.target) || !isNear(meant, event)) return;
+    // a key presses too, and is nowhere
+    if (!meant || event.detail === 0) return;
+    if (meant.on === pressedOf(event.target) || !isNear(meant, event)) return;
     event.preventDefault();
     event.stopImmediatePropagation();
-    meant.on.click();
+    if (meant.on.isConnected) meant.on.click();
   };
+  const cancel = (): void => void (last = null);
   document.addEventListener('pointerdown', down, true);
+  document.addEventListener('pointercancel', cancel, true);
   document.addEventListener('click', click, true);
   inject(DestroyRef).onDestroy(() => {
     document.removeEventListener('pointerdown', down, true);
+    document.removeEventListener('pointercancel', cancel, true);
     document.removeEventListener('click', click, true);
   });
 }

@@ -89,6 +89,9 @@ export class PreparationsService {
       const { asked, done, setUp } = await this.requireDone(manager, batch);
       if (!asked) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
       if (said.kind === 'grams') requireWithin('/grams', said.grams, likelyYield(asked.yieldGrams));
+      // what was made before these were kept is held against the recipe as it is
+      done.potGrams ??= asked.potGrams;
+      done.portionGrams ??= asked.portionGrams;
       done.cameOut = said;
       await manager.save(done);
       await keepBatches(manager, [done]);

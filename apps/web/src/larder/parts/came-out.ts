@@ -41,7 +41,11 @@ export class CameOut {
   protected readonly grams = new NumberControl(null, YIELD_GRAMS, { isOptional: true });
   protected readonly pieces = new NumberControl(null, POT_PIECES, { isOptional: true });
   protected readonly isNothingSaid = signal(false);
-  protected readonly isAsking = linkedSignal(() => this.preparation().done?.cameOut === null);
+  /** Asked until it is said, and again on wish; what others do meanwhile closes nothing. */
+  protected readonly isAsking = linkedSignal({
+    source: computed(() => JSON.stringify(this.preparation().done?.cameOut ?? null)),
+    computation: (said) => said === 'null',
+  });
   protected readonly text = computed(() => cameOutText(this.preparation()));
   protected readonly reckoned = computed(() => reckonedText(this.preparation()));
   protected readonly isShort = computed(() => isShort(this.preparation()));
