@@ -2,6 +2,7 @@ import type { RecipeCameOut, RecipeView } from '@alnage/contract';
 import { InputError } from '@alnage/core/input';
 import { bindRecipe, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
 import {
+  portionCount,
   recipeFigures,
   scaleFactor,
   scaleRecipe,
@@ -161,9 +162,9 @@ export function portionText(portion: RecipePortion): string {
 }
 
 /** How many portions a recipe makes: 43; 6 to 7. */
-export function portionsText({ portion }: Recipe, { pieces }: RecipeFigures): string {
-  if (portion.kind !== 'count' || portion.high - portion.low < 1) return count(pieces);
-  return `${count(Math.floor(portion.low))} to ${count(Math.floor(portion.high))}`;
+export function portionsText(recipe: Recipe, figures: RecipeFigures): string {
+  const { low, high } = portionCount(recipe, figures);
+  return low === high ? count(low) : `${count(low)} to ${count(high)}`;
 }
 
 /** What a recipe comes to: what goes in, what boils off, what is shared out into how many. */

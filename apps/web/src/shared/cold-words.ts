@@ -1,3 +1,4 @@
+import { celsiusOf } from '@alnage/core/bench';
 import {
   coldCautions,
   windowsOf,
@@ -48,7 +49,7 @@ type WarmPiece = WarmthOfPiece & Pick<Piece, 'dipRange'>;
 function warmthContext(workshop: Workshop, { form, dipRange }: WarmPiece): WarmthContext {
   const all = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
   const coating = all.find(({ id }) => id === form.coating);
-  const dip = dipRange && { low: dipRange.lowCelsius, high: dipRange.highCelsius };
+  const dip = dipRange && celsiusOf(dipRange);
   return {
     windows: coating ? { ...windowsOf(coating, all), ...(dip && { dip }) } : null,
     isTempered: coating?.isTempered ?? false,

@@ -8,6 +8,11 @@ export interface RangedPiece {
   readonly dipRange?: { readonly lowCelsius: number; readonly highCelsius: number } | null;
 }
 
+/** The range of a piece as the guide reads it. */
+export function celsiusOf({ lowCelsius, highCelsius }: NonNullable<RangedPiece['dipRange']>): Celsius {
+  return { low: lowCelsius, high: highCelsius };
+}
+
 /** What is dipped from a melt, in turn. */
 export function dipsFrom(melt: string, works: readonly BenchWork[]): StageWork[] {
   return works
@@ -19,7 +24,7 @@ export function dipsFrom(melt: string, works: readonly BenchWork[]): StageWork[]
 export function dipRangeOf(dip: StageWork, pieces: readonly RangedPiece[]): Celsius | null {
   const piece = pieces.find(({ id }) => id === dip.product);
   if (!piece?.dipRange || dip.melt?.coating !== piece.form.coating) return null;
-  return { low: piece.dipRange.lowCelsius, high: piece.dipRange.highCelsius };
+  return celsiusOf(piece.dipRange);
 }
 
 /** Where the piece in hand is dipped; of a melt that is made ready, the first that is dipped from it. */

@@ -21,7 +21,15 @@ export {
   type RejectCause,
   type WeighedWhat,
 } from './bench-event';
-export { dipRangeAt, dipRangeOf, dipsFrom, rangesOf, type RangeInTurn, type RangedPiece } from './dip-ranges';
+export {
+  celsiusOf,
+  dipRangeAt,
+  dipRangeOf,
+  dipsFrom,
+  rangesOf,
+  type RangeInTurn,
+  type RangedPiece,
+} from './dip-ranges';
 export { benchWorks, workKey, type BenchWork, type MeltWork, type StageWork } from './bench-works';
 export { contentsOf, type BowlContents } from './bowl-contents';
 export { dayAhead, type DayAhead, type DayTrouble, type ExpectedWork, type WorkCourse } from './day-ahead';

@@ -96,7 +96,13 @@ export {
   type RecipeStep,
   type RecipeYield,
 } from './recipe';
-export { portionGramsOf, recipeFigures, withFigures, type RecipeFigures } from './recipe-figures';
+export {
+  portionCount,
+  portionGramsOf,
+  recipeFigures,
+  withFigures,
+  type RecipeFigures,
+} from './recipe-figures';
 export { SCALE_STEP_GRAMS, roundAmount, type RoundedAmount } from './round-amount';
 export {
   HAVE_GRAMS,

@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { runYield } from '../commands/run-yield';
 import { readRecipe } from './read-recipe';
-import { recipeFigures } from './recipe-figures';
+import { portionCount, recipeFigures } from './recipe-figures';
 import { scaleFactor, scaleRecipe } from './scale-recipe';
 import { compositionOfYield } from './yield-composition';
 import { UNWEIGHED_YIELD, cameOutOf, learnYield, yieldRange } from './yield-learning';
@@ -132,6 +132,18 @@ describe('what a recipe yields', () => {
     // the recipe is put right, and the same batch agrees with it
     const corrected = { ...ganache, yield: { kind: 'measured', grams: 370 } as const };
     expect(cameOutOf(corrected, made)!.times).toBeCloseTo(1, 9);
+  });
+
+  test('that is shared out by count makes fewer of the same size where less comes out', () => {
+    const written = recipeFigures(counted(48));
+    const learned = { ...counted(48), yieldTimes: 0.9 };
+    const figures = recipeFigures(learned);
+    expect(figures.portionGrams).toBeCloseTo(written.portionGrams, 9);
+    expect(figures.pieces).toBe(43);
+    expect(scaleFactor(learned, { kind: 'pieces', pieces: 48 })).toBeCloseTo(1 / 0.9, 9);
+    const span = { ...counted(6, 7), yieldTimes: 0.9 };
+    expect(portionCount(span, recipeFigures(span))).toEqual({ low: 5, high: 6 });
+    expect(portionCount(learned, figures)).toEqual({ low: 43, high: 43 });
   });
 
   test('is not learned from what is no batch of it, nor from none', () => {

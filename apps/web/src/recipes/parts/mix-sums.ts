@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import { COATING_SHARE, PORTION_GRAMS, thinnedYieldPa } from '@alnage/core/coating';
 import { FAT_PERCENT, MIX_GRAMS, bowlMix, clusterMix } from '@alnage/core/recipes';
@@ -12,7 +11,7 @@ import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { weighedText } from '../../shared/larder/larder-words';
 import { workshopFeature } from '../../state/workshop.state';
-import { sumTold, type SumTold } from '../recipe-figures';
+import { liveSum } from '../live-sum';
 
 /** A bowl blended, thinned and seeded; and clusters by what is bound in them. */
 @Component({
@@ -73,19 +72,8 @@ export class MixSums {
     coatingShare: new NumberControl(0.6, COATING_SHARE),
     portion: new NumberControl(30, PORTION_GRAMS),
   });
-  private readonly bowlTyped = toSignal(this.bowl.valueChanges, { initialValue: null, equal: () => false });
-  private readonly clusterTyped = toSignal(this.cluster.valueChanges, {
-    initialValue: null,
-    equal: () => false,
-  });
-  protected readonly bowlSum = computed((): SumTold => {
-    this.bowlTyped();
-    return sumTold(() => this.bowlRows());
-  });
-  protected readonly clusterSum = computed((): SumTold => {
-    this.clusterTyped();
-    return sumTold(() => this.clusterRows());
-  });
+  protected readonly bowlSum = liveSum(this.bowl, () => this.bowlRows());
+  protected readonly clusterSum = liveSum(this.cluster, () => this.clusterRows());
 
   private bowlRows(): FigureRow[] {
     const { grams, coating, fatPercent } = this.bowl.controls;

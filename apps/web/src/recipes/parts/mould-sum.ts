@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import { CAP_GRAMS, WALL_MM } from '@alnage/core/coating';
 import {
@@ -24,7 +23,7 @@ import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { weighedText } from '../../shared/larder/larder-words';
 import { workshopFeature } from '../../state/workshop.state';
-import { sumTold } from '../recipe-figures';
+import { liveSum } from '../live-sum';
 
 const FORM_CHOICES = choicesOf<CavityForm>({
   box: 'a box',
@@ -108,11 +107,7 @@ export class MouldSum {
     mouldCelsius: new NumberControl(20, MOULD_CELSIUS),
     capGrams: new NumberControl(1.5, CAP_GRAMS),
   });
-  private readonly typed = toSignal(this.form.valueChanges, { initialValue: null, equal: () => false });
-  protected readonly sum = computed(() => {
-    this.typed();
-    return sumTold(() => this.rows());
-  });
+  protected readonly sum = liveSum(this.form, () => this.rows());
 
   private rows(): FigureRow[] {
     const c = this.form.controls;

@@ -1,5 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { FormControl, FormGroup } from '@angular/forms';
 import {
   BOWL_MATERIALS,
@@ -18,7 +17,7 @@ import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { weighedText } from '../../shared/larder/larder-words';
-import { sumTold } from '../recipe-figures';
+import { liveSum } from '../live-sum';
 
 const VESSEL_CHOICES = choicesOf<BowlMaterial>({
   glass: 'glass',
@@ -69,11 +68,7 @@ export class SeedSum {
     vessel: new FormControl<BowlMaterial>('metal', { nonNullable: true }),
     vesselGrams: new NumberControl(0, VESSEL_GRAMS),
   });
-  private readonly typed = toSignal(this.form.valueChanges, { initialValue: null, equal: () => false });
-  protected readonly sum = computed(() => {
-    this.typed();
-    return sumTold(() => this.rows());
-  });
+  protected readonly sum = liveSum(this.form, () => this.rows());
 
   private rows(): FigureRow[] {
     const c = this.form.controls;
