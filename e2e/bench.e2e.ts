@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 // @ts-expect-error plain JavaScript, shared with the scripts
 import { startServer } from '../tools/lib/server.mjs';
 import { DEMO_NOW } from './start-workshop';
-import { expect, expectAccessible, go, smallTargets, test, watch } from './workshop';
+import { drawn, expect, expectAccessible, go, smallTargets, test, watch } from './workshop';
 
 test.use({ ownDemo: 'bench' });
 
@@ -90,6 +90,7 @@ test('a melt is brought into temper by the guide, on the readings of the simulat
   // it is not smooth yet, and the probe says so
   await expect(big(demo)).toHaveText(/The seed is in/);
   await demo.keyboard.press(' ');
+  await drawn(demo);
   const doubt = demo.getByRole('alertdialog', { name: 'The probe says otherwise' });
   if (await doubt.isVisible()) await doubt.getByRole('button', { name: 'Not yet' }).click();
   if (/The seed is in/.test(await big(demo).innerText()))
@@ -339,8 +340,11 @@ test('a new hand practises on the simulated bowl, and is told what became of the
   await doubts.getByRole('button', { name: /^The probe is wrong/ }).click();
   for (let pressed = 0; pressed < 12 && !(await big(demo).innerText()).includes('Dip a berry'); pressed++) {
     await big(demo).click();
+    await drawn(demo);
     const wrong = doubts.getByRole('button', { name: /^The probe is wrong/ });
     if (await wrong.isVisible()) await wrong.click();
+    // the button is read again only once it says the next step: a press too many would dip a berry
+    await drawn(demo);
   }
   await press('Dip ten');
   await press('End the practice');

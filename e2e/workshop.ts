@@ -50,6 +50,13 @@ export async function go(page: Page, path: string, address = process.env['ALNAGE
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 }
 
+/** What was pressed is on the screen: two frames later, as the page draws with the next one. */
+export async function drawn(page: Page): Promise<void> {
+  await page.evaluate(
+    () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+  );
+}
+
 /** Begins a new order by key, once the place that hears it is there and until its first field has the keys. */
 export async function beginOrder(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { level: 1, name: 'Orders' })).toBeVisible();
