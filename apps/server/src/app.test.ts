@@ -24,10 +24,10 @@ describe('the application', () => {
     expect(Math.abs(Date.parse(workshop.now) - Date.parse('2026-06-18T11:32:00+03:00'))).toBeLessThan(60_000);
   });
 
-  test('shows eight pieces whose coat can be computed', async () => {
+  test('shows nine pieces whose coat can be computed', async () => {
     const { coatings, rules } = (await shop.app.inject('/api/workshop')).json<Workshop>();
     const pieces = (await shop.app.inject('/api/pieces')).json<Piece[]>();
-    expect(pieces).toHaveLength(8);
+    expect(pieces).toHaveLength(9);
     for (const piece of pieces)
       expect(pieceCoat(piece, { coatings, ways: rules.ways }).totalGrams).toBeGreaterThan(1);
   });
@@ -110,8 +110,8 @@ describe('the application', () => {
         '/api/practices',
         '/api/preparations',
 
-        '/api/preparations/{batch}/came-out',
-        '/api/preparations/{batch}/done',
+        '/api/preparations/{batch}/{recipe}/came-out',
+        '/api/preparations/{batch}/{recipe}/done',
         '/api/printer/labels',
         '/api/printer/labels/{id}/printed',
         '/api/promises',

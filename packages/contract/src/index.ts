@@ -46,6 +46,7 @@ export {
   PieceDraft,
   PieceFormSchema,
   RouteStage,
+  MADE_PARTS_MOST,
   SIZES_MOST,
 } from './pieces/piece';
 export { Weighed, Weighing, WeighingDraft, WeighingSetAside, seenOf } from './weighings/weighing';
@@ -82,7 +83,7 @@ export {
   type LotMoveKind,
 } from './larder/lot';
 export {
-  BatchParams,
+  PreparationParams,
   CameOutSaid,
   Larder,
   NeedPart,

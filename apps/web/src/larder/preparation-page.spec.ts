@@ -31,8 +31,8 @@ describe('the preparation', () => {
 
   test('is written down as made, and asks where stock is too little', async () => {
     const { click, http, text, settle } = await open(preparation);
-    await click('Made, batch b1');
-    const refused = http.expectOne('/api/preparations/b1/done');
+    await click('Made, Ganache, batch b1');
+    const refused = http.expectOne('/api/preparations/b1/ganache/done');
     expect(refused.request.body).toEqual({ despiteShort: false });
     const missing = [{ item: { kind: 'supply', id: 'cream' }, amount: 200 }];
     refused.flush(
@@ -42,7 +42,7 @@ describe('the preparation', () => {
     await settle();
     expect(text()).toContain('has no record of 200 g cream, which this takes. Did you have it anyway?');
     await click('Yes, we had it');
-    expect(http.expectOne('/api/preparations/b1/done').request.body).toEqual({ despiteShort: true });
+    expect(http.expectOne('/api/preparations/b1/ganache/done').request.body).toEqual({ despiteShort: true });
   });
 
   test('that is made tells by whom, by which version, out of how many lots; and can be taken back', async () => {
@@ -53,8 +53,8 @@ describe('the preparation', () => {
     };
     const { click, http, text } = await open({ ...preparation, done });
     expect(text()).toContain('made Fri 19, 08:40 by Runa, by version 2, out of 1 lot');
-    await click('Not made, batch b1');
-    http.expectOne({ url: '/api/preparations/b1/done', method: 'DELETE' });
+    await click('Not made, Ganache, batch b1');
+    http.expectOne({ url: '/api/preparations/b1/ganache/done', method: 'DELETE' });
   });
 
   test('that is made asks what came out: weighed or counted, one of the two, or as reckoned', async () => {
@@ -64,13 +64,13 @@ describe('the preparation', () => {
     };
     const page = await open({ ...preparation, done });
     const ask = () =>
-      page.http.expectOne({ url: '/api/preparations/b1/came-out', method: 'PUT' }).request.body;
+      page.http.expectOne({ url: '/api/preparations/b1/ganache/came-out', method: 'PUT' }).request.body;
     expect(page.text()).toContain('What came out? As reckoned it is 784 g, 43 portions.');
     await page.click('Save');
     expect(page.text()).toContain('Say what it weighs or how many pieces it is, or that it is as reckoned.');
     await page.type('It weighs', '74');
     await page.click('Save');
-    page.http.expectNone('/api/preparations/b1/came-out');
+    page.http.expectNone('/api/preparations/b1/ganache/came-out');
     expect(page.text()).toContain('74 will not do: 261.3 to 2352 g.');
     await page.type('or it is', '40');
     expect(page.field('It weighs').value).toBe('');

@@ -15,11 +15,11 @@ import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { CameOut } from './parts/came-out';
 import { PrepTimers } from './parts/prep-timers';
-import { prepGroups, type PrepRow, type PrepStep } from './preparation-rows';
+import { isSameMade, prepGroups, type PrepRow, type PrepStep } from './preparation-rows';
 
 const MS_PER_MINUTE = 60_000;
 
-/** Preparation: the centres that are to be made, by day and person, what goes into each pot, and what was made. */
+/** Preparation: the centres and other parts that are to be made, by day and person, what goes into each pot, and what was made. */
 @Component({
   imports: [CameOut, MatButtonModule, RouterLink, Margin, PrepTimers],
   templateUrl: './preparation-page.html',
@@ -85,7 +85,7 @@ export class PreparationPage {
       ({ item, amount }) =>
         `${neededText(amount, baseOf(item, workshop))} ${itemName(item, workshop).toLowerCase()}`,
     );
-    return { batch: failed.batch, text: listed(texts) };
+    return { made: failed.made, text: listed(texts) };
   });
 
   constructor() {
@@ -113,9 +113,16 @@ export class PreparationPage {
     this.outbox.add(work, { kind: 'timer', name: `${row.title}, ${row.batch}`.slice(0, 60), endsAt });
   }
 
-  /** The work at the bench by which a centre is made: the first stage of its batch. */
-  protected workOf({ batch }: PrepRow): string | undefined {
+  /** The work at the bench by which something is made: that stage of its batch, as far as it is there. */
+  protected workOf({ batch, preparation }: PrepRow): string | undefined {
     const works = this.bench()?.works ?? [];
-    return works.find((work) => work.kind === 'stage' && work.batch === batch)?.key;
+    return works.find(
+      (work) => work.kind === 'stage' && work.batch === batch && work.stage === preparation.stage,
+    )?.key;
+  }
+
+  protected isLacking({ made }: PrepRow): boolean {
+    const lacking = this.lacking();
+    return lacking !== null && isSameMade(lacking.made, made);
   }
 }

@@ -1,4 +1,4 @@
-import type { Piece, PreparationView, Workshop } from '@alnage/contract';
+import type { Piece, PreparationParams, PreparationView, Workshop } from '@alnage/contract';
 import { bindRecipe, pieceAllergens, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
 import { recipeFigures, scaleRecipe, type Recipe, type RecipeStep } from '@alnage/core/recipes';
 import { counted } from '../shared/formats/formats';
@@ -12,8 +12,10 @@ export interface PrepIngredient {
   readonly grams: string;
 }
 
-/** One centre to be made. */
+/** One recipe to be made for a batch. */
 export interface PrepRow {
+  readonly key: string;
+  readonly made: PreparationParams;
   readonly batch: string;
   readonly start: number;
   readonly time: string;
@@ -23,9 +25,9 @@ export interface PrepRow {
   readonly ingredients: readonly PrepIngredient[];
   readonly steps: readonly PrepStep[];
   readonly allergens: readonly string[];
-  /** What was worked with on the benches that day before, and is not in this: clean first. */
   /** What the piece declares in all: it is in the coat, if not in the centre. */
   readonly mayBeThere: readonly string[];
+  /** What was worked with on the benches that day before, and is not in this: clean first. */
   readonly cleanFirst: readonly string[];
   readonly preparation: PreparationView;
   readonly done: PreparationView['done'];
@@ -59,7 +61,12 @@ export interface PrepInput {
   readonly today: number;
 }
 
-/** The centres to be made, by day and person. */
+/** Whether these are the same recipe of the same batch. */
+export function isSameMade(a: PreparationParams, b: PreparationParams): boolean {
+  return a.batch === b.batch && a.recipe === b.recipe;
+}
+
+/** What is to be made, by day and person. */
 export function prepGroups(input: PrepInput): PrepGroup[] {
   const { preparations, workshop, span, today } = input;
   const wall = new WallTime(workshop.timeZone);
@@ -112,6 +119,8 @@ function prepRow(
   const [start, end] = [Date.parse(one.start), Date.parse(one.end)];
   const good = one.goodPieces === one.startedPieces ? '' : `, of them ${one.goodPieces} to be good`;
   return {
+    key: `${one.batch} ${one.recipe}`,
+    made: { batch: one.batch, recipe: one.recipe },
     batch: one.batch,
     start,
     time: `${wall.time(start)}–${wall.near(end, start)}`,

@@ -61,19 +61,29 @@ export function pieceFigures<T extends Described>(piece: T, context: PieceContex
   const coat = pieceCoat(piece, dippery, { sizeClass, seen: kept.map(seenOf) });
   const rejects = learnRejects(kept);
   const coating = coatings.find((each) => each.id === piece.form.coating);
-  const drizzle = coatings.find((each) => each.id === piece.drizzle?.coating);
   return {
     piece,
     coat,
     rejects,
     kind: coating?.kind ?? 'dark',
-    coatingNames: listed([coating?.name ?? '', ...(drizzle ? [`${drizzle.name} drizzle`] : [])]),
+    coatingNames: coatingNames(piece, coatings),
     how: howText(piece),
     total: pieceMassParts(coat.totalGrams),
     breakdown: breakdown(piece, coat),
     planned: planned(piece, { coat, rejects: { ...rejects, certainty }, coatings }),
     weighings: kept.length,
   };
+}
+
+/** The coatings on it, a cap or a drizzle of its own told as such. */
+function coatingNames({ form, drizzle }: Described, coatings: readonly CoatingView[]): string {
+  const named = (id: string | null | undefined, what: string): string[] => {
+    const name = coatings.find((each) => each.id === id)?.name;
+    return name === undefined ? [] : [`${name}${what}`];
+  };
+  const cap = form.kind === 'moulded' ? form.capCoating : null;
+  const all = [...named(form.coating, ''), ...named(cap, ' cap'), ...named(drizzle?.coating, ' drizzle')];
+  return listed(all);
 }
 
 function howText({ form }: Described): string {

@@ -11,7 +11,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { centreGramsOf, type PieceForm } from '@alnage/core/coating';
-import { isCentreUnknown, mayContain, pieceAllergens } from '@alnage/core/larder';
+import { isCentreUnknown, mayContain, pieceAllergens, recipesOf } from '@alnage/core/larder';
 import { Store } from '@ngrx/store';
 import {
   counted,
@@ -107,10 +107,17 @@ export class PiecesPage {
     const piece = this.page.chosen()?.piece;
     return piece !== undefined && isCentreUnknown(piece, this.workshop()?.supplies ?? []);
   });
-  /** By which recipe its centre is made. */
-  protected readonly recipe = computed(() => {
-    const id = this.page.chosen()?.piece.recipe;
-    return this.workshop()?.recipes.find((each) => each.id === id) ?? null;
+  /** By which recipes it is made, with what of each other than its centre's is in one. */
+  protected readonly madeBy = computed(() => {
+    const piece = this.page.chosen()?.piece;
+    if (!piece) return [];
+    const recipes = this.workshop()?.recipes ?? [];
+    return recipesOf(piece).map(({ recipe, grams, stage }) => ({
+      id: recipe,
+      name: recipes.find(({ id }) => id === recipe)?.name ?? recipe,
+      of: grams === null ? '' : `${pieceMass(grams)} a piece`,
+      stage: piece.route.find(({ id }) => id === stage)?.name ?? '',
+    }));
   });
 
   constructor() {

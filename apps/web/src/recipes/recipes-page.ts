@@ -10,7 +10,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { RecipeVersion } from '@alnage/contract';
-import { recipeAllergens } from '@alnage/core/larder';
+import { recipeAllergens, recipesOf } from '@alnage/core/larder';
 import { Store } from '@ngrx/store';
 import { Chooser } from '../shared/chooser';
 import { listed } from '../shared/formats/formats';
@@ -159,7 +159,7 @@ export class RecipesPage {
   private usedBy(recipe: string): string {
     return listed(
       this.pieces()
-        .filter((piece) => piece.recipe === recipe)
+        .filter((piece) => recipesOf(piece).some((made) => made.recipe === recipe))
         .map(({ name }) => name),
     );
   }

@@ -15,6 +15,7 @@ export const COAT_WORDS: Readonly<Record<CoatRole, string>> = {
   first: 'first coat',
   second: 'second coat',
   shell: 'shell',
+  cap: 'cap',
   mix: 'mix',
   drizzle: 'drizzle',
 };

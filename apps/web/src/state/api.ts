@@ -41,6 +41,7 @@ import type {
   PracticeRecord,
   Piece,
   PieceClosing,
+  PreparationParams,
   PreparationView,
   ReadingsView,
   RecipeDraft,
@@ -141,16 +142,19 @@ export class Api {
     return this.http.get<PreparationView[]>('/api/preparations');
   }
 
-  finishPreparation(batch: string, despiteShort: boolean): Observable<PreparationView> {
-    return this.http.post<PreparationView>(`/api/preparations/${batch}/done`, { despiteShort });
+  finishPreparation(
+    { batch, recipe }: PreparationParams,
+    despiteShort: boolean,
+  ): Observable<PreparationView> {
+    return this.http.post<PreparationView>(`/api/preparations/${batch}/${recipe}/done`, { despiteShort });
   }
 
-  tellCameOut(batch: string, said: CameOutSaid): Observable<PreparationView> {
-    return this.http.put<PreparationView>(`/api/preparations/${batch}/came-out`, said);
+  tellCameOut({ batch, recipe }: PreparationParams, said: CameOutSaid): Observable<PreparationView> {
+    return this.http.put<PreparationView>(`/api/preparations/${batch}/${recipe}/came-out`, said);
   }
 
-  undoPreparation(batch: string): Observable<null> {
-    return this.http.delete<null>(`/api/preparations/${batch}/done`);
+  undoPreparation({ batch, recipe }: PreparationParams): Observable<null> {
+    return this.http.delete<null>(`/api/preparations/${batch}/${recipe}/done`);
   }
 
   takeLot(draft: LotDraft): Observable<Lot> {

@@ -1,5 +1,12 @@
 import { inject } from '@angular/core';
-import type { CameOutSaid, Larder, LotChange, LotDraft, PreparationView } from '@alnage/contract';
+import type {
+  CameOutSaid,
+  Larder,
+  LotChange,
+  LotDraft,
+  PreparationParams,
+  PreparationView,
+} from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
@@ -15,9 +22,9 @@ export type LarderDeed =
   | { readonly kind: 'change'; readonly lot: string; readonly change: LotChange }
   | { readonly kind: 'open'; readonly lot: string; readonly isOpen: boolean }
   | { readonly kind: 'remove'; readonly lot: string }
-  | { readonly kind: 'finish'; readonly batch: string; readonly despiteShort: boolean }
-  | { readonly kind: 'came-out'; readonly batch: string; readonly said: CameOutSaid }
-  | { readonly kind: 'undo'; readonly batch: string };
+  | { readonly kind: 'finish'; readonly made: PreparationParams; readonly despiteShort: boolean }
+  | { readonly kind: 'came-out'; readonly made: PreparationParams; readonly said: CameOutSaid }
+  | { readonly kind: 'undo'; readonly made: PreparationParams };
 
 export const LarderActions = createActionGroup({
   source: 'Larder',
@@ -126,10 +133,10 @@ function answerOf(deed: LarderDeed, api: Api): Observable<{ id?: string } | null
     case 'remove':
       return api.removeLot(deed.lot);
     case 'finish':
-      return api.finishPreparation(deed.batch, deed.despiteShort).pipe(map(({ batch }) => ({ id: batch })));
+      return api.finishPreparation(deed.made, deed.despiteShort).pipe(map(({ batch }) => ({ id: batch })));
     case 'came-out':
-      return api.tellCameOut(deed.batch, deed.said).pipe(map(({ batch }) => ({ id: batch })));
+      return api.tellCameOut(deed.made, deed.said).pipe(map(({ batch }) => ({ id: batch })));
     case 'undo':
-      return api.undoPreparation(deed.batch);
+      return api.undoPreparation(deed.made);
   }
 }

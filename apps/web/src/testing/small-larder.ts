@@ -188,7 +188,7 @@ export const larder: Larder = {
 
 /** A ganache for 43 pieces, to be made on Friday morning. */
 export const preparation: PreparationView = {
-  ...{ batch: 'b1', piece: 'dusk-berry', recipe: 'ganache', person: 'runa' },
+  ...{ batch: 'b1', piece: 'dusk-berry', recipe: 'ganache', stage: 'dip', person: 'runa' },
   ...{ start: '2026-06-19T05:00:00.000Z', end: '2026-06-19T05:30:00.000Z' },
   ...{
     goodPieces: 42,

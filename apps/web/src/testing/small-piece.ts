@@ -7,6 +7,7 @@ export const piece: Piece = {
   family: 'berry',
   version: 1,
   recipe: null,
+  madeParts: [],
   supplies: [{ supply: 'strawberry', amount: 1, unit: 'piece' }],
   centreName: 'Strawberry',
   finish: '',

@@ -82,11 +82,12 @@ export const CameOutSaid = Type.Union([
 ]);
 export type CameOutSaid = Static<typeof CameOutSaid>;
 
-/** A centre to be made for a batch, by whom and when, and what was made of it. */
+/** A centre, or another part of its piece, to be made for a batch, by whom and when, and what was made of it. */
 export const PreparationView = closed({
   batch: Id,
   piece: Id,
   recipe: Id,
+  stage: Id,
   person: Id,
   start: Instant,
   end: Instant,
@@ -116,4 +117,6 @@ export type PreparationView = Static<typeof PreparationView>;
 export const PreparationDone = closed({ despiteShort: Type.Boolean() });
 export type PreparationDone = Static<typeof PreparationDone>;
 
-export const BatchParams = closed({ batch: Id });
+/** What is made for a batch, by which recipe: a piece may be made by several. */
+export const PreparationParams = closed({ batch: Id, recipe: Id });
+export type PreparationParams = Static<typeof PreparationParams>;

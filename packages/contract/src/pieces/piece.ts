@@ -18,6 +18,7 @@ import {
   WAYS,
   type PieceForm,
 } from '@alnage/core/coating';
+import { PART_GRAMS } from '@alnage/core/larder';
 import { MINOR } from '@alnage/core/pricing';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
@@ -60,6 +61,8 @@ export const PieceFormSchema = Type.Union([
     cavityMm2: within(CAVITY_MM2),
     wallMm: within(WALL_MM),
     capGrams: within(CAP_GRAMS),
+    /** What it is capped with, where that is a coat of its own; null or left out: with its shell. */
+    capCoating: Type.Optional(Type.Union([Id, Type.Null()])),
     centreGrams,
   }),
   closed({
@@ -110,6 +113,11 @@ export const SIZES_MOST = 8;
 export const DipRange = closed({ lowCelsius: within(BOWL_CELSIUS), highCelsius: within(BOWL_CELSIUS) });
 export type DipRange = Static<typeof DipRange>;
 
+export const MADE_PARTS_MOST = 6;
+
+/** A recipe beside the centre's, made in a stage of the route. */
+const MadePartSchema = closed({ recipe: Id, grams: within(PART_GRAMS), stage: Id });
+
 const SizeClassSchema = closed({
   id: Id,
   name: plainText({ minLength: 1, maxLength: 40 }),
@@ -139,7 +147,9 @@ const draft = {
   costs: PieceCosts,
   /** By which its centre is made, in the first stage of its route; null where it is bought or washed. */
   recipe: Type.Union([Id, Type.Null()]),
-  /** What one of it takes beside its recipe and its coatings: a bought centre, a finish, its wrapping. */
+  /** What else of it is made by recipes: its filling, its finish, what it is rolled in. */
+  madeParts: Type.Optional(Type.Array(MadePartSchema, { maxItems: MADE_PARTS_MOST })),
+  /** What one of it takes beside its recipes and its coatings: a bought centre, a finish, its wrapping. */
   supplies: SupplyLines,
 };
 

@@ -94,6 +94,7 @@ export {
 } from './learning';
 export {
   COAT_ROLES,
+  coatingsOn,
   centreGramsOf,
   coatRoles,
   coatingLoads,
@@ -132,6 +133,7 @@ export {
 export { formOfSize, sizeClassOf, type SizeClass } from './size-class';
 export { SHEET_THICKNESS_MM, sizedToWeight, toTenthMm, volumeMm3 } from './size-from-weight';
 export { startForm, type StartContext } from './start-form';
+export { STICKS, stuckGrams } from './sticking';
 export {
   DEFAULT_WAY_RULES,
   FOOT_FACTOR,

@@ -34,6 +34,8 @@ export interface DippedForm extends Omit<
 export interface MouldedForm extends Moulding {
   readonly kind: 'moulded';
   readonly coating: string;
+  /** What it is capped with, where that is a coat of its own, out of a melt of its own; null or absent: capped with its shell. */
+  readonly capCoating?: string | null;
   readonly centreGrams: number;
 }
 
@@ -52,8 +54,8 @@ export interface Drizzle {
 }
 
 /** Which of a piece's coats a stage puts on, or a weighing weighs. */
-export type CoatRole = 'first' | 'second' | 'shell' | 'mix' | 'drizzle';
-export const COAT_ROLES = ['first', 'second', 'shell', 'mix', 'drizzle'] as const;
+export const COAT_ROLES = ['first', 'second', 'shell', 'cap', 'mix', 'drizzle'] as const;
+export type CoatRole = (typeof COAT_ROLES)[number];
 
 /** How far what a coat weighs spreads. How thin fat makes a coating is not well known: the film is in doubt by that, too. */
 function spreadOf(role: CoatRole, { thinnedLogSd = 0 }: CoatingFlow): CoatSpread {
@@ -110,7 +112,8 @@ const NOTHING_SEEN: CoatHistory = { sizeClass: '', seen: [] };
 
 /**
  * Coating on one piece in g: estimated from its form and learned from its weighings, coat by coat. The portions add
- * up to the total: the first coat carries film, crust, foot and drip; the second its own film; a drizzle is given.
+ * up to the total: the first coat carries film, crust, foot and drip; the second its own film; a shell its cap too, unless that is
+ * a coat of its own; a drizzle is given.
  * The spread of the whole takes all coats to err the same way.
  * @throws InputError for a value out of range
  * @throws Error when a coating is not among those given
@@ -174,13 +177,22 @@ function estimated(
 ): Pick<CoatPortion, 'role' | 'coating' | 'estimateGrams'>[] {
   const { coating } = form;
   const { secondCoatGrams, estimateGrams } = estimate;
+  const cap = capOf(form);
+  const others = secondCoatGrams + (cap?.estimateGrams ?? 0);
   return [
-    { role: FIRST_ROLE[form.kind], coating, estimateGrams: estimateGrams - secondCoatGrams },
+    { role: FIRST_ROLE[form.kind], coating, estimateGrams: estimateGrams - others },
     ...(secondCoatGrams > 0 ? [{ role: 'second' as const, coating, estimateGrams: secondCoatGrams }] : []),
+    ...(cap ? [cap] : []),
     ...(drizzle
       ? [{ role: 'drizzle' as const, coating: drizzle.coating, estimateGrams: drizzle.grams }]
       : []),
   ];
+}
+
+/** The cap of a moulded piece, where it is a coat of its own. */
+function capOf(form: PieceForm): Pick<CoatPortion, 'role' | 'coating' | 'estimateGrams'> | null {
+  if (form.kind !== 'moulded' || !form.capCoating || form.capGrams === 0) return null;
+  return { role: 'cap', coating: form.capCoating, estimateGrams: form.capGrams };
 }
 
 const FIRST_ROLE: Readonly<Record<PieceForm['kind'], CoatRole>> = {
@@ -207,6 +219,18 @@ export function coatingLoads({ portions }: Pick<PieceCoat, 'portions'>): Coating
   });
 }
 
+/** The coatings on a piece, each once, in the order in which they are put on. */
+export function coatingsOn({
+  form,
+  drizzle,
+}: {
+  readonly form: Pick<PieceForm, 'coating'> & { readonly capCoating?: string | null };
+  readonly drizzle: Drizzle | null;
+}): string[] {
+  const all = [form.coating, form.capCoating, drizzle?.coating];
+  return [...new Set(all.filter((each) => typeof each === 'string'))];
+}
+
 /** The coats that a piece has, by its form and drizzle alone. */
 export function coatRoles({
   form,
@@ -219,6 +243,7 @@ export function coatRoles({
   return [
     FIRST_ROLE[form.kind],
     ...(hasSecond ? ['second' as const] : []),
+    ...(capOf(form) ? ['cap' as const] : []),
     ...(drizzle ? ['drizzle' as const] : []),
   ];
 }

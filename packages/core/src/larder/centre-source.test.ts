@@ -18,6 +18,11 @@ test.each([
   ['in its wrapping alone', { recipe: null, supplies: [line('cup')] }, true],
   ['bought in', { recipe: null, supplies: [line('cup'), line('rod')] }, false],
   ['made here', { recipe: 'centre', supplies: [] }, false],
+  [
+    'filled here',
+    { recipe: null, madeParts: [{ recipe: 'centre', grams: 8, stage: 'fill' }], supplies: [] },
+    false,
+  ],
 ])('a centre %s is asked about where nothing tells what it is', (_name, makeUp, isUnknown) => {
   expect(isCentreUnknown({ ...makeUp, form }, kinds)).toBe(isUnknown);
 });

@@ -30,8 +30,12 @@ export { factsIn, pieceFacts, type CoatOfPiece, type PartOfPiece, type PieceFact
 export {
   amountsForYield,
   makeUpAllergens,
+  PART_GRAMS,
+  recipesOf,
   usesOfPiece,
   type ItemAmount,
+  type MadePart,
+  type MadeRecipe,
   type MakeUp,
   type PieceUse,
   type SupplyAmount,

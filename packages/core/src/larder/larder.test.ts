@@ -98,10 +98,10 @@ describe('a piece', () => {
 
   test('takes its centre, and what lies in it and round it, in what that is counted in', () => {
     expect(usesOfPiece(makeUp, BOOK)).toEqual([
-      { item: { kind: 'supply', id: 'cream' }, amount: 5, per: 'started', recipe: 'centre' },
-      { item: { kind: 'supply', id: 'nuts' }, amount: 15, per: 'started', recipe: 'centre' },
-      { item: { kind: 'supply', id: 'cup' }, amount: 1, per: 'good', recipe: null },
-      { item: { kind: 'supply', id: 'rod' }, amount: 0.5, per: 'started', recipe: null },
+      { item: { kind: 'supply', id: 'cream' }, amount: 5, per: 'started', recipe: 'centre', stage: null },
+      { item: { kind: 'supply', id: 'nuts' }, amount: 15, per: 'started', recipe: 'centre', stage: null },
+      { item: { kind: 'supply', id: 'cup' }, amount: 1, per: 'good', recipe: null, stage: null },
+      { item: { kind: 'supply', id: 'rod' }, amount: 0.5, per: 'started', recipe: null, stage: null },
     ]);
   });
 

@@ -1,10 +1,10 @@
-import type { Drizzle, PieceForm } from '../coating/piece-coat';
+import { coatingsOn, type Drizzle, type PieceForm } from '../coating/piece-coat';
 import type { LarderBook } from './book';
 import { makeUpAllergens, type MakeUp } from './piece-uses';
 
 /** What decides what a piece must declare. */
 export interface DeclaringPiece extends MakeUp {
-  readonly form: Pick<PieceForm, 'coating'>;
+  readonly form: Pick<PieceForm, 'coating'> & { readonly capCoating?: string | null };
   readonly drizzle: Drizzle | null;
   /** Its own, beside what comes in with what it is made of. */
   readonly allergens: readonly string[];
@@ -17,11 +17,11 @@ export interface Declared {
 }
 
 /**
- * Allergens that a piece declares, sorted, each once: its own, those of its recipe and its supplies, and those of every
+ * Allergens that a piece declares, sorted, each once: its own, those of its recipes and its supplies, and those of every
  * coating on it. Shared bowls and benches are not in it. Source: the shop's own lists.
  */
 export function pieceAllergens(piece: DeclaringPiece, { coatings, book }: Declared): string[] {
-  const used = [piece.form.coating, piece.drizzle?.coating];
+  const used = coatingsOn(piece);
   const ofCoatings = coatings.filter(({ id }) => used.includes(id)).flatMap(({ allergens }) => allergens);
   return [...new Set([...centreAllergens(piece, book), ...ofCoatings])].sort();
 }
@@ -41,10 +41,8 @@ export function mayContain(
   declared: Declared,
 ): { readonly fromBowls: string[]; readonly fromBenches: string[] } {
   const own = new Set(pieceAllergens(piece, declared));
-  const used = [piece.form.coating, piece.drizzle?.coating].filter((each) => each !== undefined);
-  const sharing = all.filter(({ form, drizzle }) =>
-    [form.coating, drizzle?.coating].some((each) => each !== undefined && used.includes(each)),
-  );
+  const used = coatingsOn(piece);
+  const sharing = all.filter((each) => coatingsOn(each).some((coating) => used.includes(coating)));
   const beside = (allergens: readonly string[]): string[] =>
     [...new Set(allergens)].filter((each) => !own.has(each)).sort();
   const fromBowls = beside(sharing.flatMap((each) => pieceAllergens(each, declared)));

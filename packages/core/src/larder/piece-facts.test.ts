@@ -42,6 +42,26 @@ describe('the facts of a piece', () => {
     expect(hundred.energy.kilojoules / facts.energy!.kilojoules).toBeCloseTo(100 / 16, 9);
   });
 
+  test('count each part that is made here by its own grams', () => {
+    const madeParts = [{ recipe: 'centre', grams: 4, stage: 'fill' }];
+    const facts = pieceFacts(
+      { recipe: null, madeParts, supplies: [] },
+      [{ coating: 'dusk', grams: 6 }],
+      BOOK,
+    );
+    expect(facts.grams).toBeCloseTo(10, 9);
+    expect(facts.parts!.fat).toBeCloseTo(0.82 * 2 + 2.16, 9);
+    expect(facts.ingredients).toEqual([
+      { name: 'Dusk', grams: 6 },
+      { name: 'Farm butter', grams: expect.closeTo(2, 9) },
+      { name: 'Sugar', grams: expect.closeTo(2, 9) },
+    ]);
+    const none = [...madeParts, { recipe: 'moonlight', grams: 1, stage: 'fill' }];
+    expect(() => pieceFacts({ recipe: null, madeParts: none, supplies: [] }, [], BOOK)).toThrow(
+      expect.objectContaining({ field: '/madeParts/1/recipe', value: 'moonlight' }),
+    );
+  });
+
   test('knows a bought fruit by its name and weight', () => {
     const supplies = [{ supply: 'berry', amount: 1, unit: 'piece' } as const];
     const { grams, parts } = pieceFacts({ recipe: null, supplies }, [], BOOK);

@@ -10,7 +10,7 @@ import { recipeFigures } from '../recipes/recipe-figures';
 import { compositionOfYield } from '../recipes/yield-composition';
 import { bindRecipe, supplyComposition, type LarderBook } from './book';
 import { baseAmountOf } from './supply';
-import type { MakeUp } from './piece-uses';
+import { recipesOf, requireRecipe, type MadeRecipe, type MakeUp } from './piece-uses';
 
 /** Something that is in a piece, by what it is called and weighs. */
 export interface PartOfPiece {
@@ -51,28 +51,29 @@ interface Gathered extends PartOfPiece {
 }
 
 /**
- * What one piece is made of: its centre by its recipe or as it is bought, with its finish, and its coatings; packing is
- * none of it. The parts are told only where the make-up of all is known. By hand: a centre of 10 g that is half sugar
+ * What one piece is made of: its centre by its recipe or as it is bought, its other parts, with its finish, and its coatings;
+ * packing is none of it. The parts are told only where the make-up of all is known. By hand: a centre of 10 g that is half sugar
  * and half butter, with 5 g of dark: sugar 5 g, butter 5 g, dark 5 g; fat 0.82·5 + 0.36·5 = 5.9 g.
  * Source: conservation of mass. A planning aid and no declaration: where the law asks for tests, those decide.
  * @throws InputError for what there is not, or cannot be weighed
  */
 export function pieceFacts(makeUp: MakeUp, coats: readonly CoatOfPiece[], book: LarderBook): PieceFacts {
-  const { ofRecipe, weighed } = inCentre(makeUp, book);
+  const weighed = boughtIn(makeUp, book);
+  const made = recipesOf(makeUp).map((each) => inRecipe(each, book));
   const coated = coats.map(({ coating, grams }): Gathered => {
     const found = book.coatings.find(({ id }) => id === coating);
     return { name: found?.name ?? coating, grams, composition: found?.composition ?? null };
   });
   const all = [...weighed, ...coated];
   const unknown = [
-    ...(ofRecipe?.unknown ?? []),
+    ...made.flatMap((each) => each.unknown),
     ...all.filter(({ composition }) => composition === null).map(({ name }) => name),
   ];
-  const inSum = [...(ofRecipe ? [ofRecipe.portion] : []), ...all];
+  const inSum = [...made.map(({ portion }) => portion), ...all];
   const parts = unknown.length > 0 ? null : sumOf(inSum);
   return {
     grams: inSum.reduce((sum, { grams }) => sum + grams, 0),
-    ingredients: byWeight([...(ofRecipe?.ingredients ?? []), ...all]),
+    ingredients: byWeight([...made.flatMap((each) => each.ingredients), ...all]),
     ...{ parts, energy: parts && energyOf(parts), unknown: [...new Set(unknown)] },
   };
 }
@@ -83,11 +84,8 @@ interface OfRecipe {
   readonly unknown: readonly string[];
 }
 
-function inCentre(
-  { recipe, supplies }: MakeUp,
-  book: LarderBook,
-): { readonly ofRecipe: OfRecipe | null; readonly weighed: readonly Gathered[] } {
-  const weighed = supplies.flatMap((line, index): Gathered[] => {
+function boughtIn({ supplies }: MakeUp, book: LarderBook): Gathered[] {
+  return supplies.flatMap((line, index): Gathered[] => {
     const supply = book.supplies.find(({ id }) => id === line.supply);
     if (!supply) throw missing(`/supplies/${index}/supply`, line.supply, 'a supply of the larder');
     if (supply.kind === 'packing') return [];
@@ -95,25 +93,20 @@ function inCentre(
     const grams = baseAmountOf(line, { ...supply, base: 'g' }, measuring);
     return [{ name: supply.name, grams, composition: supplyComposition(supply) }];
   });
-  if (recipe === null) return { ofRecipe: null, weighed };
-  const kept = book.recipes.find(({ id }) => id === recipe);
-  if (!kept) throw missing('/recipe', recipe, 'a recipe');
+}
+
+function inRecipe(made: MadeRecipe, book: LarderBook): OfRecipe {
+  const kept = requireRecipe(made, book);
   const bound = bindRecipe(kept, book);
   const figures = recipeFigures(bound);
   const { composition, unknown } = compositionOfYield(bound, figures);
-  const share = figures.portionGrams / figures.yieldGrams;
+  const portionGrams = made.grams ?? figures.portionGrams;
+  const share = portionGrams / figures.yieldGrams;
   const ingredients = bound.ingredients.map(({ name }, index) => ({
     name,
     grams: figures.grams[index]! * share,
   }));
-  return {
-    ofRecipe: {
-      ingredients,
-      unknown,
-      portion: { name: kept.name, grams: figures.portionGrams, composition },
-    },
-    weighed,
-  };
+  return { ingredients, unknown, portion: { name: kept.name, grams: portionGrams, composition } };
 }
 
 function sumOf(all: readonly Gathered[]): FactGrams {

@@ -1,3 +1,4 @@
+import type { Bound } from '../input/bounds';
 import { InputError } from '../input/input-error';
 import type { Amount } from '../recipes/amount';
 import { recipeFigures } from '../recipes/recipe-figures';
@@ -9,8 +10,21 @@ import type { LarderItem } from './use';
 export interface MakeUp {
   /** By which its centre is made; null where it is bought, or a washed fruit. */
   readonly recipe: string | null;
+  /** What else of it is made here: its filling, its finish. */
+  readonly madeParts?: readonly MadePart[];
   readonly supplies: readonly SupplyAmount[];
 }
+
+/** A recipe that goes into a piece beside its centre's, made in a stage of its route. */
+export interface MadePart {
+  readonly recipe: string;
+  /** What of it is on or in one piece. */
+  readonly grams: number;
+  /** The stage of the route in which it is made. */
+  readonly stage: string;
+}
+
+export const PART_GRAMS: Bound = { min: 0.05, max: 500 };
 
 export interface SupplyAmount extends Amount {
   readonly supply: string;
@@ -24,15 +38,17 @@ export interface PieceUse {
   readonly per: 'started' | 'good';
   /** The recipe that takes it; null for what the piece takes by itself. */
   readonly recipe: string | null;
+  /** The stage in which that is made; null: the first. */
+  readonly stage: string | null;
 }
 
 /**
- * What one piece takes out of the larder, its centre by its recipe's portion.
- * @throws InputError at `/recipe` or `/supplies/…` for what there is not, or cannot be turned into its stock
+ * What one piece takes out of the larder: its centre by its recipe's portion, each other part by its grams.
+ * @throws InputError at `/recipe`, `/madeParts/…` or `/supplies/…` for what there is not, or cannot be turned into its stock
  */
 export function usesOfPiece(makeUp: MakeUp, book: LarderBook): PieceUse[] {
   return [
-    ...centreUses(makeUp.recipe, book),
+    ...recipesOf(makeUp).flatMap((made) => recipeUses(made, book)),
     ...makeUp.supplies.map((line, index): PieceUse => {
       const supply = requireSupply(line.supply, book, `/supplies/${index}/supply`);
       const measuring = { measures: 'metric', field: `/supplies/${index}/unit` } as const;
@@ -41,21 +57,45 @@ export function usesOfPiece(makeUp: MakeUp, book: LarderBook): PieceUse[] {
 
         amount: baseAmountOf(line, supply, measuring),
         per: supply.kind === 'packing' ? 'good' : 'started',
-        recipe: null,
+        ...{ recipe: null, stage: null },
       };
     }),
   ];
 }
 
-function centreUses(recipe: string | null, book: LarderBook): PieceUse[] {
-  if (recipe === null) return [];
+/** A recipe of a piece: what of it is in one, and when it is made. */
+export interface MadeRecipe {
+  readonly recipe: string;
+  /** Null: its own portion, as a centre is. */
+  readonly grams: number | null;
+  /** Null: the first of the route. */
+  readonly stage: string | null;
+  /** Where it stands in the piece. */
+  readonly field: string;
+}
+
+/** All recipes that a piece is made by, its centre's first. */
+export function recipesOf({ recipe, madeParts = [] }: Omit<MakeUp, 'supplies'>): MadeRecipe[] {
+  return [
+    ...(recipe === null ? [] : [{ recipe, grams: null, stage: null, field: '/recipe' }]),
+    ...madeParts.map((part, index) => ({ ...part, field: `/madeParts/${index}/recipe` })),
+  ];
+}
+
+/** The kept recipe that is meant. @throws InputError where there is none */
+export function requireRecipe({ recipe, field }: MadeRecipe, book: LarderBook): KeptRecipe {
   const kept = book.recipes.find(({ id }) => id === recipe);
-  if (!kept)
-    throw new InputError({ code: 'unknown-reference', field: '/recipe', value: recipe, range: 'a recipe' });
-  const { portionGrams } = recipeFigures(bindRecipe(kept, book));
-  return amountsForYield(kept, portionGrams, book).map((use): PieceUse => ({
+  if (kept) return kept;
+  throw new InputError({ code: 'unknown-reference', field, value: recipe, range: 'a recipe' });
+}
+
+function recipeUses(made: MadeRecipe, book: LarderBook): PieceUse[] {
+  const { recipe, stage, field } = made;
+  const kept = requireRecipe(made, book);
+  const grams = made.grams ?? recipeFigures(bindRecipe(kept, book)).portionGrams;
+  return amountsForYield(kept, grams, book, field).map((use): PieceUse => ({
     ...use,
-    ...{ per: 'started', recipe },
+    ...{ per: 'started', recipe, stage },
   }));
 }
 
@@ -67,13 +107,18 @@ export interface ItemAmount {
 
 /**
  * What so many grams of a recipe's yield take of each item, in grams or pieces as its stock is counted.
- * Source: proportion. @throws InputError at `/recipe` for what cannot be turned into its stock
+ * Source: proportion. @throws InputError at `field` for what cannot be turned into its stock
  */
-export function amountsForYield(kept: KeptRecipe, yieldGrams: number, book: LarderBook): ItemAmount[] {
+export function amountsForYield(
+  kept: KeptRecipe,
+  yieldGrams: number,
+  book: LarderBook,
+  field = '/recipe',
+): ItemAmount[] {
   return itemsForYield(kept, yieldGrams, book).map(({ item, grams }) => {
     if (item.kind === 'coating') return { item, amount: grams };
-    const supply = requireSupply(item.id, book, '/recipe');
-    const measuring = { measures: 'metric', field: '/recipe' } as const;
+    const supply = requireSupply(item.id, book, field);
+    const measuring = { measures: 'metric', field } as const;
     return { item, amount: baseAmountOf({ amount: grams, unit: 'g' }, supply, measuring) };
   });
 }
@@ -85,13 +130,15 @@ function requireSupply(id: string, book: LarderBook, field: string): Supply {
 }
 
 /**
- * Allergens that come into a piece with its recipe and its supplies, sorted, each once; of what there is not, none.
+ * Allergens that come into a piece with its recipes and its supplies, sorted, each once; of what there is not, none.
  * Source: the shop's own lists.
  */
-export function makeUpAllergens({ recipe, supplies }: MakeUp, book: LarderBook): string[] {
-  const kept = book.recipes.find(({ id }) => id === recipe);
-  const ofRecipe = kept ? recipeAllergens(kept, book) : [];
+export function makeUpAllergens({ supplies, ...made }: MakeUp, book: LarderBook): string[] {
+  const ofRecipes = recipesOf(made).flatMap(({ recipe }) => {
+    const kept = book.recipes.find(({ id }) => id === recipe);
+    return kept ? recipeAllergens(kept, book) : [];
+  });
   const ids = new Set(supplies.map(({ supply }) => supply));
   const own = book.supplies.filter(({ id }) => ids.has(id)).flatMap(({ allergens }) => allergens);
-  return [...new Set([...ofRecipe, ...own])].sort();
+  return [...new Set([...ofRecipes, ...own])].sort();
 }

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { makePlan } from '../planner/make-plan';
 import { startedPieces } from '../planner/amounts';
 import { berry, randomProblem, seeded } from '../planner/testing/small-problem';
-import { usesOfPiece, type MakeUp } from './piece-uses';
+import { recipesOf, usesOfPiece, type MakeUp } from './piece-uses';
 import { planUses, reserveUses } from './plan-uses';
 import { gramsOut, portionsOf, preparations } from './preparations';
 import { BOOK } from './testing/small-book';
@@ -23,7 +23,7 @@ describe('what a plan takes', () => {
     twist: { recipe: 'centre', supplies: [{ supply: 'rod', amount: 1, unit: 'piece' }] },
   };
   const usesOf = (product: string) => usesOfPiece(makeUps[product] ?? makeUps['twist']!, BOOK);
-  const recipeOf = (product: string) => (makeUps[product] ?? makeUps['twist']!).recipe;
+  const madeOf = (product: string) => recipesOf(makeUps[product] ?? makeUps['twist']!);
   const blend = [
     { coating: 'dark', parts: 3 },
     { coating: 'milk', parts: 1 },
@@ -64,7 +64,7 @@ describe('what a plan takes', () => {
       expect(sumOf('supply', 'cream'), `seed ${seed}`).toBeCloseTo(5 * startedOf(others), 6);
       const grams = plan.melts.reduce((sum, each) => sum + each.grams, 0);
       expect(sumOf('coating'), `seed ${seed}`).toBeCloseTo(grams, 6);
-      const made = preparations({ problem, plan }, recipeOf, BOOK);
+      const made = preparations({ problem, plan }, madeOf, BOOK);
       const portions = made.reduce((sum, each) => sum + each.yieldGrams, 0);
       expect(portions, `seed ${seed}`).toBeCloseTo(10 * startedOf(others), 6);
       planned += good;
@@ -102,6 +102,51 @@ describe('what a plan takes', () => {
       ['on-pieces', 360],
       ['to-spare', 40],
     ]);
+  });
+
+  test('takes each part of a piece in its own stage, by its own grams, until it is said to be made', () => {
+    const [wash, dip] = berry.stages.map(({ id }) => id) as [string, string];
+    const madeParts = [{ recipe: 'paste', grams: 2.5, stage: dip }];
+    const makeUp: MakeUp = { recipe: 'centre', madeParts, supplies: [] };
+    const task = (stage: string, start: number) => ({
+      stage,
+      person: 'p',
+      start,
+      end: start + 20,
+      melt: null,
+    });
+    const stages = [task(wash, 100), task(dip, 400), ...berry.stages.slice(2).map(({ id }) => task(id, 500))];
+    const batch = { id: 'b', product: 'berry', pieces: 60, serves: [], stages };
+    const made = new Set<string>();
+    const takenAt = (now: number) =>
+      planUses({
+        problem: { products: [berry], now },
+        plan: { batches: [batch], melts: [] },
+        ...{ usesOf: () => usesOfPiece(makeUp, BOOK), partsOf: () => [] },
+        isPrepared: (_batch, recipe) => made.has(recipe),
+      }).map(({ item, minute, amount }) => [item.id, minute, amount]);
+    const started = startedPieces(berry, 60);
+    const [cream, nuts] = usesOfPiece({ recipe: 'centre', supplies: [] }, BOOK).map(({ amount }) => amount);
+    expect(takenAt(0)).toEqual([
+      ['cream', 100, cream! * started],
+      ['nuts', 100, nuts! * started],
+      ['nuts', 400, 2.5 * started],
+    ]);
+    made.add('centre');
+    // what is late is still to be taken, now
+    expect(takenAt(450)).toEqual([['nuts', 450, 2.5 * started]]);
+    const prepared = preparations(
+      { problem: { products: [berry] }, plan: { batches: [batch] } },
+      () => recipesOf(makeUp),
+      BOOK,
+    );
+    expect(prepared.map(({ recipe, start, portionGrams }) => [recipe, start, portionGrams])).toEqual([
+      ['centre', 100, 10],
+      ['paste', 400, 2.5],
+    ]);
+    // all the grams of 60 good ones and those that fail: 100 g nuts make 100 g
+    expect(prepared[1]!.potGrams).toBeCloseTo(2.5 * started, 9);
+    expect(prepared[1]!.factor).toBeCloseTo((2.5 * started) / 100, 9);
   });
 
   test('is only what has not begun', () => {

@@ -1,6 +1,6 @@
 import type { BlendPart } from '../coating/coating-flow';
 import { carriedGrams, stageGrams, startedPieces } from '../planner/amounts';
-import type { Batch, Melt, Plan, Problem } from '../planner/problem';
+import type { Batch, BatchStage, Melt, Plan, Problem } from '../planner/problem';
 import type { PieceUse } from './piece-uses';
 import type { ItemUse, LarderItem, UseCause } from './use';
 
@@ -12,13 +12,13 @@ export interface PlanReading {
   readonly usesOf: (product: string) => readonly PieceUse[];
   /** The coatings that a blend is made of; none for one that is bought. */
   readonly partsOf: (coating: string) => readonly BlendPart[];
-  /** Whether the centre of a batch is made: its recipe is taken then, and not before, whatever the plan's hour. */
-  readonly isPrepared?: (batch: Batch) => boolean;
+  /** Whether a recipe of a batch is made: what it takes is taken then, and not before, whatever the plan's hour. */
+  readonly isPrepared?: (batch: Batch, recipe: string) => boolean;
 }
 
 /**
- * What the work that has not begun takes: of supplies when the first stage of a batch begins, packing when its last
- * does, of coatings when a melt is set up – all that is melted, parted into what goes onto each batch, what is to
+ * What the work that has not begun takes: of supplies when the first stage of a batch begins, of a part that is made when its
+ * own does, packing when its last does, of coatings when a melt is set up – all that is melted, parted into what goes onto each batch, what is to
  * spare, and what stays in the bowl. Begun work has taken its part already. Masses are those of the plan, to the gram.
  * By hand: a batch of 100 good, 104 started, at 9 g cream: 936 g when it begins; its label for 100.
  */
@@ -37,7 +37,7 @@ function batchUses(batch: Batch, now: number, reading: PlanReading): ItemUse[] {
   const product = reading.problem.products.find(({ id }) => id === batch.product)!;
   const started = startedPieces(product, batch.pieces);
   return reading.usesOf(batch.product).flatMap((use): ItemUse[] => {
-    const planned = (use.per === 'good' ? batch.stages.at(-1)! : batch.stages[0]!).start;
+    const planned = stageOf(batch, use).start;
     if (isTaken({ batch, use, planned }, now, reading)) return [];
     const minute = Math.max(planned, now);
     const pieces = use.per === 'good' ? batch.pieces : started;
@@ -53,12 +53,18 @@ function batchUses(batch: Batch, now: number, reading: PlanReading): ItemUse[] {
   });
 }
 
+/** The stage in which a piece takes something. */
+function stageOf({ stages }: Batch, { per, stage }: PieceUse): BatchStage {
+  if (per === 'good') return stages.at(-1)!;
+  return stages.find((each) => each.stage === stage) ?? stages[0]!;
+}
+
 function isTaken(
   { batch, use, planned }: { readonly batch: Batch; readonly use: PieceUse; readonly planned: number },
   now: number,
   { isPrepared }: PlanReading,
 ): boolean {
-  return use.recipe !== null && isPrepared ? isPrepared(batch) : planned < now;
+  return use.recipe !== null && isPrepared ? isPrepared(batch, use.recipe) : planned < now;
 }
 
 function meltUses(melt: Melt, { problem, plan, partsOf }: PlanReading): ItemUse[] {

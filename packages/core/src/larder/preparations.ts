@@ -1,15 +1,18 @@
-import type { Bound } from '../input/bounds';
+import { requireWithin, type Bound } from '../input/bounds';
 import { startedPieces } from '../planner/amounts';
 import type { Batch, Plan, Problem } from '../planner/problem';
 import { recipeFigures } from '../recipes/recipe-figures';
-import { scaleFactor } from '../recipes/scale-recipe';
+import { SCALE_FACTOR } from '../recipes/scale-recipe';
 import { bindRecipe, type KeptRecipe, type LarderBook } from './book';
+import type { MadeRecipe } from './piece-uses';
 
-/** A centre that is made for a batch: by whom, when, how much of its recipe. */
+/** A recipe that is made for a batch, its centre or another part: by whom, when, how much of it. */
 export interface Preparation {
   readonly batch: string;
   readonly piece: string;
   readonly recipe: string;
+  /** The stage of the route in which it is made. */
+  readonly stage: string;
   readonly person: string;
   readonly start: number;
   readonly end: number;
@@ -48,37 +51,40 @@ export function gramsOut(said: SaidOfPot, portionGrams: number): number | null {
 const WHOLE_PORTION = 1e-9;
 
 /**
- * The centres that a plan makes, the first first: each batch of a piece with a recipe makes so many portions as it
- * starts pieces, in the first stage of its route. By hand: 104 started of a recipe for 43: 2.4186 times.
+ * What a plan makes by recipes, the first first: each batch makes so many portions of each recipe of its piece as it starts
+ * pieces, a centre in the first stage of its route, another part in its own. By hand: 104 started of a recipe for 43: 2.4186
+ * times.
  * @throws InputError for a recipe that cannot be computed
  */
 export function preparations(
   { problem, plan }: { readonly problem: Pick<Problem, 'products'>; readonly plan: Pick<Plan, 'batches'> },
-  recipeOf: (product: string) => string | null,
+  madeOf: (product: string) => readonly MadeRecipe[],
   book: LarderBook,
 ): Preparation[] {
   return plan.batches
-    .flatMap((batch) => {
-      const recipe = recipeOf(batch.product);
-      const kept = book.recipes.find(({ id }) => id === recipe);
-      return kept ? [preparationOf(batch, kept, { problem, book })] : [];
-    })
+    .flatMap((batch) =>
+      madeOf(batch.product).flatMap((made) => {
+        const kept = book.recipes.find(({ id }) => id === made.recipe);
+        return kept ? [preparationOf(batch, { made, kept }, { problem, book })] : [];
+      }),
+    )
     .sort((a, b) => a.start - b.start || (a.batch < b.batch ? -1 : 1));
 }
 
 function preparationOf(
   batch: Batch,
-  kept: KeptRecipe,
+  { made, kept }: { readonly made: MadeRecipe; readonly kept: KeptRecipe },
   { problem, book }: { readonly problem: Pick<Problem, 'products'>; readonly book: LarderBook },
 ): Preparation {
   const product = problem.products.find(({ id }) => id === batch.product)!;
   const pieces = startedPieces(product, batch.pieces);
-  const bound = bindRecipe(kept, book);
-  const factor = scaleFactor(bound, { kind: 'pieces', pieces });
-  const { totalGrams, yieldGrams, portionGrams } = recipeFigures(bound);
-  const { person, start, end } = batch.stages[0]!;
+  const { totalGrams, yieldGrams, portionGrams: own } = recipeFigures(bindRecipe(kept, book));
+  const portionGrams = made.grams ?? own;
+  const factor = requireWithin('/factor', (pieces * portionGrams) / yieldGrams, SCALE_FACTOR);
+  const { stage, person, start, end } =
+    batch.stages.find(({ stage }) => stage === made.stage) ?? batch.stages[0]!;
   return {
-    ...{ batch: batch.id, piece: batch.product, recipe: kept.id, person, start, end },
+    ...{ batch: batch.id, piece: batch.product, recipe: kept.id, stage, person, start, end },
     ...{ goodPieces: batch.pieces, startedPieces: pieces, factor },
     potGrams: totalGrams * factor,
     yieldGrams: yieldGrams * factor,

@@ -26,6 +26,8 @@ export {
   SHELLS_AT_ONCE,
   cavityOf,
   cavityOfWater,
+  fillingBound,
+  secondsForWall,
   shellsOf,
   wallMmAfter,
   type Cavity,

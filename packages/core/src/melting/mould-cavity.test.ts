@@ -1,7 +1,15 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { runMould } from '../commands/run-mould';
-import { CAVITY_FORMS, cavityOf, cavityOfWater, shellsOf, wallMmAfter } from './mould-cavity';
+import {
+  CAVITY_FORMS,
+  cavityOf,
+  cavityOfWater,
+  fillingBound,
+  secondsForWall,
+  shellsOf,
+  wallMmAfter,
+} from './mould-cavity';
 
 const BOX = { form: 'box', lengthMm: 30, widthMm: 30, depthMm: 15 } as const;
 
@@ -63,6 +71,39 @@ describe('shells', () => {
         expect(wallMmAfter(most)).toBeGreaterThanOrEqual(wallMmAfter(least));
       }),
     );
+  });
+});
+
+describe('the wait for a wall', () => {
+  const dark = { bowlCelsius: 31, yieldPa: 14, windowLowCelsius: 31, mouldCelsius: 20 };
+
+  test('and the wall of a wait are each the inverse of the other', () => {
+    expect(secondsForWall(1.48, dark)).toBeCloseTo(60, 0);
+    const wall = fc.double({ min: 0.91, max: 2.5, noNaN: true });
+    const celsius = fc.double({ min: -10, max: 22, noNaN: true });
+    let reached = 0;
+    fc.assert(
+      fc.property(wall, celsius, (wallMm, mouldCelsius) => {
+        const seconds = secondsForWall(wallMm, { ...dark, mouldCelsius });
+        if (seconds === null) return;
+        reached += 1;
+        expect(wallMmAfter({ ...dark, mouldCelsius, seconds })).toBeCloseTo(wallMm, 9);
+      }),
+    );
+    expect(reached).toBeGreaterThan(50);
+  });
+
+  test('is none where the film alone is as thick, and no wait is enough where nothing freezes', () => {
+    expect(secondsForWall(0.8, dark)).toBe(0);
+    expect(secondsForWall(2, { ...dark, mouldCelsius: 31 })).toBeNull();
+    expect(secondsForWall(6, dark)).toBeNull();
+    expect(() => secondsForWall(2, { ...dark, mouldCelsius: 90 })).toThrow(
+      expect.objectContaining({ field: '/mouldC', value: 90 }),
+    );
+  });
+
+  test('ends with a filling that neither melts the shell nor cracks it', () => {
+    expect(fillingBound(27.5)).toEqual({ min: 14, max: 26.5 });
   });
 });
 

@@ -52,6 +52,15 @@ describe('a plan', () => {
     expect(makePlan(problem, { steps: 4 })).toEqual(makePlan(problem, { steps: 4 }));
   });
 
+  test('of no steps is the first plan, and the one that it goes on from is kept as it is', () => {
+    const problem = randomProblem(4);
+    expect(makePlan(problem, { steps: 0 })).toMatchObject({ steps: 0, report: { ok: true } });
+    const from = makePlan(problem, { steps: 300 });
+    const { plan, report } = makePlan(problem, { steps: 0, from: from.plan });
+    expect(report.cost).toBeLessThanOrEqual(from.report.cost!);
+    expect(plan.batches).toEqual(from.plan.batches);
+  });
+
   test('never gets dearer with more steps', () => {
     for (const seed of [3, 11, 29]) {
       const costs = [1, 3, 8].map((steps) => makePlan(randomProblem(seed), { steps }).report.cost!);

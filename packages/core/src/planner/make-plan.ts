@@ -172,7 +172,8 @@ class Course {
   }
 
   private done(): number {
-    return Math.max(this.steps / this.mostSteps, this.progress());
+    // none to try: nothing is left to do
+    return this.mostSteps === 0 ? 1 : Math.max(this.steps / this.mostSteps, this.progress());
   }
 
   /** Searches until so much of the work is done; never dearer than what it starts from. */

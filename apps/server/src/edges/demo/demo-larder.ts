@@ -1,5 +1,5 @@
 import type { LotDraft, SupplyDraft } from '@alnage/contract';
-import { KNOWN_INGREDIENTS } from '@alnage/core';
+import { KNOWN_INGREDIENTS, type MadePart } from '@alnage/core';
 import type { RecipeEntity } from '../../store/workshop/recipe.entity';
 import type { SupplyEntity } from '../../store/workshop/supply.entity';
 
@@ -164,6 +164,26 @@ export const DEMO_RECIPES: readonly Row<RecipeEntity>[] = [
     portion: { kind: 'weight', grams: 9 },
     note: 'Seal or coat within hours: it draws water from the air.',
   },
+  {
+    id: 'oat-brittle',
+    name: 'Oat brittle',
+    measures: 'metric',
+    ingredients: [
+      of('supply', 'sugar', 150, 'g'),
+      of('supply', 'butter', 30, 'g'),
+      of('supply', 'rolled-oats', 0.5, 'cup'),
+      of('supply', 'salt', 0.5, 'tsp'),
+    ],
+    steps: [
+      step('Toast the oats light gold.', 5, { celsius: 160 }),
+      step('Melt the sugar dry, a little at a time, to amber.', 12, { celsius: 165 }),
+      step('Stir in butter, oats and salt at once; pour thin and let it go hard.', 8, { restMinutes: 30 }),
+      step('Crush it to the size of a barley corn, and keep it shut: it draws water.', 10),
+    ],
+    yield: { kind: 'computed', lossShare: 0.06 },
+    portion: { kind: 'weight', grams: 1 },
+    note: '',
+  },
 ];
 
 const here = (
@@ -216,7 +236,7 @@ export const DEMO_BERRIES: readonly { readonly at: string; readonly lot: LotDraf
 
 /** What one of each piece takes beside its recipe and its coatings. */
 export const DEMO_PIECE_SUPPLIES: Readonly<
-  Record<string, { recipe?: string; supplies: [string, number, Pack['unit']][] }>
+  Record<string, { recipe?: string; madeParts?: MadePart[]; supplies: [string, number, Pack['unit']][] }>
 > = {
   'dusk-berry': { supplies: [['strawberry', 1, 'piece']] },
   'frost-berry': { supplies: [['strawberry', 1, 'piece']] },
@@ -237,6 +257,13 @@ export const DEMO_PIECE_SUPPLIES: Readonly<
   },
   'oat-ball': { recipe: 'oat-hazel', supplies: [['paper-cup', 1, 'piece']] },
   'foam-bar': { recipe: 'honeycomb', supplies: [] },
+  'malt-cup': {
+    madeParts: [
+      { recipe: 'oat-brittle', grams: 1.5, stage: 'brittle' },
+      { recipe: 'rye-ganache', grams: 7, stage: 'fill' },
+    ],
+    supplies: [],
+  },
   'sandwich-round': {
     supplies: [
       ['sandwich-cookie', 1, 'piece'],

@@ -165,3 +165,8 @@ export const DEMO_ORDERS: readonly DemoOrder[] = [
   { customer: 'X. Berg', pickup: '2026-06-19T13:30', lines: berries(12) },
   { customer: 'Summer theatre', pickup: '2026-06-20T13:00', lines: { ...berries(150), 'ridge-chip': 120 } },
 ];
+
+/** Asked for by telephone once Monday's plan was made: laid into it as it stood. */
+export const DEMO_LATE_ORDERS: readonly DemoOrder[] = [
+  { customer: 'Net loft', pickup: '2026-06-20T13:30', lines: { 'malt-cup': 84 } },
+];

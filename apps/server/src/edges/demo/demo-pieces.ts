@@ -71,10 +71,10 @@ function costs(
   return { centreMinorPer100, finishMinorPer100, packingMinorPer100, priceMinor };
 }
 
-/** The eight pieces of Skerry Dipworks; what they take out of the larder, and declare by it, is told there. */
+/** The nine pieces of Skerry Dipworks; what they take out of the larder, and declare by it, is told there. */
 export const DEMO_PIECES: readonly Omit<
   PieceEntity,
-  'position' | 'version' | 'recipe' | 'supplies' | 'dipRange'
+  'position' | 'version' | 'recipe' | 'madeParts' | 'supplies' | 'dipRange'
 >[] = [
   {
     id: 'dusk-berry',
@@ -444,6 +444,61 @@ export const DEMO_PIECES: readonly Omit<
         'pack',
         { name: 'Unmould and pack', skill: 'pack', fixedMinutes: 3, secondsPerPiece: 6, maxRunMinutes: 60 },
         ['shelf', 40, 0, 18 * DAY],
+      ),
+    ],
+  },
+  {
+    id: 'malt-cup',
+    name: 'Malt cup',
+    family: 'filled-cup',
+    sizes: [],
+    costs: costs(0, 0, 300, 320),
+    centreName: 'Rye malt ganache',
+    finish: 'Oat brittle on the cap',
+    form: {
+      ...{ kind: 'moulded', coating: 'dark-64', cavityMm2: 1400, wallMm: 1.8 },
+      ...{ capGrams: 2, capCoating: 'milk-38', centreGrams: 7 },
+    },
+    drizzle: null,
+    allergens: [],
+    maxBatchPieces: 96,
+    mould: 'cups',
+    keeping: {
+      holdMinutes: 10 * DAY,
+      targetMinutes: 3 * DAY,
+      eatWithinMinutes: 10 * DAY,
+      advice: 'Keep cool',
+    },
+    route: [
+      stage('brittle', { skill: 'cook', fixedMinutes: 35, secondsPerPiece: 1 }, ['shelf', 200, 60, 4 * DAY]),
+      stage(
+        'shell',
+        {
+          name: 'Cast shells',
+          skill: 'dip',
+          fixedMinutes: 6,
+          secondsPerPiece: 9,
+          maxRunMinutes: 60,
+          coat: 'shell',
+        },
+        ['rack', 24, 20, DAY],
+      ),
+      stage('fill', { name: 'Cook and fill', skill: 'cook', fixedMinutes: 30, secondsPerPiece: 6 }, [
+        'rack',
+        24,
+        60,
+        12 * HOUR,
+      ]),
+      stage('cap', { skill: 'dip', fixedMinutes: 4, secondsPerPiece: 8, maxRunMinutes: 60, coat: 'cap' }, [
+        'rack',
+        24,
+        30,
+        DAY,
+      ]),
+      stage(
+        'pack',
+        { name: 'Unmould and pack', skill: 'pack', fixedMinutes: 3, secondsPerPiece: 6, maxRunMinutes: 60 },
+        ['rack', 40, 0, 8 * DAY],
       ),
     ],
   },

@@ -28,7 +28,8 @@ import {
 import { SeasonEntity } from '../../store/workshop/season.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { instantOf } from '../../platform/time/workshop-time';
-import { DEMO_ORDERS, type DemoOrder } from './demo-orders';
+import { OrdersService } from '../../work/orders/orders.service';
+import { DEMO_LATE_ORDERS, DEMO_ORDERS, type DemoOrder } from './demo-orders';
 import {
   DEMO_BERRIES,
   DEMO_BOX_SUPPLIES,
@@ -97,7 +98,9 @@ export async function loadDemo(db: DataSource): Promise<void> {
   const lots = new LotsService(db, { now: () => DEMO_PLANNED });
   for (const lot of DEMO_LOTS) await lots.take(lot, 'runa');
   const plans = new PlanService(db, { now: () => DEMO_PLANNED });
-  await plans.publish((await plans.make({ seed: PLAN_SEED })).version);
+  await plans.make({ seed: PLAN_SEED });
+  await takeLate(db);
+  await plans.publish((await plans.make({ steps: 0 })).version);
   await takeWeighings(db, DEMO_START);
   for (const { at, lot } of DEMO_BERRIES)
     await new LotsService(db, { now: () => new Date(at) }).take(lot, 'tove');
@@ -106,6 +109,27 @@ export async function loadDemo(db: DataSource): Promise<void> {
   await keepPractices(db);
 
   await db.transaction((manager) => bringToThursday(manager));
+}
+
+/** Orders that came after the plan was made, through the same door as people: what they need is laid into it. */
+async function takeLate(db: DataSource): Promise<void> {
+  const orders = new OrdersService(db, { now: () => DEMO_PLANNED });
+  for (const { customer, pickup, lines } of DEMO_LATE_ORDERS)
+    await orders.take(
+      {
+        ...{
+          customer,
+          pickup,
+          pickupPoint: 'shop',
+          note: '',
+          state: 'promised',
+          boxes: [],
+          despiteKitchen: null,
+        },
+        lines: Object.entries(lines).map(([piece, pieces]) => ({ piece, pieces })),
+      },
+      'runa',
+    );
 }
 
 async function keepLarder(manager: EntityManager): Promise<void> {
@@ -123,9 +147,13 @@ async function keepLarder(manager: EntityManager): Promise<void> {
   );
 }
 
-function piecesTake(id: string): Pick<PieceEntity, 'recipe' | 'supplies'> {
-  const { recipe = null, supplies } = DEMO_PIECE_SUPPLIES[id]!;
-  return { recipe, supplies: supplies.map(([supply, amount, unit]) => ({ supply, amount, unit })) };
+function piecesTake(id: string): Pick<PieceEntity, 'recipe' | 'madeParts' | 'supplies'> {
+  const { recipe = null, madeParts = [], supplies } = DEMO_PIECE_SUPPLIES[id]!;
+  return {
+    recipe,
+    madeParts,
+    supplies: supplies.map(([supply, amount, unit]) => ({ supply, amount, unit })),
+  };
 }
 
 function boxTakes(id: string): BoxEntity['supplies'] {
@@ -136,11 +164,14 @@ function boxTakes(id: string): BoxEntity['supplies'] {
 /** What was to be made before Thursday noon is made, each when its stage ended. */
 async function prepareBegun(db: DataSource): Promise<void> {
   const all = await new PreparationsService(db, { now: () => DEMO_START }).list();
-  for (const { batch, end, person } of all.filter((each) => new Date(each.end) <= DEMO_START))
-    await new PreparationsService(db, { now: () => new Date(end) }).finish(batch, {
-      despiteShort: true,
-      by: person,
-    });
+  for (const { batch, recipe, end, person } of all.filter((each) => new Date(each.end) <= DEMO_START))
+    await new PreparationsService(db, { now: () => new Date(end) }).finish(
+      { batch, recipe },
+      {
+        despiteShort: true,
+        by: person,
+      },
+    );
 }
 
 /** Takes the weighings that had been made by an instant and are not there yet, through the same door as people. */

@@ -108,7 +108,7 @@ async function keepRecords(manager: EntityManager, file: WorkshopFile): Promise<
     [PickupPointEntity, file.pickupPoints],
     [SupplyEntity, file.supplies ?? []],
     [RecipeEntity, (file.recipes ?? []).map(({ versions: _versions, ...recipe }) => recipe)],
-    [PieceEntity, file.pieces.map((piece) => ({ recipe: null, supplies: [], ...piece }))],
+    [PieceEntity, file.pieces.map((piece) => ({ recipe: null, madeParts: [], supplies: [], ...piece }))],
     [BoxEntity, file.boxes.map((box) => ({ supplies: [], ...box }))],
     [CustomerEntity, file.customers],
     [SeasonEntity, file.seasons],

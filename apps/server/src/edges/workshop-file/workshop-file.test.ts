@@ -27,9 +27,9 @@ afterAll(async () => {
 /** One of the centres that are made came out at nine tenths. */
 async function tellCameOut(): Promise<void> {
   const all = (await shop.app.inject('/api/preparations')).json<PreparationView[]>();
-  const { batch, yieldGrams } = all.find(({ done }) => done !== null)!;
+  const { batch, recipe, yieldGrams } = all.find(({ done }) => done !== null)!;
   const grams = Math.round(yieldGrams * 0.9);
-  await ask(shop.app, ['PUT', `/api/preparations/${batch}/came-out`], { kind: 'grams', grams });
+  await ask(shop.app, ['PUT', `/api/preparations/${batch}/${recipe}/came-out`], { kind: 'grams', grams });
 }
 
 const fileOf = async ({ app }: WorkshopApp): Promise<string> => (await app.inject('/api/workshop-file')).body;
@@ -43,11 +43,11 @@ describe('the file of a workshop', () => {
     expect(await fileOf(shop)).toBe(text);
     expect(text).not.toContain(token);
     const { orders, weighings, seasons, plans, pieces, recipes, lots, preparations } = file();
-    expect(recipes!.map(({ versions }) => versions.length)).toEqual([1, 1, 1]);
+    expect(recipes!.map(({ versions }) => versions.length)).toEqual([1, 1, 1, 1]);
     expect(lots!.length).toBeGreaterThan(20);
     expect(preparations!.length).toBeGreaterThan(2);
-    expect(orders).toHaveLength(42 + 35 + 1);
-    expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 2, 8]);
+    expect(orders).toHaveLength(42 + 35 + 1 + 1);
+    expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 2, 9]);
     const schema = (await shop.app.inject('/api/workshop-file/schema')).json<object>();
     const ajv = new Ajv2020({ strict: false, allErrors: true });
     (addFormats as unknown as (ajv: Ajv2020) => void)(ajv);
@@ -197,7 +197,7 @@ describe('a file that cannot be', () => {
 describe('loaded into an empty installation', () => {
   test('it is the same workshop, and taken out again the same bytes', async () => {
     const { status, body } = await load(file());
-    expect([status, body]).toEqual([201, { name: 'Skerry Dipworks', orders: 78, pieces: 8 }]);
+    expect([status, body]).toEqual([201, { name: 'Skerry Dipworks', orders: 79, pieces: 9 }]);
     expect(await fileOf(empty)).toBe(text);
     expect(await ordersOf(empty.app)).toEqual(await ordersOf(shop.app));
     const { now: _now, isDemo: _isDemo, ...workshop } = await workshopOf(empty.app);

@@ -21,7 +21,13 @@ export interface PieceContext {
 export function pieceProblems(draft: PieceDraft, { dippery, zoneIds }: PieceContext): FieldProblem[] {
   const references = [...coatingProblems(draft, dippery), ...zoneProblems(draft, zoneIds)];
   if (references.length === 0) requireComputable(draft, dippery);
-  return [...references, ...keepingProblems(draft), ...stageProblems(draft), ...sizeProblems(draft)];
+  return [
+    ...references,
+    ...keepingProblems(draft),
+    ...stageProblems(draft),
+    ...sizeProblems(draft),
+    ...partProblems(draft),
+  ];
 }
 
 /** The pointer of a centre's mass in a form. */
@@ -45,6 +51,7 @@ function requireComputable(draft: PieceDraft, dippery: Dippery): void {
 function coatingProblems({ form, drizzle }: PieceDraft, { coatings }: Dippery): FieldProblem[] {
   const wanted = [
     ['/form/coating', form.coating],
+    ...(form.kind === 'moulded' && form.capCoating ? [['/form/capCoating', form.capCoating]] : []),
     ...(drizzle ? [['/drizzle/coating', drizzle.coating]] : []),
   ] as [string, string][];
   return wanted
@@ -135,6 +142,32 @@ function sizeProblems({ sizes }: PieceDraft): FieldProblem[] {
     sizes.map(({ id }) => id),
     '/sizes',
   );
+}
+
+/** Every part is made in a stage of the route, and each recipe makes one of them: what is made of it is known by its name. */
+function partProblems({ recipe, madeParts = [], route }: PieceDraft): FieldProblem[] {
+  const stages = route.map(({ id }) => id);
+  const recipes = [recipe, ...madeParts.map((part) => part.recipe)];
+  return madeParts.flatMap((part, index): FieldProblem[] => [
+    ...(stages.includes(part.stage)
+      ? []
+      : [
+          {
+            pointer: `/madeParts/${index}/stage`,
+            code: 'unknown-reference' as const,
+            params: { value: part.stage, range: 'a stage of its route' },
+          },
+        ]),
+    ...(recipes.indexOf(part.recipe) < index + 1
+      ? [
+          {
+            pointer: `/madeParts/${index}/recipe`,
+            code: 'twice' as const,
+            params: { value: part.recipe },
+          },
+        ]
+      : []),
+  ]);
 }
 
 function twice(ids: readonly string[], list: string): FieldProblem[] {

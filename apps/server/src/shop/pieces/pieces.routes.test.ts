@@ -76,7 +76,7 @@ describe('a piece', () => {
         ],
       },
     });
-    expect(await piecesOf(shop.app)).toHaveLength(9);
+    expect(await piecesOf(shop.app)).toHaveLength(10);
   });
 
   test('under way keeps its stages, and may change in all else', async () => {
@@ -111,6 +111,67 @@ describe('a piece', () => {
     const taken = await post({ ...cup, route });
     expect(taken.body.errors).toBeUndefined();
     expect(pieceCoat(taken.body, { coatings, ways: rules.ways }).totalGrams).toBeGreaterThan(5);
+  });
+});
+
+describe('a piece of several recipes', () => {
+  const cup = () => pieceDraft(shop.app, 'malt-cup', { name: 'Second cup' });
+
+  test('is kept with each of them, and holds them: none may go', async () => {
+    const taken = await post(await cup());
+    expect(taken.status).toBe(201);
+    expect(taken.body.madeParts).toEqual([
+      { recipe: 'oat-brittle', grams: 1.5, stage: 'brittle' },
+      { recipe: 'rye-ganache', grams: 7, stage: 'fill' },
+    ]);
+    const refused = await ask(shop.app, ['DELETE', '/api/recipes/oat-brittle']);
+    expect(refused.body).toMatchObject({
+      code: 'in-use',
+      params: { by: expect.arrayContaining(['Malt cup', 'Second cup']) as unknown },
+    });
+    const { version, id, ...draft } = taken.body;
+    const { madeParts: _parts, ...without } = draft;
+    expect((await put(id, { ...without, version })).body.madeParts).toEqual([]);
+    await ask(shop.app, ['DELETE', `/api/pieces/${id}`]);
+  });
+
+  test.each<[string, (parts: NonNullable<Piece['madeParts']>) => unknown, string, string]>([
+    ['one twice', (all) => [...all, all[0]], '/madeParts/2/recipe', 'twice'],
+    [
+      'one that there is not',
+      ([first]) => [{ ...first, recipe: 'moonlight' }],
+      '/madeParts/0/recipe',
+      'unknown-reference',
+    ],
+    [
+      'one in a stage that there is not',
+      ([first, second]) => [first, { ...second, stage: 'dream' }],
+      '/madeParts/1/stage',
+      'unknown-reference',
+    ],
+    ['one of nothing', ([first]) => [{ ...first, grams: 0 }], '/madeParts/0/grams', 'too-small'],
+  ])('is refused with %s, told where, and nothing is kept', async (_name, change, pointer, code) => {
+    const draft = await cup();
+    const { status, body } = await post({ ...draft, madeParts: change(draft.madeParts!) });
+    expect(status).toBe(400);
+    expect(body.errors).toEqual([expect.objectContaining({ pointer, code })]);
+    expect((await piecesOf(shop.app)).map(({ name }) => name)).not.toContain('Second cup');
+  });
+
+  test('is capped out of a coating that there is, in a stage of its own', async () => {
+    const draft = await cup();
+    const none = await post({ ...draft, form: { ...draft.form, capCoating: 'tar' } });
+    expect(none.body.errors).toEqual([
+      expect.objectContaining({ pointer: '/form/capCoating', code: 'unknown-reference' }),
+    ]);
+    const route = draft.route.filter(({ coat }) => coat !== 'cap');
+    expect((await post({ ...draft, route })).body.errors).toEqual([
+      expect.objectContaining({ pointer: '/route', code: 'coat-without-stage' }),
+    ]);
+    const refused = await ask(shop.app, ['DELETE', '/api/coatings/milk-38']);
+    expect(refused.body).toMatchObject({
+      params: { by: expect.arrayContaining(['Malt cup']) as unknown },
+    });
   });
 });
 

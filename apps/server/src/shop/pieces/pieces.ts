@@ -28,7 +28,7 @@ export function pieces(uses: Pick<WorkshopUses, 'begunWork'>): RecordKind<PieceE
         ...meltedTwice(draft, book, '/recipe'),
       ];
     },
-    columns: ({ dipRange = null, ...draft }) => ({ ...draft, dipRange }),
+    columns: ({ dipRange = null, madeParts = [], ...draft }) => ({ ...draft, dipRange, madeParts }),
     view: (_manager, piece) => Promise.resolve(pieceView(piece)),
     settle: requireBowlsServe,
   };

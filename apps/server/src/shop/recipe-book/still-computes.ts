@@ -27,7 +27,7 @@ export async function brokenBy(
       name: each.name,
       compute: () => recipeFigures(bindRecipe(each, book)),
     })),
-    ...pieces.map(({ name, recipe, supplies }) => ({ name, compute: made({ recipe, supplies }) })),
+    ...pieces.map((piece) => ({ name: piece.name, compute: made(piece) })),
     ...boxes.map(({ name, supplies }) => ({ name, compute: made({ recipe: null, supplies }) })),
   ];
   return tried.flatMap(({ name, compute }) => {

@@ -21,6 +21,7 @@ import { Composition1801000000000 } from './1801000000000-composition';
 import { CameOut1802000000000 } from './1802000000000-came-out';
 import { BowlHeat1803000000000 } from './1803000000000-bowl-heat';
 import { DipRange1804000000000 } from './1804000000000-dip-range';
+import { MadeParts1805000000000 } from './1805000000000-made-parts';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -49,4 +50,5 @@ export const MIGRATIONS = [
   CameOut1802000000000,
   BowlHeat1803000000000,
   DipRange1804000000000,
+  MadeParts1805000000000,
 ];

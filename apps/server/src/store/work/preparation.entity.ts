@@ -3,11 +3,11 @@ import { Column, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
 import { Recorded } from '../recorded';
 
 /**
- * A centre that was made for a batch of a piece, by the version of its recipe. A plan made anew may call another piece's
+ * A centre, or another part, that was made for a batch of a piece, by the version of its recipe. A plan made anew may call another piece's
  * batch so; what was made then stays with its own piece.
  */
 @Entity('preparation')
-@Unique('preparation_batch', ['horizonStart', 'batch', 'pieceId'])
+@Unique('preparation_batch', ['horizonStart', 'batch', 'pieceId', 'recipeId'])
 export class PreparationEntity extends Recorded {
   @PrimaryGeneratedColumn('uuid')
   id: string;

@@ -1,5 +1,5 @@
 import type { DipRange, Keeping, PieceCosts, RouteStage, SupplyLine } from '@alnage/contract';
-import type { Drizzle, Family, PieceForm, SizeClass } from '@alnage/core';
+import type { Drizzle, Family, MadePart, PieceForm, SizeClass } from '@alnage/core';
 import { Column, Entity } from 'typeorm';
 import { KeptRecord } from './kept-record';
 
@@ -50,6 +50,10 @@ export class PieceEntity extends KeptRecord {
   /** By which its centre is made. */
   @Column('text', { nullable: true })
   recipe: string | null;
+
+  /** What else of it is made by recipes. */
+  @Column('jsonb', { name: 'made_parts', default: [] })
+  madeParts: MadePart[];
 
   @Column('jsonb')
   supplies: SupplyLine[];

@@ -3,7 +3,7 @@ import { IsNull, Not, type EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 
-/** Good pieces that batches of a plan can still come to, of which fewer centres came out than it starts. */
+/** Good pieces that batches of a plan can still come to, of which fewer centres or other parts came out than it starts. */
 export async function centresShort(
   manager: EntityManager,
   { plan, problem, horizonStart }: Pick<PlanEntity, 'plan' | 'problem' | 'horizonStart'>,
@@ -17,5 +17,6 @@ export async function centresShort(
     if (portions >= startedPieces(product, batch.pieces)) return [];
     return [[id, goodOfStarted(product, { planned: batch.pieces, started: portions })]];
   });
-  return new Map(short);
+  // the shortest of its parts decides
+  return new Map([...short].sort(([, a], [, b]) => b - a));
 }

@@ -1,4 +1,5 @@
 import type { SupplyLine } from '@alnage/contract';
+import { coatingsOn, recipesOf } from '@alnage/core';
 import type { EntityManager, EntityTarget } from 'typeorm';
 import { spanOfDays } from '../../platform/time/workshop-time';
 import type { BegunWork, RecordName } from '../../shop/kept/workshop-uses';
@@ -35,7 +36,7 @@ export const RECORD_USERS: Readonly<Record<RecordName, readonly Users[]>> = {
     ),
   ],
   coating: [
-    named(PieceEntity, ({ form, drizzle }, id) => form.coating === id || drizzle?.coating === id),
+    named(PieceEntity, (piece, id) => coatingsOn(piece).includes(id)),
     named(CoatingEntity, ({ parts }, id) => parts.some(({ coating }) => coating === id)),
     named(RecipeEntity, (recipe, id) => isMadeOf(recipe, 'coating', id)),
     ({ manager, id }) => counted('lot', lotsOf(manager, { kind: 'coating', id })),
@@ -67,7 +68,7 @@ export const RECORD_USERS: Readonly<Record<RecordName, readonly Users[]>> = {
     ({ manager, id }) => counted('lot', lotsOf(manager, { kind: 'supply', id })),
   ],
   recipe: [
-    named(PieceEntity, ({ recipe }, id) => recipe === id),
+    named(PieceEntity, (piece, id) => recipesOf(piece).some(({ recipe }) => recipe === id)),
     named(RecipeEntity, (recipe, id) => isMadeOf(recipe, 'recipe', id)),
     ({ manager, id }) => counted('preparation', manager.countBy(PreparationEntity, { recipeId: id })),
   ],

@@ -8,8 +8,9 @@ import type {
   SupplyDraft,
   SupplyView,
 } from '@alnage/contract';
+import { recipesOf } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, pieceDraft, workshopOf } from '../../testing/ask';
+import { ask, pieceDraft, piecesOf, workshopOf } from '../../testing/ask';
 import { openApp, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -130,7 +131,7 @@ const spanStart = '2026-06-14T21:00:00Z';
 describe('the larder', () => {
   test('tells of every coating and supply what the published plan still needs, from what, and what to buy', async () => {
     const { plan, needs } = await larder();
-    expect(plan).toMatchObject({ version: 1, isPublished: true });
+    expect(plan).toMatchObject({ version: 2, isPublished: true });
     const { coatings, supplies } = await workshopOf(shop.app);
     expect(needs).toHaveLength(coatings.filter(({ kind }) => kind !== 'blend').length + supplies.length);
     for (const { parts, usedAmount, spareAmount, neededAmount } of needs) {
@@ -176,15 +177,18 @@ describe('the larder', () => {
       expect(startedPieces).toBeGreaterThanOrEqual(goodPieces);
       expect(yieldGrams).toBeCloseTo(startedPieces * portionGrams, 6);
     }
-    const { problem, plan } = (await shop.app.inject('/api/plan/versions/1')).json<SavedPlan>();
+    const { problem, plan } = (await shop.app.inject('/api/plan/versions/2')).json<SavedPlan>();
     const sum = (numbers: readonly number[]): number => numbers.reduce((total, each) => total + each, 0);
+    const pieces = await piecesOf(shop.app);
     for (const { id } of problem.products) {
       const ordered = problem.orders.flatMap(({ lines }) => lines.filter(({ product }) => product === id));
       const batches = plan.batches.filter(({ product }) => product === id);
       expect(sum(batches.map(({ pieces }) => pieces)), id).toBe(sum(ordered.map(({ pieces }) => pieces)));
-      const made = all.filter(({ piece }) => piece === id);
-      if (made.length > 0)
+      // once by each of its recipes
+      for (const { recipe } of recipesOf(pieces.find((piece) => piece.id === id)!)) {
+        const made = all.filter((each) => each.piece === id && each.recipe === recipe);
         expect(made.map(({ batch }) => batch).sort()).toEqual(batches.map((each) => each.id).sort());
+      }
     }
     // coating of melts to come and nothing else but the reserve, to the gram
     const now = (shop.app.clock.now().getTime() - Date.parse(spanStart)) / 60_000;
@@ -209,7 +213,7 @@ describe('a preparation', () => {
 
   test('made takes what its recipe says, once, and gives it back when it is not made after all', async () => {
     const [made] = (await preparations()).filter(({ done }) => done !== null);
-    const url = `/api/preparations/${made!.batch}/done`;
+    const url = `/api/preparations/${made!.batch}/${made!.recipe}/done`;
     const again = await ask(shop.app, ['POST', url], { despiteShort: true });
     expect(again.body).toMatchObject({ code: 'already-done', params: { batch: made!.batch } });
     const { lot, amount } = made!.done!.lots[0]!;
@@ -226,7 +230,7 @@ describe('a preparation', () => {
     const [made] = (await preparations()).filter(
       ({ done, recipe }) => done !== null && recipe === 'honeycomb',
     );
-    const url = `/api/preparations/${made!.batch}/done`;
+    const url = `/api/preparations/${made!.batch}/${made!.recipe}/done`;
     await ask(shop.app, ['DELETE', url]);
     const { lots } = await larder();
     for (const lot of lots.filter(({ item, amount }) => item.id === 'baking-soda' && amount > 0))
@@ -243,7 +247,7 @@ describe('a preparation', () => {
 
   test('is not short of what is always there, which nobody buys', async () => {
     const made = (await preparations()).find(({ done, recipe }) => done !== null && recipe === 'honeycomb')!;
-    const url = `/api/preparations/${made.batch}/done`;
+    const url = `/api/preparations/${made.batch}/${made.recipe}/done`;
     await ask(shop.app, ['DELETE', url]);
     const soda = (await workshopOf(shop.app)).supplies.find(({ id }) => id === 'baking-soda')!;
     const { id, ...own } = { ...soda, kind: 'always-there' };
@@ -254,10 +258,49 @@ describe('a preparation', () => {
     expect(body.done!.lots.length).toBeGreaterThan(0);
   });
 
+  test('of a piece by several recipes is each made by itself; what is short of one is what the batch lacks', async () => {
+    const cups = async () => (await preparations()).filter(({ piece }) => piece === 'malt-cup');
+    const [brittle] = (await cups()).filter(({ recipe }) => recipe === 'oat-brittle');
+    const { batch, startedPieces, goodPieces } = brittle!;
+    expect(brittle).toMatchObject({ stage: 'brittle', portionGrams: 1.5, done: null });
+    const ganache = (await cups()).find((each) => each.batch === batch && each.recipe === 'rye-ganache')!;
+    expect(ganache).toMatchObject({ stage: 'fill', portionGrams: 7, startedPieces, done: null });
+    const needOf = async (id: string) =>
+      (await larder()).needs.find(({ item }) => item.id === id)!.neededAmount;
+    const [sugar, cream] = [await needOf('sugar'), await needOf('cream-35')];
+    const url = `/api/preparations/${batch}/oat-brittle`;
+    expect((await ask(shop.app, ['POST', `${url}/done`], { despiteShort: true })).status).toBe(200);
+    expect(await needOf('sugar')).toBeLessThan(sugar);
+    expect(await needOf('cream-35')).toBeCloseTo(cream, 6);
+    expect((await cups()).filter(({ done }) => done !== null).map(({ recipe }) => recipe)).toEqual([
+      'oat-brittle',
+    ]);
+
+    const lacks = async (): Promise<number> => {
+      const { shortages } = (await shop.app.inject('/api/bench')).json<Bench>();
+      return shortages
+        .filter(({ product }) => product === 'malt-cup')
+        .reduce((sum, { pieces }) => sum + pieces, 0);
+    };
+    expect(await lacks()).toBe(0);
+    await ask(shop.app, ['PUT', `${url}/came-out`], { kind: 'pieces', pieces: 30 });
+    expect(await lacks()).toBeGreaterThanOrEqual(goodPieces - 30);
+    expect((await ask(shop.app, ['DELETE', `${url}/done`])).status).toBe(204);
+    expect(await lacks()).toBe(0);
+    const none = await ask(shop.app, ['POST', `/api/preparations/${batch}/honeycomb/done`], {
+      despiteShort: false,
+    });
+    expect(none.body).toMatchObject({ code: 'record-not-found' });
+  });
+
   test('is told what came out of it: as reckoned at first, weighed, counted, and learned for the next pot', async () => {
     const made = (await preparations()).find(({ done, recipe }) => done !== null && recipe === 'honeycomb')!;
     const tell = (payload: object) =>
-      ask<PreparationView>(shop.app, ['PUT', `/api/preparations/${made.batch}/came-out`], payload);
+      ask<PreparationView>(
+        shop.app,
+        ['PUT', `/api/preparations/${made.batch}/${made.recipe}/came-out`],
+        payload,
+      );
     expect(made.done).toMatchObject({ cameOut: null, portions: null });
     const before = await workshopOf(shop.app);
     expect(before.cameOut).toEqual({});
@@ -286,7 +329,7 @@ describe('a preparation', () => {
       grams,
     });
 
-    await ask(shop.app, ['DELETE', `/api/preparations/${made.batch}/done`]);
+    await ask(shop.app, ['DELETE', `/api/preparations/${made.batch}/${made.recipe}/done`]);
     expect((await workshopOf(shop.app)).cameOut).toEqual({});
     expect((await tell({ kind: 'reckoned' })).body).toMatchObject({ code: 'record-not-found' });
   });
@@ -299,7 +342,10 @@ describe('a preparation', () => {
         .shortages.filter(({ batch }) => batch === made.batch)
         .reduce((sum, { pieces }) => sum + pieces, 0);
     const tell = (pieces: number) =>
-      ask(shop.app, ['PUT', `/api/preparations/${made.batch}/came-out`], { kind: 'pieces', pieces });
+      ask(shop.app, ['PUT', `/api/preparations/${made.batch}/${made.recipe}/came-out`], {
+        kind: 'pieces',
+        pieces,
+      });
     expect(await lacking()).toBe(0);
     await tell(made.startedPieces);
     expect(await lacking()).toBe(0);
@@ -309,14 +355,18 @@ describe('a preparation', () => {
     await tell(Math.ceil(made.startedPieces / 2));
     expect(await lacking()).toBeLessThan(all);
     expect(await lacking()).toBeGreaterThan(0);
-    await ask(shop.app, ['PUT', `/api/preparations/${made.batch}/came-out`], { kind: 'reckoned' });
+    await ask(shop.app, ['PUT', `/api/preparations/${made.batch}/${made.recipe}/came-out`], {
+      kind: 'reckoned',
+    });
     expect(await lacking()).toBe(0);
   });
 
   test('that there is not is not found', async () => {
-    const none = await ask(shop.app, ['POST', '/api/preparations/b999/done'], { despiteShort: false });
+    const none = await ask(shop.app, ['POST', '/api/preparations/b999/honeycomb/done'], {
+      despiteShort: false,
+    });
     expect(none.body).toMatchObject({ code: 'record-not-found', params: { what: 'preparation' } });
-    expect((await ask(shop.app, ['DELETE', '/api/preparations/b999/done'])).status).toBe(404);
+    expect((await ask(shop.app, ['DELETE', '/api/preparations/b999/honeycomb/done'])).status).toBe(404);
   });
 });
 

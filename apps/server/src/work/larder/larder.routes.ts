@@ -1,5 +1,5 @@
 import {
-  BatchParams,
+  PreparationParams,
   CameOutSaid,
   Larder,
   Lot,
@@ -80,24 +80,26 @@ function addPreparations(app: App): void {
     preparations.list(),
   );
   app.post(
-    '/api/preparations/:batch/done',
-    { schema: { tags, params: BatchParams, body: PreparationDone, response: { 200: PreparationView } } },
+    '/api/preparations/:batch/:recipe/done',
+    {
+      schema: { tags, params: PreparationParams, body: PreparationDone, response: { 200: PreparationView } },
+    },
     async (request) =>
-      preparations.finish(request.params.batch, {
+      preparations.finish(request.params, {
         ...request.body,
         by: await personAt(app.db.manager, request),
       }),
   );
   app.put(
-    '/api/preparations/:batch/came-out',
-    { schema: { tags, params: BatchParams, body: CameOutSaid, response: { 200: PreparationView } } },
-    (request) => preparations.tellCameOut(request.params.batch, request.body),
+    '/api/preparations/:batch/:recipe/came-out',
+    { schema: { tags, params: PreparationParams, body: CameOutSaid, response: { 200: PreparationView } } },
+    (request) => preparations.tellCameOut(request.params, request.body),
   );
   app.delete(
-    '/api/preparations/:batch/done',
-    { schema: { tags, params: BatchParams, response: { 204: Type.Null() } } },
+    '/api/preparations/:batch/:recipe/done',
+    { schema: { tags, params: PreparationParams, response: { 204: Type.Null() } } },
     async (request, reply) => {
-      await preparations.undo(request.params.batch, await personAt(app.db.manager, request));
+      await preparations.undo(request.params, await personAt(app.db.manager, request));
       return reply.status(204).send(null);
     },
   );

@@ -78,7 +78,7 @@ function itemsOf({ dippery, book }: NeedSources): LarderItem[] {
 async function allUses(manager: EntityManager, sources: NeedSources): Promise<ItemUse[]> {
   const { setUp, plan, now, book, dippery, pieces } = sources;
   const made = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
-  const prepared = new Set(made.map(({ batch, pieceId }) => `${batch} ${pieceId}`));
+  const prepared = new Set(made.map(({ batch, pieceId, recipeId }) => `${batch} ${pieceId} ${recipeId}`));
   const reading: PlanReading = {
     problem: { ...plan.problem, now: minutesFrom(setUp.span.start, now) },
     plan: plan.plan,
@@ -87,7 +87,7 @@ async function allUses(manager: EntityManager, sources: NeedSources): Promise<It
       return piece ? usesOfPiece(piece, book) : [];
     },
     partsOf: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.parts ?? [],
-    isPrepared: ({ id, product }) => prepared.has(`${id} ${product}`),
+    isPrepared: ({ id, product }, recipe) => prepared.has(`${id} ${product} ${recipe}`),
   };
   const starts = setUp.days.map(({ start }) => minutesFrom(setUp.span.start, start));
   return [

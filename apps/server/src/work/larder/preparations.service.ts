@@ -4,6 +4,7 @@ import {
   likelyYield,
   portionsOf,
   preparations,
+  recipesOf,
   requireWithin,
   type Preparation,
 } from '@alnage/core';
@@ -31,7 +32,13 @@ export interface Finishing {
   readonly by: string | null;
 }
 
-/** The centres that the plan makes, and what was made of them out of which lots. */
+/** What is made for a batch, by which recipe. */
+export interface PreparationKey {
+  readonly batch: string;
+  readonly recipe: string;
+}
+
+/** What the plan makes by recipes, and what was made of it out of which lots. */
 export class PreparationsService {
   constructor(
     private readonly db: DataSource,
@@ -45,24 +52,25 @@ export class PreparationsService {
     const lots = await findLots(manager);
     return (await planned(manager, setUp)).map((each) =>
       view(each, setUp, {
-        done: done.find(({ batch, pieceId }) => batch === each.batch && pieceId === each.piece) ?? null,
+        done: done.find(isOf(each)) ?? null,
         lots,
       }),
     );
   }
 
   /**
-   * Writes down that a centre is made: what its recipe took goes out of the lots that are to be used first.
+   * Writes down that a recipe is made: what its recipe took goes out of the lots that are to be used first.
    * @throws ProblemError `record-not-found`, `already-done`, `stock-short` with what is missing
    */
-  finish(batch: string, { despiteShort, by }: Finishing): Promise<PreparationView> {
+  finish(key: PreparationKey, { despiteShort, by }: Finishing): Promise<PreparationView> {
     return this.db.transaction(async (manager) => {
       await lockLarder(manager);
       const setUp = await requireSetUp(manager);
       const horizonStart = setUp.span.start;
-      const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
-      if (!asked) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
-      if (await manager.existsBy(PreparationEntity, { horizonStart, batch, pieceId: asked.piece }))
+      const asked = await askedFor(manager, setUp, key);
+      if (!asked) throw notFound(key);
+      const { batch, recipe: recipeId, piece: pieceId } = asked;
+      if (await manager.existsBy(PreparationEntity, { horizonStart, batch, pieceId, recipeId }))
         throw new ProblemError('already-done', { batch });
       const drawn = await this.draw(manager, asked, setUp.timeZone);
       const missing = drawn
@@ -83,11 +91,11 @@ export class PreparationsService {
    * bench as what orders lack, and what it says of the recipe is learned.
    * @throws ProblemError `record-not-found`; `invalid-input` for what cannot have come out of this pot
    */
-  tellCameOut(batch: string, said: CameOutSaid): Promise<PreparationView> {
+  tellCameOut(key: PreparationKey, said: CameOutSaid): Promise<PreparationView> {
     return this.db.transaction(async (manager) => {
       await lockLarder(manager);
-      const { asked, done, setUp } = await this.requireDone(manager, batch);
-      if (!asked) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+      const { asked, done, setUp } = await this.requireDone(manager, key);
+      if (!asked) throw notFound(key);
       if (said.kind === 'grams') requireWithin('/grams', said.grams, likelyYield(asked.yieldGrams));
       // what was made before these were kept is held against the recipe as it is
       done.potGrams ??= asked.potGrams;
@@ -101,13 +109,13 @@ export class PreparationsService {
   }
 
   /** Takes back that it is made: what it took is returned to its lots. @throws ProblemError `record-not-found` */
-  undo(batch: string, by: string | null): Promise<void> {
+  undo(key: PreparationKey, by: string | null): Promise<void> {
     return this.db.transaction(async (manager) => {
       await lockLarder(manager);
-      const { done } = await this.requireDone(manager, batch);
+      const { done } = await this.requireDone(manager, key);
       const moves = await manager.findBy(LotMoveEntity, { preparationId: done.id });
       await giveBack(manager, moves, {
-        ...{ at: this.clock.now(), by, reason: `Batch ${batch} is not made` },
+        ...{ at: this.clock.now(), by, reason: `Batch ${key.batch} is not made` },
       });
       await keepBatches(manager, [{ ...done, cameOut: null }]);
       await manager.delete(PreparationEntity, { id: done.id });
@@ -119,16 +127,15 @@ export class PreparationsService {
   /** @throws ProblemError `record-not-found` */
   private async requireDone(
     manager: EntityManager,
-    batch: string,
+    key: PreparationKey,
   ): Promise<{ asked: Preparation | undefined; done: PreparationEntity; setUp: SetUp }> {
     const setUp = await requireSetUp(manager);
-    const asked = (await planned(manager, setUp)).find((each) => each.batch === batch);
+    const asked = await askedFor(manager, setUp, key);
     const done = await manager.findOneBy(PreparationEntity, {
-      horizonStart: setUp.span.start,
-      batch,
+      ...{ horizonStart: setUp.span.start, batch: key.batch, recipeId: key.recipe },
       ...(asked && { pieceId: asked.piece }),
     });
-    if (!done) throw new ProblemError('record-not-found', { what: 'preparation', id: batch });
+    if (!done) throw notFound(key);
     return { asked, done, setUp };
   }
 
@@ -164,12 +171,28 @@ export class PreparationsService {
   }
 }
 
-/** The preparations of the plan that is worked by. */
+/** What the plan that is worked by makes. */
 async function planned(manager: EntityManager, setUp: SetUp): Promise<Preparation[]> {
   const plan = await workedPlan(manager, setUp);
   if (!plan) return [];
-  const recipes = new Map((await manager.find(PieceEntity)).map(({ id, recipe }) => [id, recipe]));
-  return preparations(plan, (piece) => recipes.get(piece) ?? null, await loadBook(manager));
+  const made = new Map((await manager.find(PieceEntity)).map((piece) => [piece.id, recipesOf(piece)]));
+  return preparations(plan, (piece) => made.get(piece) ?? [], await loadBook(manager));
+}
+
+function isOf({ batch, piece, recipe }: Preparation): (done: PreparationEntity) => boolean {
+  return (done) => done.batch === batch && done.pieceId === piece && done.recipeId === recipe;
+}
+
+async function askedFor(
+  manager: EntityManager,
+  setUp: SetUp,
+  { batch, recipe }: PreparationKey,
+): Promise<Preparation | undefined> {
+  return (await planned(manager, setUp)).find((each) => each.batch === batch && each.recipe === recipe);
+}
+
+function notFound({ batch, recipe }: PreparationKey): ProblemError {
+  return new ProblemError('record-not-found', { what: 'preparation', id: `${batch} ${recipe}` });
 }
 
 function view(

@@ -47,7 +47,7 @@ test('to the brim of a morning every slot that is told can be had, and no plan a
     const made = new Set(plan.batches.flatMap(({ serves }) => serves.map((serve) => serve.order)));
     for (const { id } of taken) expect(made).toContain(id);
   }
-  expect(taken.length).toBeGreaterThan(4);
+  expect(taken.length).toBeGreaterThan(3);
   expect(refusals, 'it was never full').toBeGreaterThan(0);
 }, 120_000);
 

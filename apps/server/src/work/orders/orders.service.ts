@@ -56,7 +56,7 @@ export class OrdersService {
 
   constructor(
     private readonly db: DataSource,
-    private readonly clock: WorkshopClock,
+    private readonly clock: Pick<WorkshopClock, 'now'>,
   ) {
     this.gate = new PromiseGate(clock);
   }

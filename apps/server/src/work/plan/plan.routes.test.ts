@@ -31,7 +31,7 @@ describe('the demo’s plan', () => {
     const saved = await newest();
     expectSound(saved);
     expect(saved).toMatchObject({
-      version: 1,
+      version: 2,
       madeAt: '2026-06-15T04:00:00.000Z',
       isStale: false,
       unmetPieces: 0,

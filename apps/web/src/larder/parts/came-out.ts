@@ -21,6 +21,7 @@ import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { LarderActions, larderFeature } from '../../state/larder.state';
 import { cameOutText, isShort, reckonedText } from '../came-out-words';
+import { isSameMade } from '../preparation-rows';
 
 /** What came out of a pot that is made: asked once, weighed or counted or as it was reckoned, and changed at any time. */
 @Component({
@@ -54,7 +55,9 @@ export class CameOut {
     inject(FieldErrors).from(
       computed(() => {
         const failed = this.failed();
-        return failed?.kind === 'came-out' && failed.batch === this.preparation().batch ? this.said() : null;
+        return failed?.kind === 'came-out' && isSameMade(failed.made, this.preparation())
+          ? this.said()
+          : null;
       }),
     );
     effect(() => this.grams.setBound(likelyYield(this.preparation().yieldGrams)));
@@ -72,8 +75,10 @@ export class CameOut {
   }
 
   protected tell(said: CameOutSaid): void {
-    const { batch } = this.preparation();
-    this.store.dispatch(LarderActions.deedAsked({ deed: { kind: 'came-out', batch, said } }));
+    const { batch, recipe } = this.preparation();
+    this.store.dispatch(
+      LarderActions.deedAsked({ deed: { kind: 'came-out', made: { batch, recipe }, said } }),
+    );
   }
 }
 

@@ -27,6 +27,12 @@ import type { PieceFormGroup } from './piece-form';
           [control]="form().controls.centreGrams"
           at="/form/centreGrams"
         />
+        <al-choice
+          label="Capped with"
+          [control]="form().controls.capCoating"
+          [choices]="caps()"
+          at="/form/capCoating"
+        />
         @if (moulds().length > 1) {
           <al-choice label="Cast in" [control]="form().controls.mould" [choices]="moulds()" at="/mould" />
         }
@@ -57,6 +63,11 @@ export class CastFields {
   readonly made = input.required<'moulded' | 'cluster'>();
 
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  /** A cap of its own has a stage and a melt of its own. */
+  protected readonly caps = computed(() => [
+    { id: '', name: 'its shell’s melt, in one go' },
+    ...(this.workshop()?.coatings ?? []).map(({ id, name }) => ({ id, name: `${name}, by itself` })),
+  ]);
   /** Moulds that there are, or none in particular. */
   protected readonly moulds = computed(() => [
     { id: '', name: 'no mould counted' },

@@ -113,6 +113,7 @@ export function newPiece(family: Family, workshop: Workshop): PieceDraft {
     drizzle: null,
     dipRange: null,
     recipe: null,
+    madeParts: [],
     supplies: [],
     sizes: [],
     allergens: keeps.allergens,

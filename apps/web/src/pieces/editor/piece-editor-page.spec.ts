@@ -157,6 +157,39 @@ describe('the editor of a piece', () => {
     expect(page.http.expectOne('/api/pieces/dusk-berry').request.body).toEqual(rest);
   });
 
+  test('is made by several recipes, each of so much in a stage of its route, and says what sticks to it', async () => {
+    const page = await open('dusk-berry');
+    expect(page.text()).not.toContain('Rolled all over');
+    await page.click('Add a recipe');
+    // 36 cm² of a berry
+    expect(page.text()).toMatch(
+      /Rolled all over, about 0\.5 g of powder, 1\.5 g of sugar or crumbs and 3\.6 g/,
+    );
+    await page.click('Save the piece');
+    expect(page.text()).toContain('Choose a recipe.');
+    page.http.expectNone('/api/pieces/dusk-berry');
+    await page.type('By the recipe', 'ganache');
+    await page.type('Of it, a piece', '2.5');
+    await page.type('Made in', 'dip');
+    await page.click('Save the piece');
+    expect(page.http.expectOne('/api/pieces/dusk-berry').request.body).toMatchObject({
+      madeParts: [{ recipe: 'ganache', grams: 2.5, stage: 'dip' }],
+    });
+  });
+
+  test('of a mould that is capped by itself has a stage to fill it and one to cap it, until it is not', async () => {
+    const page = await open('dusk-berry');
+    const stages = (): string[] =>
+      [...page.page.querySelectorAll('al-route-fields legend')].map((legend) =>
+        legend.textContent!.replace(/\s+/g, ' ').trim(),
+      );
+    await page.type('Made as', 'moulded');
+    await page.type('Capped with', 'dark-64');
+    expect(stages()).toEqual(['1. Wash', '2. Dip shell', '3. Fill', '4. Cap cap', '5. Pack']);
+    await page.type('Capped with', '');
+    expect(stages()).toEqual(['1. Wash', '2. Dip shell', '3. Fill', '4. Pack']);
+  });
+
   test('adds a stage for a second coat and a drizzle, and takes it away again', async () => {
     const page = await open('dusk-berry');
     const stages = (): string[] =>

@@ -38,6 +38,7 @@ import {
   sizeForm,
   type PieceFormGroup,
 } from './piece-form';
+import { MadeParts } from './made-parts';
 import { MakingNote } from './making-note';
 import { RouteFields } from './route-fields';
 import { fitStages, stageForm, stageOf } from './stage-form';
@@ -54,6 +55,7 @@ import { fitStages, stageForm, stageOf } from './stage-form';
     DippedFields,
     FigureTable,
     KeepingFields,
+    MadeParts,
     MakingNote,
     Margin,
     PieceSection,

@@ -35,6 +35,7 @@ import { MINOR } from '@alnage/core/pricing';
 import { NumberControl } from '../../shared/forms/number-control';
 import { supplyLinesForm, supplyLinesOf } from '../../shared/larder/supply-lines';
 import { nameControl, textControl } from '../../shared/forms/text-field';
+import { madePartsForm, madePartsOf } from './made-parts';
 import { stageForm, stageOf, type StageForm } from './stage-form';
 
 export type PieceFormGroup = ReturnType<typeof pieceForm>;
@@ -73,6 +74,8 @@ export function pieceForm(piece: PieceDraft) {
     coating: plain(form.coating),
     ...dippedControls(form.kind === 'dipped' ? form : FIRST_DIPPED),
     ...mouldedControls(form.kind === 'moulded' ? form : FIRST_MOULDED),
+    /** What it is capped with, where that is a coat of its own; empty: with its shell. */
+    capCoating: plain((form.kind === 'moulded' && form.capCoating) || ''),
     ...clusterControls(form.kind === 'cluster' ? form : FIRST_CLUSTER, family),
     ...drizzleControls(piece),
     ...dipRangeControls(piece.dipRange ?? null),
@@ -91,6 +94,7 @@ export function pieceForm(piece: PieceDraft) {
     priceMinor: new NumberControl(costs.priceMinor, MINOR, { isOptional: true }),
     route: new FormArray<StageForm>(piece.route.map(stageForm)),
     recipe: plain(piece.recipe ?? ''),
+    madeParts: madePartsForm(piece.madeParts ?? []),
     supplies: supplyLinesForm(piece.supplies),
   });
 }
@@ -245,6 +249,7 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
       priceMinor: c.priceMinor.value,
     },
     recipe: c.recipe.value || null,
+    madeParts: madePartsOf(c.madeParts),
     supplies: supplyLinesOf(c.supplies),
   };
 }
@@ -263,6 +268,7 @@ function formOf(c: Controls): PieceForm {
         cavityMm2: c.cavityMm2.number,
         wallMm: c.wallMm.number,
         capGrams: c.capGrams.number,
+        ...(c.capCoating.value && { capCoating: c.capCoating.value }),
       };
     case 'cluster':
       return {

@@ -54,6 +54,7 @@ const COAT_STAGES: Readonly<Record<CoatRole, { id: string; name: string; skill: 
     first: { id: 'dip', name: 'Dip', skill: 'dip', seconds: 14 },
     second: { id: 'second-dip', name: 'Second dip', skill: 'dip', seconds: 12 },
     shell: { id: 'mould', name: 'Mould', skill: 'dip', seconds: 24 },
+    cap: { id: 'cap', name: 'Cap', skill: 'dip', seconds: 8 },
     mix: { id: 'mix', name: 'Mix and scoop', skill: 'dip', seconds: 15 },
     drizzle: { id: 'drizzle', name: 'Drizzle', skill: 'dip', seconds: 3 },
   };
@@ -82,6 +83,13 @@ export function packStage(zone: string): RouteStage {
   };
 }
 
+/** A stage that fills shells: hands alone. */
+function fillStage(zone: string): RouteStage {
+  const rest = { zone, piecesPerTray: 30, minMinutes: 30, maxMinutes: 1440 };
+  const work = { skill: 'dip', fixedMinutes: 4, secondsPerPiece: 6, maxRunMinutes: 60, coat: null };
+  return { id: 'fill', name: 'Fill', ...work, rest };
+}
+
 /** The stages with one for each of these coats: what is missing is put in after the last coat, what is too many goes. */
 export function fitStages(stages: readonly RouteStage[], roles: readonly CoatRole[]): RouteStage[] {
   const [first, ...others] = roles as readonly [CoatRole, ...CoatRole[]];
@@ -93,6 +101,8 @@ export function fitStages(stages: readonly RouteStage[], roles: readonly CoatRol
     if (all.some(({ coat }) => coat === role)) return all;
     const last = all.findLastIndex(({ coat }) => coat !== null);
     const at = last < 0 ? Math.max(0, all.length - 1) : last + 1;
-    return all.toSpliced(at, 0, coatStage(role, zone));
+    // a cap of its own closes on a filling
+    const before = role === 'cap' && !all.some(({ id }) => id === 'fill') ? [fillStage(zone)] : [];
+    return all.toSpliced(at, 0, ...before, coatStage(role, zone));
   }, kept);
 }

@@ -39,7 +39,7 @@ test('a job whose process is killed is taken up by another within 30 s, and goes
   expect(performance.now() - killedAt).toBeLessThan(30_000);
   const { id } = await latest();
   await shop.app.inject({ method: 'POST', url: `/api/plan/jobs/${id}/stop`, payload: {} });
-  await vi.waitFor(async () => expect(await latest()).toMatchObject({ id, state: 'done', version: 2 }), {
+  await vi.waitFor(async () => expect(await latest()).toMatchObject({ id, state: 'done', version: 3 }), {
     timeout: 30_000,
     interval: 200,
   });

@@ -8,7 +8,7 @@ let shop: WorkshopApp;
 beforeAll(async () => void (shop = await openApp()));
 afterAll(() => shop.close());
 
-const sheet = (path: string) => shop.app.inject(`/api/plan/versions/1/sheets/${path}`);
+const sheet = (path: string) => shop.app.inject(`/api/plan/versions/2/sheets/${path}`);
 
 /** The text of each page, as an independent reader reads it. */
 async function pagesOf(pdf: Buffer): Promise<string[]> {
@@ -82,7 +82,7 @@ describe('a run sheet', () => {
     expect(pages.length).toBeGreaterThan(2);
     const friday = pages.find((page) => page.includes('Friday 19 June'))!;
     expect(friday).toMatch(/^Runa/);
-    expect(friday).toContain('Skerry Dipworks, plan 1');
+    expect(friday).toContain('Skerry Dipworks, plan 2');
     expect(friday).toContain('published');
     const lines = personLines({ ...(await saved()), words }, 'runa');
     const own = await pagesOf((await sheet('people/runa.pdf?day=2026-06-19')).rawPayload);

@@ -195,7 +195,7 @@ describe('the version that is worked by', () => {
   test('is the one that was published last; the others are kept and can be read', async () => {
     const heads = await get<PlanHead[]>('/api/plan/versions');
     expect(heads[0]!.version).toBe((await newest()).version);
-    expect(heads.filter(({ isPublished }) => isPublished).map(({ version }) => version)).toEqual([1]);
+    expect(heads.filter(({ isPublished }) => isPublished).map(({ version }) => version)).toEqual([2]);
     const published = await post(`/api/plan/versions/${heads[0]!.version}/publish`, {});
     expect(published.json()).toMatchObject({
       isPublished: true,
