@@ -44,6 +44,7 @@ export { partedOver, planUses, reserveUses, type PlanReading } from './plan-uses
 export {
   POT_PIECES,
   gramsOut,
+  madeBy,
   portionsOf,
   preparations,
   type Preparation,

@@ -4,7 +4,7 @@ import { startedPieces } from '../planner/amounts';
 import { berry, randomProblem, seeded } from '../planner/testing/small-problem';
 import { recipesOf, usesOfPiece, type MakeUp } from './piece-uses';
 import { planUses, reserveUses } from './plan-uses';
-import { gramsOut, portionsOf, preparations } from './preparations';
+import { gramsOut, madeBy, portionsOf, preparations } from './preparations';
 import { BOOK } from './testing/small-book';
 
 test('what came out of a pot is so many whole portions and grams, or as it was reckoned', () => {
@@ -15,6 +15,19 @@ test('what came out of a pot is so many whole portions and grams, or as it was r
   expect(gramsOut({ kind: 'pieces', pieces: 82 }, 9)).toBe(738);
   expect(gramsOut({ kind: 'grams', grams: 740 }, 9)).toBe(740);
   expect(gramsOut({ kind: 'reckoned' }, 9)).toBeNull();
+});
+
+test('what was made stays made when its piece takes another recipe', () => {
+  const [comb, glaze, butter] = ['comb', 'glaze', 'butter'].map((recipe) => ({ recipe }));
+  const names = (recipes: string[], made: { recipe: string }[]) =>
+    [...madeBy(recipes, made)].map(([recipe, by]) => `${recipe} by ${by.recipe}`).sort();
+  expect(names(['comb'], [comb!])).toEqual(['comb by comb']);
+  expect(names(['butter'], [comb!])).toEqual(['butter by comb']);
+  expect(names(['butter', 'glaze'], [glaze!, comb!])).toEqual(['butter by comb', 'glaze by glaze']);
+  // a recipe more than there was is still to be made
+  expect(names(['comb', 'butter'], [comb!])).toEqual(['comb by comb']);
+  expect(names(['comb'], [comb!, butter!])).toEqual(['comb by comb']);
+  expect(names([], [comb!])).toEqual([]);
 });
 
 describe('what a plan takes', () => {

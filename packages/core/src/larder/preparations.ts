@@ -26,6 +26,23 @@ export interface Preparation {
   readonly portionGrams: number;
 }
 
+/**
+ * What of a batch was made by each of its piece's recipes now: by that itself, else by one that the piece was made by then and is not
+ * any more, in turn. What was made stays made when a piece takes another recipe. By hand: of a batch made by honeycomb, whose piece
+ * is made by honey butter now, honey butter is made.
+ */
+export function madeBy<T extends { readonly recipe: string }>(
+  recipes: readonly string[],
+  made: readonly T[],
+): Map<string, T> {
+  const found = new Map<string, T>();
+  for (const each of made) if (recipes.includes(each.recipe)) found.set(each.recipe, each);
+  const replaced = made.filter(({ recipe }) => !recipes.includes(recipe));
+  const open = recipes.filter((recipe) => !found.has(recipe));
+  open.slice(0, replaced.length).forEach((recipe, index) => found.set(recipe, replaced[index]!));
+  return found;
+}
+
 /** Portions that come out of one pot: none, where all of it is spoilt. */
 export const POT_PIECES: Bound = { min: 0, max: 1e6, isInteger: true };
 

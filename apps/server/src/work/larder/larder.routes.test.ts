@@ -3,6 +3,7 @@ import type {
   Larder,
   Lot,
   LotDraft,
+  Piece,
   PreparationView,
   SavedPlan,
   SupplyDraft,
@@ -291,6 +292,21 @@ describe('a preparation', () => {
       despiteShort: false,
     });
     expect(none.body).toMatchObject({ code: 'record-not-found' });
+  });
+
+  test('stays made when its piece is made by another recipe, and takes nothing more', async () => {
+    const [made] = (await preparations()).filter(({ done, piece }) => done !== null && piece === 'foam-bar');
+    const { id, ...own } = (await piecesOf(shop.app)).find((piece) => piece.id === 'foam-bar')!;
+    const changed = await ask<Piece>(shop.app, ['PUT', `/api/pieces/${id}`], { ...own, recipe: 'oat-hazel' });
+    const now = (await preparations()).find(({ batch }) => batch === made!.batch)!;
+    expect(now).toMatchObject({ recipe: 'oat-hazel', done: { at: made!.done!.at } });
+    const again = await ask(shop.app, ['POST', `/api/preparations/${made!.batch}/oat-hazel/done`], {
+      despiteShort: true,
+    });
+    expect(again.body).toMatchObject({ code: 'already-done' });
+    const { version } = changed.body;
+    await ask(shop.app, ['PUT', `/api/pieces/${id}`], { ...own, version });
+    expect((await preparations()).find(({ batch }) => batch === made!.batch)!.done).toEqual(made!.done);
   });
 
   test('is told what came out of it: as reckoned at first, weighed, counted, and learned for the next pot', async () => {

@@ -7,8 +7,10 @@ import {
   isSameItem,
   itemNeed,
   learnRejects,
+  madeBy,
   pieceCoat,
   planUses,
+  recipesOf,
   reserveUses,
   sizeClassOf,
   usesOfPiece,
@@ -78,7 +80,6 @@ function itemsOf({ dippery, book }: NeedSources): LarderItem[] {
 async function allUses(manager: EntityManager, sources: NeedSources): Promise<ItemUse[]> {
   const { setUp, plan, now, book, dippery, pieces } = sources;
   const made = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
-  const prepared = new Set(made.map(({ batch, pieceId, recipeId }) => `${batch} ${pieceId} ${recipeId}`));
   const reading: PlanReading = {
     problem: { ...plan.problem, now: minutesFrom(setUp.span.start, now) },
     plan: plan.plan,
@@ -87,7 +88,15 @@ async function allUses(manager: EntityManager, sources: NeedSources): Promise<It
       return piece ? usesOfPiece(piece, book) : [];
     },
     partsOf: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.parts ?? [],
-    isPrepared: ({ id, product }, recipe) => prepared.has(`${id} ${product} ${recipe}`),
+    isPrepared: ({ id, product }, recipe) => {
+      const piece = pieces.find((each) => each.id === product);
+      const own = made.filter(({ batch, pieceId }) => batch === id && pieceId === product);
+      const recipes = piece ? recipesOf(piece).map((each) => each.recipe) : [];
+      return madeBy(
+        recipes,
+        own.map(({ recipeId }) => ({ recipe: recipeId })),
+      ).has(recipe);
+    },
   };
   const starts = setUp.days.map(({ start }) => minutesFrom(setUp.span.start, start));
   return [

@@ -2,6 +2,7 @@ import type { CameOutSaid, PreparationView } from '@alnage/contract';
 import {
   amountsForYield,
   likelyYield,
+  madeBy,
   portionsOf,
   preparations,
   recipesOf,
@@ -50,12 +51,8 @@ export class PreparationsService {
     const setUp = await requireSetUp(manager);
     const done = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
     const lots = await findLots(manager);
-    return (await planned(manager, setUp)).map((each) =>
-      view(each, setUp, {
-        done: done.find(isOf(each)) ?? null,
-        lots,
-      }),
-    );
+    const all = await planned(manager, setUp);
+    return all.map((each) => view(each, setUp, { done: doneOf(each, all, done), lots }));
   }
 
   /**
@@ -67,11 +64,9 @@ export class PreparationsService {
       await lockLarder(manager);
       const setUp = await requireSetUp(manager);
       const horizonStart = setUp.span.start;
-      const asked = await askedFor(manager, setUp, key);
+      const { asked, done: before } = await this.find(manager, setUp, key);
       if (!asked) throw notFound(key);
-      const { batch, recipe: recipeId, piece: pieceId } = asked;
-      if (await manager.existsBy(PreparationEntity, { horizonStart, batch, pieceId, recipeId }))
-        throw new ProblemError('already-done', { batch });
+      if (before) throw new ProblemError('already-done', { batch: asked.batch });
       const drawn = await this.draw(manager, asked, setUp.timeZone);
       const missing = drawn
         .filter(({ shortAmount }) => shortAmount > 0)
@@ -79,7 +74,7 @@ export class PreparationsService {
       if (missing.length > 0 && !despiteShort) throw new ProblemError('stock-short', { missing });
       const done = await this.keep(manager, { asked, horizonStart, by, missing });
       await takeOut(manager, drawn, {
-        ...{ at: done.at, by, reason: `Batch ${batch}`, preparationId: done.id },
+        ...{ at: done.at, by, reason: `Batch ${asked.batch}`, preparationId: done.id },
       });
       await announce(manager, 'larder');
       return view(asked, setUp, { done, lots: await findLots(manager) });
@@ -130,13 +125,24 @@ export class PreparationsService {
     key: PreparationKey,
   ): Promise<{ asked: Preparation | undefined; done: PreparationEntity; setUp: SetUp }> {
     const setUp = await requireSetUp(manager);
-    const asked = await askedFor(manager, setUp, key);
-    const done = await manager.findOneBy(PreparationEntity, {
-      ...{ horizonStart: setUp.span.start, batch: key.batch, recipeId: key.recipe },
-      ...(asked && { pieceId: asked.piece }),
-    });
+    const { asked, done } = await this.find(manager, setUp, key);
     if (!done) throw notFound(key);
     return { asked, done, setUp };
+  }
+
+  /** What is asked for of the plan, and how it was made; what was made is found when the plan has it no more. */
+  private async find(
+    manager: EntityManager,
+    setUp: SetUp,
+    key: PreparationKey,
+  ): Promise<{ asked: Preparation | undefined; done: PreparationEntity | null }> {
+    const all = await planned(manager, setUp);
+    const made = await manager.findBy(PreparationEntity, {
+      ...{ horizonStart: setUp.span.start, batch: key.batch },
+    });
+    const asked = all.find((each) => each.batch === key.batch && each.recipe === key.recipe);
+    const done = asked ? doneOf(asked, all, made) : made.find(({ recipeId }) => recipeId === key.recipe);
+    return { asked, done: done ?? null };
   }
 
   private async keep(
@@ -179,16 +185,19 @@ async function planned(manager: EntityManager, setUp: SetUp): Promise<Preparatio
   return preparations(plan, (piece) => made.get(piece) ?? [], await loadBook(manager));
 }
 
-function isOf({ batch, piece, recipe }: Preparation): (done: PreparationEntity) => boolean {
-  return (done) => done.batch === batch && done.pieceId === piece && done.recipeId === recipe;
-}
-
-async function askedFor(
-  manager: EntityManager,
-  setUp: SetUp,
-  { batch, recipe }: PreparationKey,
-): Promise<Preparation | undefined> {
-  return (await planned(manager, setUp)).find((each) => each.batch === batch && each.recipe === recipe);
+/** How a recipe of a batch was made; null where it is not. */
+function doneOf(
+  { batch, piece, recipe }: Preparation,
+  all: readonly Preparation[],
+  made: readonly PreparationEntity[],
+): PreparationEntity | null {
+  const recipes = all.filter((each) => each.batch === batch).map((each) => each.recipe);
+  const own = made.filter((each) => each.batch === batch && each.pieceId === piece);
+  const found = madeBy(
+    recipes,
+    own.map((done) => ({ recipe: done.recipeId, done })),
+  );
+  return found.get(recipe)?.done ?? null;
 }
 
 function notFound({ batch, recipe }: PreparationKey): ProblemError {
