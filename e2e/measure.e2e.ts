@@ -86,6 +86,39 @@ test('a new piece is described by its weight, drawn, kept and priced; a berry of
   await expect(demo.getByRole('button', { name: /Ember berry/ })).toBeHidden();
 });
 
+test('a moulded cup is set up from nothing: capped by itself, filled and finished by recipes of its own', async ({
+  demo,
+}) => {
+  await go(demo, '/pieces/new');
+  await demo.getByLabel('Name').fill('Sloe cup');
+  await demo.getByLabel('Family').selectOption({ label: 'filled cup' });
+  await expect(demo.getByLabel('Made as')).toHaveValue('moulded');
+  await demo.getByLabel('Cap', { exact: true }).fill('1.5');
+  await demo.getByLabel('Capped with').selectOption({ label: 'White, by itself' });
+  await expect(demo.getByRole('group', { name: /^3\. Cap/ })).toBeVisible();
+  for (const [index, recipe, grams, stage] of [
+    [0, 'Rye malt ganache', '6', 'Fill'],
+    [1, 'Oat brittle', '1', 'Cap'],
+  ] as const) {
+    await demo.getByRole('button', { name: 'Add a recipe' }).click();
+    await demo.getByLabel('By the recipe').nth(index).selectOption({ label: recipe });
+    await demo.getByLabel('Of it, a piece').nth(index).fill(grams);
+    await demo.getByLabel('Made in').nth(index).selectOption({ label: stage });
+  }
+  await expect(demo.getByText(/^Rolled all over, about/)).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByRole('button', { name: 'Save the piece' }).click();
+  await expect(demo.getByRole('heading', { name: 'Sloe cup' })).toBeVisible();
+  // gluten comes in with the malt, milk with the cap
+  await expect(demo.getByText('Contains gluten, milk and soya.')).toBeVisible();
+  await expect(demo.getByText('Oat brittle, 1.0 g a piece, is made in “Cap”.')).toBeVisible();
+  await expect(demo.getByText('cap, white')).toBeVisible();
+  await demo.getByRole('link', { name: 'Change' }).click();
+  await demo.getByRole('button', { name: 'Remove', exact: true }).last().click();
+  await demo.getByRole('button', { name: 'Remove it' }).click();
+  await expect(demo.getByRole('button', { name: /Sloe cup/ })).toBeHidden();
+});
+
 test('two at the same coating: the second sees the first’s beside their own, and nothing is lost', async ({
   demo,
   browser,

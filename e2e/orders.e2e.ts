@@ -220,6 +220,30 @@ test('an allergy stops an order by one Enter, until somebody says why; the count
   await expect(row).toContainText('Has nuts in spite of the customer’s allergy: For the neighbours (Runa)');
 });
 
+test('an order goes by post where it takes the way; the counter has it on the day that it leaves', async ({
+  demo,
+}) => {
+  await go(demo, '/orders');
+  await beginOrder(demo);
+  await demo.getByLabel('Say it in one line').fill('12 rye truffle mon 12 for F. Away');
+  await demo.getByLabel('Collected at').selectOption({ label: 'By post' });
+  await expect(demo.getByText('It arrives then, and leaves the shop 2 d before.')).toBeVisible();
+  await demo.getByRole('button', { name: 'Mon 22, 12:00: not possible' }).click();
+  await expect(
+    demo.getByText(/The parcel is 25\.5 °C warm on Sun 21, and rye truffle takes 18 °C at most/),
+  ).toBeVisible();
+  await expectAccessible(demo);
+  await demo.getByLabel('Of what').first().selectOption('salt-twist');
+  await demo.getByRole('button', { name: /^Mon 22, 12:00: (open|tight)$/ }).click();
+  await demo.getByRole('button', { name: 'Take the order' }).click();
+  await demo.getByRole('row', { name: /F\. Away/ }).click();
+  await expect(demo.getByText('Sat 20, 12:00 · By post, arrives Mon 22, 12:00')).toBeVisible();
+  await expect(demo.getByText(/^Its parcel weighs about \d+ g, packing and all\.$/)).toBeVisible();
+  await go(demo, '/counter');
+  await demo.getByRole('button', { name: /^Sat 20/ }).click();
+  await expect(demo.getByText('F. Away')).toBeVisible();
+});
+
 test('a list goes out as CSV and comes in again, once', async ({ demo }) => {
   await go(demo, '/workshop/out');
   const [download] = await Promise.all([

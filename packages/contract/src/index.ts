@@ -147,7 +147,9 @@ export {
   PickupPointDraft,
   SLOT_BOXES,
   SLOT_MINUTES,
+  Sending,
   SlotClosing,
+  WAY_DAYS_MOST,
 } from './workshop/pickup-point';
 export {
   ABSENCE_NOTE_LENGTH,

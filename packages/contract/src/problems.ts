@@ -78,6 +78,8 @@ export const FIELD_CODES = [
   'piece-closed',
   'piece-other-days',
   'cut-off-past',
+  'not-by-post',
+  'too-warm-by-post',
   'orders-outside',
   'seasons-cross',
   'orders-there',

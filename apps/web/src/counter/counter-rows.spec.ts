@@ -45,6 +45,36 @@ describe('the hours of the counter', () => {
     ]);
   });
 
+  test('hold what leaves by post that day, whenever it arrives', () => {
+    const sending = { usualCelsius: 18, days: [], isIced: false, parcelGrams: 200, supplies: [] };
+    const post = { ...workshop.pickupPoints[0]!, id: 'post', name: 'By post', journeyMinutes: 2880, sending };
+    const sent = order({
+      id: 'o7',
+      ticket: 'M-0407',
+      pickupPoint: 'post',
+      pickupAt: '2026-06-21T09:00:00.000Z',
+    });
+    const shop = { ...workshop, pickupPoints: [...workshop.pickupPoints, post] };
+    const hours = counterHours({ ...input, workshop: shop, orders: [...orders, sent] });
+    expect(hours.map(({ hour, toGo }) => [hour, toGo])).toEqual([
+      ['12', 1],
+      ['15', 1],
+      ['17', 1],
+    ]);
+    expect(hours[0]!.rows[0]).toMatchObject({
+      goes: 'leaves',
+      time: '12:00',
+      point: 'By post, arrives Sun 21, 12:00',
+    });
+    // and it is not there on the day that it arrives
+    const later = {
+      ...workshop.season!.days[1]!,
+      start: '2026-06-20T21:00:00.000Z',
+      end: '2026-06-21T21:00:00.000Z',
+    };
+    expect(counterHours({ ...input, workshop: shop, orders: [sent], day: later })).toEqual([]);
+  });
+
   test('tell when each is ready, how old it will be and until when it is good', () => {
     const [first] = counterHours(input)[0]!.rows;
     const made = input.fates.get('o1')!.madeBy[0]!;

@@ -11,6 +11,7 @@ import { allergenClashes, neverOf, unanswered, type ClashBook } from '@alnage/co
 import { duration, listed, money } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
+import { isSent, leavesAt, whereText } from '../shared/orders/sending-words';
 import { allergensText } from '../shared/orders/allergen-words';
 import { clashText } from '../shared/orders/clash-words';
 import { missingText } from '../shared/orders/made-words';
@@ -24,6 +25,8 @@ const MS_PER_MINUTE = 60_000;
 export interface CounterRow {
   readonly order: Order;
   readonly what: string;
+  /** How it goes: somebody collects it, or it leaves by post. */
+  readonly goes: 'collects' | 'leaves';
   readonly time: string;
   readonly point: string;
   readonly ready: { readonly word: string; readonly tone: 'well' | 'care' | 'over' | 'soft' };
@@ -64,14 +67,17 @@ export interface CounterInput {
 export function counterHours(input: CounterInput): CounterHour[] {
   const wall = new WallTime(input.workshop.timeZone);
   const [start, end] = [Date.parse(input.day.start), Date.parse(input.day.end)];
-  const orders = matching(input.orders, input.find).filter(({ state, pickupAt }) => {
-    const at = Date.parse(pickupAt);
-    return PROMISED_STATES.includes(state) && at >= start && at < end;
-  });
-  const hours = [...new Set(orders.map((order) => wall.hour(Date.parse(order.pickupAt))))];
+  const points = input.workshop.pickupPoints;
+  const orders = matching(input.orders, input.find)
+    .filter((order) => {
+      const at = leavesAt(order, points);
+      return PROMISED_STATES.includes(order.state) && at >= start && at < end;
+    })
+    .sort((a, b) => leavesAt(a, points) - leavesAt(b, points));
+  const hours = [...new Set(orders.map((order) => wall.hour(leavesAt(order, points))))];
   return hours.map((hour) => {
     const rows = orders
-      .filter((order) => wall.hour(Date.parse(order.pickupAt)) === hour)
+      .filter((order) => wall.hour(leavesAt(order, points)) === hour)
       .map((order) => counterRow(order, input, wall));
     const gone = rows.filter(
       (row) => row.order.state === 'handed-over' || row.order.state === 'not-collected',
@@ -81,13 +87,15 @@ export function counterHours(input: CounterInput): CounterHour[] {
 }
 
 function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterRow {
-  const at = Date.parse(order.pickupAt);
+  const points = input.workshop.pickupPoints;
+  const at = leavesAt(order, points);
   const fate = input.fates.get(order.id);
   return {
     order,
     what: linesText(order, input.names),
+    goes: isSent(order, points) ? 'leaves' : 'collects',
     time: wall.time(at),
-    point: input.workshop.pickupPoints.find((point) => point.id === order.pickupPoint)?.name ?? '',
+    point: whereText(order, points, wall),
     ready: readyText(order, input, wall),
     age: ageText(fate),
     eatBy: eatByText(fate, input, wall),

@@ -59,6 +59,8 @@ function partText(part: NeedPart, { workshop, pieceNames }: NeedContext): string
       return 'solid in reserve';
     case 'box':
       return `${count(part.count)} × ${nameIn(workshop.boxes, part.box).toLowerCase()}`;
+    case 'parcel':
+      return counted(part.count, 'parcel');
   }
 }
 

@@ -49,13 +49,8 @@ const FINE_BELOW_GRAMS = 1;
 
 /** What one piece is made of, by what its centre and its coatings are. */
 export function factsTold(figures: PieceFigures, book: LarderBook, workshop: Workshop): FactsTold {
-  const { recipe, supplies } = figures.piece;
   try {
-    const facts = pieceFacts(
-      { recipe, supplies },
-      figures.coat.portions,
-      kitchenBook(book, workshop.coatings),
-    );
+    const facts = pieceFacts(figures.piece, figures.coat.portions, kitchenBook(book, workshop.coatings));
     const centre = isCentreUnknown(figures.piece, book.supplies) ? [figures.piece.centreName] : [];
     const unknown = [...centre, ...facts.unknown];
     const isMetric = units().mass === 'g';

@@ -3,7 +3,7 @@ import { COAT_WORDS } from './piece-words';
 import type { FieldCode, FieldProblem, ProblemCode } from '@alnage/contract';
 import type { Trouble, Unanswered } from '../state/problem';
 import { GIVE_UP_SECONDS } from '../state/slow-calls';
-import { capital, listed } from './formats/formats';
+import { capital, listed, temperature } from './formats/formats';
 import { dayText, timeText, wallText } from './formats/wall-time';
 
 /** Every text that a person reads for an error code: what is wrong, with which value, and what to do. */
@@ -99,6 +99,10 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
     `${capital(pieceText(piece))} is offered ${daysText(from, to)} only.${nearestText(nearest)}`,
   'cut-off-past': ({ piece, until, nearest }) =>
     `Ordering of ${pieceText(piece)} for then ended ${until ? wallText(String(until)) : 'already'}.${nearestText(nearest)}`,
+  'not-by-post': ({ piece, nearest }) =>
+    `${capital(pieceText(piece))} never goes by post.${nearestText(nearest)}`,
+  'too-warm-by-post': ({ piece, day, celsius, most, nearest }) =>
+    `The parcel is ${temperature(Number(celsius ?? 0))} warm${day ? ` on ${dayText(String(day))}` : ''}, and ${pieceText(piece)} takes ${temperature(Number(most ?? 0))} at most.${nearestText(nearest)}`,
   'orders-outside': ({ value }) => `${value} orders would lie outside the season then.`,
   'seasons-cross': ({ other }) => `Some of these days belong to ${other ?? 'another season'} already.`,
   'orders-there': ({ value, orders }) =>

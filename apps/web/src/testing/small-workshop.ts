@@ -13,6 +13,7 @@ const OPEN: Omit<PickupPoint, 'id' | 'name' | 'journeyMinutes'> = {
   exceptions: [],
   slotMinutes: 30,
   slotBoxes: 12,
+  sending: null,
   closedSlots: [],
   version: 1,
 };

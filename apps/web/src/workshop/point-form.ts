@@ -1,7 +1,15 @@
 import { FormArray, FormControl, FormGroup } from '@angular/forms';
-import { JOURNEY_MINUTES, SLOT_BOXES, SLOT_MINUTES, type PickupPointDraft } from '@alnage/contract';
+import {
+  JOURNEY_MINUTES,
+  SLOT_BOXES,
+  SLOT_MINUTES,
+  type PickupPointDraft,
+  type Sending,
+} from '@alnage/contract';
+import { PARCEL_GRAMS, WAY_CELSIUS } from '@alnage/core/ordering';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl } from '../shared/forms/text-field';
+import { supplyLinesForm, supplyLinesOf } from '../shared/larder/supply-lines';
 import { clockControl, clockOf, dateControl, inWeekOrder, weekdayControl } from './hours-form';
 
 export type PointForm = ReturnType<typeof pointForm>;
@@ -13,7 +21,31 @@ const FIRST: PickupPointDraft = {
   exceptions: [],
   slotMinutes: 30,
   slotBoxes: null,
+  sending: null,
 };
+
+/** A parcel as it begins: a mild way, no ice. */
+const FIRST_SENDING: Sending = {
+  ...{ usualCelsius: 18, days: [], isIced: false, parcelGrams: 200, supplies: [] },
+};
+
+/** How warm it is on one day of the way. */
+export function wayDayForm(date = '', celsius: number | null = null) {
+  return new FormGroup({ date: dateControl(date), celsius: new NumberControl(celsius, WAY_CELSIUS) });
+}
+
+function sendingControls(sending: Sending | null) {
+  const { usualCelsius, days, isIced, parcelGrams, supplies } = sending ?? FIRST_SENDING;
+  const tick = (value: boolean) => new FormControl(value, { nonNullable: true });
+  return {
+    isSent: tick(sending !== null),
+    usualCelsius: new NumberControl(usualCelsius, WAY_CELSIUS),
+    wayDays: new FormArray(days.map(({ date, celsius }) => wayDayForm(date, celsius))),
+    isIced: tick(isIced),
+    parcelGrams: new NumberControl(parcelGrams, PARCEL_GRAMS),
+    supplies: supplyLinesForm(supplies),
+  };
+}
 
 export function hoursForm(weekday: number, opens = '09:00', closes = '17:00') {
   return new FormGroup({
@@ -39,6 +71,7 @@ export function pointForm(start: PickupPointDraft = FIRST) {
     journeyMinutes: new NumberControl(start.journeyMinutes, JOURNEY_MINUTES),
     slotMinutes: new NumberControl(start.slotMinutes, SLOT_MINUTES),
     slotBoxes: new NumberControl(start.slotBoxes, SLOT_BOXES, { isOptional: true }),
+    ...sendingControls(start.sending ?? null),
     hours: new FormArray(
       inWeekOrder(start.hours).map(({ weekday, opens, closes }) => hoursForm(weekday, opens, closes)),
     ),
@@ -55,6 +88,7 @@ export function pointDraftOf({ controls: c }: PointForm): PickupPointDraft {
     journeyMinutes: c.journeyMinutes.number,
     slotMinutes: c.slotMinutes.number,
     slotBoxes: c.slotBoxes.value,
+    sending: sendingOf(c),
     hours: c.hours.controls.map(({ controls: span }) => ({
       weekday: Number(span.weekday.value),
       opens: clockOf(span.opens.value) ?? '',
@@ -69,4 +103,26 @@ export function pointDraftOf({ controls: c }: PointForm): PickupPointDraft {
       };
     }),
   };
+}
+
+function sendingOf(c: PointForm['controls']): Sending | null {
+  if (!c.isSent.value) return null;
+  return {
+    usualCelsius: c.usualCelsius.number,
+    days: c.wayDays.controls.map(({ controls: { date, celsius } }) => ({
+      ...{ date: date.value, celsius: celsius.number },
+    })),
+    isIced: c.isIced.value,
+    parcelGrams: c.parcelGrams.number,
+    supplies: supplyLinesOf(c.supplies),
+  };
+}
+
+/** What belongs to a parcel counts only where orders are sent: nothing that is not shown is in the way of saving. */
+export function fitSending({ controls: c }: PointForm): void {
+  for (const control of [c.usualCelsius, c.parcelGrams, c.wayDays, c.supplies])
+    if (c.isSent.value !== control.enabled) {
+      if (c.isSent.value) control.enable({ emitEvent: false });
+      else control.disable({ emitEvent: false });
+    }
 }

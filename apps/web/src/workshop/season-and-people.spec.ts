@@ -140,6 +140,35 @@ describe('a shop that is new', () => {
   });
 });
 
+describe('a pickup point', () => {
+  test('sends orders once somebody says so, with how warm the way is and what a parcel takes', async () => {
+    const page = await open('points');
+    await page.click('New pickup point');
+    await page.type('Name', 'By courier');
+    expect(page.text()).not.toContain('Warmest, usually');
+    await page.click('orders are sent from here, by post or courier');
+    expect(page.text()).toContain('An order’s hour is when it arrives');
+    await page.type('On its way', '48');
+    await page.type('Warmest, usually', '21.5');
+    await page.type('Parcel, empty', '310');
+    await page.click('with an ice pack, insulated');
+    await page.click('Add a day');
+    await page.type('Warmest then', '60');
+    await page.click('Save the pickup point');
+    expect(page.text()).toContain('60 will not do');
+    page.http.expectNone('/api/points');
+    await page.type('Warmest then', '27');
+    await page.click('Save the pickup point');
+    expect(page.http.expectOne('/api/points').request.body).toMatchObject({
+      journeyMinutes: 2880,
+      sending: {
+        ...{ usualCelsius: 21.5, isIced: true, parcelGrams: 310, supplies: [] },
+        days: [{ date: '2026-06-18', celsius: 27 }],
+      },
+    });
+  });
+});
+
 describe('the moulds', () => {
   test('are described by what one casts and how many there are', async () => {
     const moulds = [{ id: 'rounds', name: 'Rounds', cavities: 24, count: 4, version: 1 }];

@@ -1,4 +1,4 @@
-import type { Customer, Workshop } from '@alnage/contract';
+import type { Customer, PickupPoint, Workshop } from '@alnage/contract';
 import {
   count,
   counted,
@@ -59,10 +59,10 @@ export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => reado
       figure: phone,
     })),
   points: ({ workshop }) =>
-    workshop.pickupPoints.map(({ id, name, journeyMinutes, slotMinutes, slotBoxes }) => ({
+    workshop.pickupPoints.map(({ id, name, journeyMinutes, sending, slotMinutes, slotBoxes }) => ({
       id,
       name,
-      more: `${journeyMinutes === 0 ? 'here' : `${duration(journeyMinutes)} away`} · slots of ${slotMinutes} min`,
+      more: `${wayText({ journeyMinutes, sending })} · slots of ${slotMinutes} min`,
       figure: slotBoxes === null ? '' : counted(slotBoxes, 'box'),
     })),
   people: ({ workshop }) =>
@@ -94,3 +94,9 @@ export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => reado
       figure: box.priceMinor === null ? '' : money(box.priceMinor, workshop.currency),
     })),
 };
+
+/** How far a pickup point is. */
+function wayText({ journeyMinutes, sending }: Pick<PickupPoint, 'journeyMinutes' | 'sending'>): string {
+  if (sending) return `sent, ${duration(journeyMinutes)} on its way`;
+  return journeyMinutes === 0 ? 'here' : `${duration(journeyMinutes)} away`;
+}

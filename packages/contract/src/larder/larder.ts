@@ -7,7 +7,7 @@ import { LarderItemSchema, Lot } from './lot';
 
 /** One row of the sum that a need is made of. */
 export const NeedPart = closed({
-  kind: Type.Enum(['batch', 'on-pieces', 'to-spare', 'tail', 'reserve', 'box']),
+  kind: Type.Enum(['batch', 'on-pieces', 'to-spare', 'tail', 'reserve', 'box', 'parcel']),
   piece: orNull(Id),
   recipe: orNull(Id),
   box: orNull(Id),

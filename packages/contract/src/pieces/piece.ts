@@ -19,6 +19,7 @@ import {
   type PieceForm,
 } from '@alnage/core/coating';
 import { PART_GRAMS } from '@alnage/core/larder';
+import { WAY_CELSIUS } from '@alnage/core/ordering';
 import { MINOR } from '@alnage/core/pricing';
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
@@ -95,6 +96,8 @@ export const Keeping = closed({
   targetMinutes: count,
   eatWithinMinutes: count,
   advice: plainText({ maxLength: 120 }),
+  /** How warm its way by post may be; null: it never goes; left out: as is usual for it. */
+  postMostCelsius: Type.Optional(Type.Union([within(WAY_CELSIUS), Type.Null()])),
 });
 export type Keeping = Static<typeof Keeping>;
 

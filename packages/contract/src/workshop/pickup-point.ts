@@ -1,12 +1,26 @@
+import { PARCEL_GRAMS, WAY_CELSIUS } from '@alnage/core/ordering';
 import { Type, type Static } from 'typebox';
+import { SupplyLines } from '../larder/supply';
 import { Version, within } from '../shared/bounds';
 import { ClockTime, closed, Day, Id, plainText, WallClock } from '../shared/closed';
 
-export const JOURNEY_MINUTES = { min: 0, max: 600, isInteger: true } as const;
+/** A stall a walk away, or ten days by post. */
+export const JOURNEY_MINUTES = { min: 0, max: 14_400, isInteger: true } as const;
 export const SLOT_MINUTES = { min: 5, max: 240, isInteger: true } as const;
 export const SLOT_BOXES = { min: 1, max: 1000, isInteger: true } as const;
 export const HOURS_MOST = 21;
 export const EXCEPTIONS_MOST = 60;
+export const WAY_DAYS_MOST = 60;
+
+/** What goes by post or courier from a point: how warm its way is, and what a parcel takes and weighs beside what is in it. */
+export const Sending = closed({
+  usualCelsius: within(WAY_CELSIUS),
+  days: Type.Array(closed({ date: Day, celsius: within(WAY_CELSIUS) }), { maxItems: WAY_DAYS_MOST }),
+  isIced: Type.Boolean(),
+  parcelGrams: within(PARCEL_GRAMS),
+  supplies: SupplyLines,
+});
+export type Sending = Static<typeof Sending>;
 
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
@@ -28,6 +42,8 @@ const draft = {
   slotMinutes: within(SLOT_MINUTES),
   /** Boxes that one slot can hand over; null where nobody counts them. */
   slotBoxes: Type.Union([within(SLOT_BOXES), Type.Null()]),
+  /** Null or left out: orders are collected there. */
+  sending: Type.Optional(Type.Union([Sending, Type.Null()])),
 };
 
 /** Where orders are collected: its hours, how far it is, and what a slot can hand over. */

@@ -150,8 +150,8 @@ export function recipeAllergens(kept: KeptRecipe, book: LarderBook): string[] {
   return [...found].sort();
 }
 
-/** What is wrong within an included recipe is told at the line that includes it. */
-function underField<T>(field: string, make: () => T): T {
+/** What is wrong within something is told at the field that names it. */
+export function underField<T>(field: string, make: () => T): T {
   try {
     return make();
   } catch (error) {

@@ -2,7 +2,14 @@ import type { Bound } from '../input/bounds';
 import { InputError } from '../input/input-error';
 import type { Amount } from '../recipes/amount';
 import { recipeFigures } from '../recipes/recipe-figures';
-import { bindRecipe, itemsForYield, recipeAllergens, type KeptRecipe, type LarderBook } from './book';
+import {
+  bindRecipe,
+  itemsForYield,
+  underField,
+  recipeAllergens,
+  type KeptRecipe,
+  type LarderBook,
+} from './book';
 import { baseAmountOf, type Supply } from './supply';
 import type { LarderItem } from './use';
 
@@ -93,7 +100,7 @@ function recipeUses(made: MadeRecipe, book: LarderBook): PieceUse[] {
   const { recipe, stage, field } = made;
   const kept = requireRecipe(made, book);
   const grams = made.grams ?? recipeFigures(bindRecipe(kept, book)).portionGrams;
-  return amountsForYield(kept, grams, book, field).map((use): PieceUse => ({
+  return underField(field, () => amountsForYield(kept, grams, book)).map((use): PieceUse => ({
     ...use,
     ...{ per: 'started', recipe, stage },
   }));
@@ -107,18 +114,13 @@ export interface ItemAmount {
 
 /**
  * What so many grams of a recipe's yield take of each item, in grams or pieces as its stock is counted.
- * Source: proportion. @throws InputError at `field` for what cannot be turned into its stock
+ * Source: proportion. @throws InputError at `/recipe` for what cannot be turned into its stock
  */
-export function amountsForYield(
-  kept: KeptRecipe,
-  yieldGrams: number,
-  book: LarderBook,
-  field = '/recipe',
-): ItemAmount[] {
+export function amountsForYield(kept: KeptRecipe, yieldGrams: number, book: LarderBook): ItemAmount[] {
   return itemsForYield(kept, yieldGrams, book).map(({ item, grams }) => {
     if (item.kind === 'coating') return { item, amount: grams };
-    const supply = requireSupply(item.id, book, field);
-    const measuring = { measures: 'metric', field } as const;
+    const supply = requireSupply(item.id, book, '/recipe');
+    const measuring = { measures: 'metric', field: '/recipe' } as const;
     return { item, amount: baseAmountOf({ amount: grams, unit: 'g' }, supply, measuring) };
   });
 }

@@ -26,7 +26,9 @@ export type UseCause =
   /** Solid in reserve, as much as the largest seed of a day. */
   | { readonly kind: 'reserve' }
   /** Boxes of one kind, of all orders that are collected at one time. */
-  | { readonly kind: 'box'; readonly box: string; readonly boxes: number };
+  | { readonly kind: 'box'; readonly box: string; readonly boxes: number }
+  /** Parcels of all orders that leave by post at one time. */
+  | { readonly kind: 'parcel'; readonly parcels: number };
 
 /** One use of an item, in what its stock is counted in. */
 export interface ItemUse extends TimedAmount {

@@ -31,6 +31,16 @@ export {
 } from './order-price';
 export { piecesOfLine, type BoxOf } from './pieces-of-line';
 export {
+  PARCEL_GRAMS,
+  parcelDays,
+  sendingFault,
+  usualPostRule,
+  WAY_CELSIUS,
+  type PostRule,
+  type SendingFault,
+  type SendingWay,
+} from './sending';
+export {
   minutesOf,
   slotAt,
   slotsOfDay,

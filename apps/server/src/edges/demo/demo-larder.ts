@@ -87,6 +87,7 @@ export const DEMO_SUPPLIES: readonly Row<SupplyEntity>[] = [
   packing('clear-bag', 'Clear bag', [pack(100, 'piece', 900)]),
   packing('cafe-tray', 'Café tray', [pack(10, 'piece', 2900)]),
   packing('paper-cup', 'Paper cups 40 mm', [pack(500, 'piece', 650)]),
+  packing('mail-box', 'Mailing box, padded', [pack(20, 'piece', 2600)]),
 ];
 
 type Line = RecipeEntity['ingredients'][number];
@@ -226,6 +227,7 @@ export const DEMO_LOTS: readonly LotDraft[] = [
   here(supply('clear-bag'), 'roll', { amount: 140 }),
   here(supply('cafe-tray'), 'stack', { amount: 6 }),
   here(supply('paper-cup'), 'sleeves', { amount: 1200 }),
+  here(supply('mail-box'), 'stack', { amount: 6 }),
 ];
 
 /** Berries are fetched on the morning of their day, as many as it takes. */

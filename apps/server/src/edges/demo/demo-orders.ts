@@ -7,7 +7,7 @@ export interface DemoOrder {
   readonly pickup: string;
   readonly lines: Readonly<Record<string, number>>;
   readonly boxes?: readonly DemoBox[];
-  readonly point?: 'quay';
+  readonly point?: 'quay' | 'post';
   readonly note?: string;
 }
 
@@ -169,4 +169,5 @@ export const DEMO_ORDERS: readonly DemoOrder[] = [
 /** Asked for by telephone once Monday's plan was made: laid into it as it stood. */
 export const DEMO_LATE_ORDERS: readonly DemoOrder[] = [
   { customer: 'Net loft', pickup: '2026-06-20T13:30', lines: { 'malt-cup': 84 } },
+  { customer: 'A. Mäkelä', pickup: '2026-06-22T12:00', lines: { 'salt-twist': 24 }, point: 'post' },
 ];

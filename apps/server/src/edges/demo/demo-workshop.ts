@@ -102,6 +102,7 @@ export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
     exceptions: [{ date: '2026-06-21', opens: '10:00', closes: '13:00' }],
     slotMinutes: 30,
     slotBoxes: 12,
+    sending: null,
     closedSlots: [],
   },
   {
@@ -112,6 +113,28 @@ export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
     exceptions: [],
     slotMinutes: 30,
     slotBoxes: 10,
+    sending: null,
+    closedSlots: [],
+  },
+  {
+    id: 'post',
+    name: 'By post',
+    // two days on the way, brought at noon
+    journeyMinutes: 2880,
+    hours: [1, 2, 3, 4, 5].map((weekday) => ({ weekday, opens: '12:00', closes: '16:00' })),
+    exceptions: [{ date: '2026-06-19', opens: null, closes: null }],
+    slotMinutes: 240,
+    slotBoxes: null,
+    sending: {
+      usualCelsius: 19,
+      days: [
+        { date: '2026-06-20', celsius: 23 },
+        { date: '2026-06-21', celsius: 25.5 },
+      ],
+      isIced: false,
+      parcelGrams: 260,
+      supplies: [{ supply: 'mail-box', amount: 1, unit: 'piece' }],
+    },
     closedSlots: [],
   },
 ];

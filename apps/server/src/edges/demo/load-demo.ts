@@ -114,13 +114,13 @@ export async function loadDemo(db: DataSource): Promise<void> {
 /** Orders that came after the plan was made, through the same door as people: what they need is laid into it. */
 async function takeLate(db: DataSource): Promise<void> {
   const orders = new OrdersService(db, { now: () => DEMO_PLANNED });
-  for (const { customer, pickup, lines } of DEMO_LATE_ORDERS)
+  for (const { customer, pickup, lines, point = 'shop' } of DEMO_LATE_ORDERS)
     await orders.take(
       {
         ...{
           customer,
           pickup,
-          pickupPoint: 'shop',
+          pickupPoint: point,
           note: '',
           state: 'promised',
           boxes: [],

@@ -14,6 +14,7 @@ const draft = {
   exceptions: [],
   slotMinutes: 20,
   slotBoxes: null,
+  sending: null,
 };
 const post = (payload: unknown) => ask<PickupPoint>(shop.app, ['POST', '/api/points'], payload);
 

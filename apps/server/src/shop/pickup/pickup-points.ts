@@ -1,10 +1,12 @@
-import type { FieldProblem, PickupPoint, PickupPointDraft, SlotClosing } from '@alnage/contract';
+import type { FieldProblem, PickupPoint, PickupPointDraft, Sending, SlotClosing } from '@alnage/contract';
 import { minutesOf } from '@alnage/core';
 import type { DataSource } from 'typeorm';
 import type { RecordKind } from '../kept/kept-records';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
 import { slotStart } from './pickup-slots';
+import { loadBook } from '../recipe-book/load-book';
+import { requireParcel } from '../recipe-book/parcel-supplies';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import { overlapping, type DaySpanOfHours } from '../../platform/time/spans';
 
@@ -12,8 +14,10 @@ import { overlapping, type DaySpanOfHours } from '../../platform/time/spans';
 export const PICKUP_POINTS: RecordKind<PickupPointEntity, PickupPointDraft, PickupPoint> = {
   entity: PickupPointEntity,
   what: 'pickup point',
-  judge: (_manager, { hours, exceptions }) =>
-    Promise.resolve([
+  judge: async (manager, { hours, exceptions, sending }) => {
+    requireParcel({ sending: sending ?? null }, await loadBook(manager));
+    return [
+      ...sentTwice(sending ?? null),
       ...hours.flatMap((each, index) => spanProblems(each, `/hours/${index}`)),
       ...exceptions.flatMap((each, index) => spanProblems(each, `/exceptions/${index}`)),
       ...crossing(
@@ -24,14 +28,25 @@ export const PICKUP_POINTS: RecordKind<PickupPointEntity, PickupPointDraft, Pick
         exceptions.map((each) => ({ ...each, day: each.date })),
         '/exceptions',
       ),
-    ]),
-  columns: (draft) => ({ ...draft }),
+    ];
+  },
+  columns: ({ sending = null, ...draft }) => ({ ...draft, sending }),
   view: (_manager, point) => Promise.resolve(pointView(point)),
   settle: () => Promise.resolve(),
 };
 
 export function pointView({ position: _position, ...point }: PickupPointEntity): PickupPoint {
   return point;
+}
+
+/** A day of the way that is told twice. */
+function sentTwice(sending: Sending | null): FieldProblem[] {
+  const dates = (sending?.days ?? []).map(({ date }) => date);
+  return dates.flatMap((date, index): FieldProblem[] =>
+    dates.indexOf(date) < index
+      ? [{ pointer: `/sending/days/${index}/date`, code: 'twice', params: { value: date } }]
+      : [],
+  );
 }
 
 interface Span {

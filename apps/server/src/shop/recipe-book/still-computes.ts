@@ -10,9 +10,10 @@ import {
 import type { EntityManager } from 'typeorm';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
+import { PickupPointEntity } from '../../store/workshop/resources.entity';
 
 /**
- * Recipes, pieces and boxes that could no longer be computed with such a book, by name, each with what it would lack.
+ * Recipes, pieces, boxes and parcels that could no longer be computed with such a book, by name, each with what it would lack.
  * Those that cannot be with the book as it is are nobody's fault now.
  */
 export async function brokenBy(
@@ -21,6 +22,7 @@ export async function brokenBy(
 ): Promise<{ readonly name: string; readonly fault: InputError }[]> {
   const pieces = await manager.find(PieceEntity);
   const boxes = await manager.find(BoxEntity);
+  const points = await manager.find(PickupPointEntity);
   const made = (makeUp: MakeUp) => (): unknown => usesOfPiece(makeUp, book);
   const tried = [
     ...book.recipes.map((each) => ({
@@ -29,6 +31,10 @@ export async function brokenBy(
     })),
     ...pieces.map((piece) => ({ name: piece.name, compute: made(piece) })),
     ...boxes.map(({ name, supplies }) => ({ name, compute: made({ recipe: null, supplies }) })),
+    ...points.map(({ name, sending }) => ({
+      name,
+      compute: made({ recipe: null, supplies: sending?.supplies ?? [] }),
+    })),
   ];
   return tried.flatMap(({ name, compute }) => {
     const fault = faultOf(compute);

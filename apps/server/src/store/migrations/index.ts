@@ -22,6 +22,7 @@ import { CameOut1802000000000 } from './1802000000000-came-out';
 import { BowlHeat1803000000000 } from './1803000000000-bowl-heat';
 import { DipRange1804000000000 } from './1804000000000-dip-range';
 import { MadeParts1805000000000 } from './1805000000000-made-parts';
+import { Sending1806000000000 } from './1806000000000-sending';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -51,4 +52,5 @@ export const MIGRATIONS = [
   BowlHeat1803000000000,
   DipRange1804000000000,
   MadeParts1805000000000,
+  Sending1806000000000,
 ];

@@ -1,4 +1,4 @@
-import type { PersonDraft, PickupPointDraft } from '@alnage/contract';
+import type { PersonDraft, PickupPointDraft, Sending } from '@alnage/contract';
 import { KeptRecord } from './kept-record';
 import { Column, Entity } from 'typeorm';
 
@@ -18,6 +18,10 @@ export class PickupPointEntity extends KeptRecord {
 
   @Column('integer', { name: 'slot_boxes', nullable: true })
   slotBoxes: number | null;
+
+  /** How its orders are sent; null: they are collected there. */
+  @Column('jsonb', { nullable: true })
+  sending: Sending | null;
 
   /** Wall-clock starts of slots that take no more orders. */
   @Column('jsonb', { name: 'closed_slots', default: [] })

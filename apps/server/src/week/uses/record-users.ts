@@ -11,6 +11,7 @@ import { CoatingEntity } from '../../store/workshop/coating.entity';
 import type { KeptRecord } from '../../store/workshop/kept-record';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
+import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import { SeasonEntity } from '../../store/workshop/season.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { lotsOf, ordersBetween } from './counts';
@@ -65,6 +66,7 @@ export const RECORD_USERS: Readonly<Record<RecordName, readonly Users[]>> = {
     named(RecipeEntity, (recipe, id) => isMadeOf(recipe, 'supply', id)),
     named(PieceEntity, isPackedIn),
     named(BoxEntity, isPackedIn),
+    named(PickupPointEntity, ({ sending }, id) => isPackedIn({ supplies: sending?.supplies ?? [] }, id)),
     ({ manager, id }) => counted('lot', lotsOf(manager, { kind: 'supply', id })),
   ],
   recipe: [

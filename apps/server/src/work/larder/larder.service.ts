@@ -36,6 +36,8 @@ import { needView, partsOf } from './need-view';
 import type { MadeOf, NeedSources } from './need-sources';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
+import { PickupPointEntity } from '../../store/workshop/resources.entity';
+import { parcelSupplies } from '../../shop/recipe-book/parcel-supplies';
 
 /** Coatings come with the wholesaler's next round. Shop default. */
 const COATING_AHEAD_HOURS = 24;
@@ -107,6 +109,7 @@ async function allUses(manager: EntityManager, sources: NeedSources): Promise<It
       isTempered: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.isTempered ?? false,
     }),
     ...(await boxUses(manager, sources)),
+    ...(await parcelUses(manager, sources)),
   ];
 }
 
@@ -127,6 +130,28 @@ async function boxUses(manager: EntityManager, { setUp, book, now }: NeedSources
       ...{ item, minute, amount },
       cause: { kind: 'box', box, boxes },
     }));
+  });
+}
+
+/** Parcels of orders that are promised and not packed yet, when they leave: those of one point and time together. */
+async function parcelUses(manager: EntityManager, { setUp, book, now }: NeedSources): Promise<ItemUse[]> {
+  const points = (await manager.find(PickupPointEntity)).filter(({ sending }) => sending !== null);
+  if (points.length === 0) return [];
+  const orders = (await orderedIn(manager, setUp.span, ['promised'])).filter(
+    ({ pickupAt }) => pickupAt >= now,
+  );
+  return points.flatMap((point) => {
+    const supplies = parcelSupplies(point, book);
+    const leaving = orders
+      .filter(({ pickupPointId }) => pickupPointId === point.id)
+      .map(({ pickupAt }) => minutesFrom(setUp.span.start, pickupAt) - point.journeyMinutes);
+    return [...new Set(leaving)].flatMap((minute) => {
+      const parcels = leaving.filter((each) => each === minute).length;
+      return supplies.map(({ item, amount }): ItemUse => ({
+        ...{ item, minute: Math.max(minute, minutesFrom(setUp.span.start, now)), amount: amount * parcels },
+        cause: { kind: 'parcel', parcels },
+      }));
+    });
   });
 }
 

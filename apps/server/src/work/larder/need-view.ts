@@ -36,6 +36,8 @@ function partOf(cause: UseCause): Omit<NeedPart, 'amount' | 'firstAt'> {
       return { ...none, kind: cause.kind, count: 1 };
     case 'box':
       return { ...none, kind: cause.kind, box: cause.box, count: cause.boxes };
+    case 'parcel':
+      return { ...none, kind: cause.kind, count: cause.parcels };
   }
 }
 

@@ -9,7 +9,7 @@ import { slotStart, slotsToCome, type Slot } from '../../shop/pickup/pickup-slot
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { instantOf } from '../../platform/time/workshop-time';
-import { OfferTerms, termsProblem } from '../../week/orders/offer-terms';
+import { OfferTerms } from '../../week/orders/offer-terms';
 import { SlotRoom } from '../../week/orders/slot-room';
 import { lockUntilCommit } from '../../platform/database/locks';
 
@@ -61,9 +61,7 @@ export class PromiseGate {
     const kitchen = asked ?? (await ask());
     const situation = { ...place, kitchen };
     const slot = slotStart(point, wanted.pickup)!;
-    const open = nearestTo(slot, others).filter(
-      (other) => !shopFault(situation, setUp, { wanted, slot: other }),
-    );
+    const open = nearestTo(slot, others).filter((other) => !shopFault(situation, { wanted, slot: other }));
     const nearest = firstMakeable(kitchen, wanted, open);
     throw new ProblemError('invalid-input', {}, [
       { ...fault, params: { ...fault.params, value: wanted.pickup, nearest: nearest?.at ?? null } },
@@ -109,7 +107,8 @@ export class PromiseGate {
   ): Promise<Pick<Situation, 'point' | 'room' | 'terms'>> {
     const point = await manager.findOneByOrFail(PickupPointEntity, { id: pickupPoint });
     const room = await SlotRoom.load(manager, setUp, { point, changing });
-    return { point, room, terms: await OfferTerms.load(manager, setUp, { changing, now: this.clock.now() }) };
+    const terms = await OfferTerms.load(manager, setUp, { changing, now: this.clock.now(), point });
+    return { point, room, terms };
   }
 }
 
@@ -127,17 +126,15 @@ function shopFaultIn(
   const at = slotStart(point, wanted.pickup);
   if (at === null) return fieldProblem('/pickup', 'pickup-shut', { point: point.name });
   const instant = instantOf(wanted.pickup, setUp.timeZone)!;
-  return shopFault(place, setUp, { wanted, slot: { at, instant } });
+  return shopFault(place, { wanted, slot: { at, instant } });
 }
 
 /** What the shop's own terms say of a slot: whether the pieces are offered for it, and whether it hands over. */
 function shopFault(
   { room, terms }: Omit<Situation, 'kitchen'>,
-  { timeZone }: SetUp,
   { wanted, slot }: { readonly wanted: PromiseWanted; readonly slot: Slot },
 ): FieldProblem | null {
-  const pieceFault = terms.faultOf(wanted.contents, slot);
-  return pieceFault ? termsProblem(pieceFault, timeZone) : slotFault(slot.at, room, wanted);
+  return terms.problemOf(wanted.contents, slot) ?? slotFault(slot.at, room, wanted);
 }
 
 function slotFault(slot: string, room: SlotRoom, { contents }: PromiseWanted): FieldProblem | null {

@@ -9,7 +9,7 @@ import {
 import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
 
 import type { DataSource, EntityManager } from 'typeorm';
-import { OfferTerms, termsProblem } from '../../week/orders/offer-terms';
+import { OfferTerms } from '../../week/orders/offer-terms';
 import { orderedProblems, pointProblems } from '../../week/orders/order-rules';
 import { orderContext } from '../../week/orders/order-context';
 import { SlotRoom } from '../../week/orders/slot-room';
@@ -40,7 +40,7 @@ export class PromisesService {
     const { manager } = this.db;
     const { setUp, now, contents, kitchen, point, room } = await loadPromise(manager, this.clock, ask);
     const { order: changing, pickupPoint } = ask;
-    const terms = await OfferTerms.load(manager, setUp, { changing, now });
+    const terms = await OfferTerms.load(manager, setUp, { changing, now, point });
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
     const pieces = await manager.find(PieceEntity);
     const eatWithin = new Map(pieces.map(({ id, keeping }) => [id, keeping.eatWithinMinutes]));
@@ -129,8 +129,7 @@ function slotView(
   { room, terms, contents, setUp, eatWithin }: Standing,
 ): PromisedSlot {
   const { at, instant } = slot;
-  const pieceFault = terms.faultOf(contents, slot);
-  const termsFault = pieceFault && termsProblem(pieceFault, setUp.timeZone);
+  const termsFault = terms.problemOf(contents, slot);
   const roomBoxes = room.boxesLeft(at);
   const asked = boxesHandedOver(contents);
   const slotFault = room.faultOf(at, asked);

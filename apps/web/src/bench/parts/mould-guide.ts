@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { InputError } from '@alnage/core/input';
 import { fillingBound, secondsForWall } from '@alnage/core/melting';
-import { dipWindow, windowsOf } from '@alnage/core/temper';
+import { dipWindow, windowsOf, type Celsius } from '@alnage/core/temper';
 import type { CoatingView, Workshop } from '@alnage/contract';
-import { mouldWords, mouldWorkOf, type MouldTold } from '../../shared/bench/mould-words';
+import { mouldWords, mouldWorkOf, type MouldTold, type MouldWork } from '../../shared/bench/mould-words';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { BenchStore } from '../bench.store';
 
@@ -37,25 +37,34 @@ export class MouldGuide {
   private readonly bench = inject(BenchStore);
   private readonly clock = inject(WorkshopClock);
 
-  protected readonly told = computed((): MouldTold | null => {
-    const [work, workshop] = [this.bench.current()?.work, this.bench.workshop()];
-    if (work?.kind !== 'stage' || !workshop) return null;
+  /** The piece that is cast, and what is done of it; null where it is none of a mould. */
+  private readonly cast = computed(() => {
+    const work = this.bench.current()?.work;
+    if (work?.kind !== 'stage') return null;
     const piece = this.bench.pieces().find(({ id }) => id === work.product);
     if (piece?.form.kind !== 'moulded') return null;
     const part = mouldWorkOf(work.stage, piece.route);
-    const coating = workshop.coatings.find(({ id }) => id === piece.form.coating);
-    if (!part || !coating) return null;
-    const { form } = piece;
+    return part && { part, form: piece.form, dipRange: piece.dipRange };
+  });
+  protected readonly told = computed((): MouldTold | null => {
+    const [cast, workshop] = [this.cast(), this.bench.workshop()];
+    const coating = workshop?.coatings.find(({ id }) => id === cast?.form.coating);
+    if (!cast || !workshop || !coating) return null;
+    const { part, form } = cast;
     const mouldCelsius = this.bench.roomCelsius() ?? ROOM_CELSIUS;
     const windows = windowsIn(workshop, coating);
-    const { low, high } = dipWindow({ ...windows, ...dipOf(piece.dipRange) });
-    const bowlCelsius = (part === 'shell' ? this.bench.heat()?.celsius : null) ?? (low + high) / 2;
+    const bowlCelsius = this.probeOf(part) ?? middle(dipWindow({ ...windows, ...dipOf(cast.dipRange) }));
     const wait = { yieldPa: coating.yieldPa, windowLowCelsius: coating.windowLowCelsius, bowlCelsius };
     return mouldWords(part, {
       ...{ form, mouldCelsius, filling: fillingBound(windows.crystals.low) },
       seconds: secondsOr(() => secondsForWall(form.wallMm, { ...wait, mouldCelsius })),
     });
   });
+
+  /** What the probe of the bowl shows while shells are cast out of it. */
+  private probeOf(part: MouldWork): number | null {
+    return part === 'shell' ? (this.bench.heat()?.celsius ?? null) : null;
+  }
 
   /** Has everybody called when the mould is to be emptied. */
   protected time(seconds: number): void {
@@ -65,6 +74,10 @@ export class MouldGuide {
       endsAt: Math.round(this.clock.precise() + seconds * 1000),
     });
   }
+}
+
+function middle({ low, high }: Celsius): number {
+  return (low + high) / 2;
 }
 
 function windowsIn(workshop: Workshop, coating: CoatingView) {

@@ -40,7 +40,7 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
-import { money } from '../../shared/formats/formats';
+import { duration, money } from '../../shared/formats/formats';
 import { timeText, timeWanted, WallTime, wallText } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
 import { CustomerNote, type OrderSaid } from '../../shared/orders/customer-note';
@@ -88,6 +88,8 @@ const REFUSALS: readonly FieldCode[] = [
   'piece-closed',
   'piece-other-days',
   'cut-off-past',
+  'not-by-post',
+  'too-warm-by-post',
 ];
 
 /**
@@ -160,6 +162,16 @@ export class OrderComposer {
     this.change();
     const form = this.form();
     return form ? `${form.controls.day.value}T${typedTime(form.controls.time.value) ?? ''}` : '';
+  });
+
+  /** Said of an order that is sent: its hour is when it arrives. */
+  protected readonly sent = computed(() => {
+    this.change();
+    const chosen = this.form()?.controls.pickupPoint.value;
+    const point = this.workshop()?.pickupPoints.find(({ id }) => id === chosen);
+    return point?.sending
+      ? `It arrives then, and leaves the shop ${duration(point.journeyMinutes)} before.`
+      : '';
   });
 
   private readonly who = computed(() => {

@@ -1,12 +1,19 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { usualPostRule } from '@alnage/core/ordering';
+import { coatingsOn } from '@alnage/core/coating';
+import { Store } from '@ngrx/store';
+import { temperature } from '../../shared/formats/formats';
+import { ChoiceField } from '../../shared/forms/choice-field';
+import { liveControls } from '../../shared/forms/control-state';
+import { workshopFeature } from '../../state/workshop.state';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { TextField } from '../../shared/forms/text-field';
-import type { PieceFormGroup } from './piece-form';
+import { pieceDraftOf, type PieceFormGroup } from './piece-form';
 
 /** How long a piece keeps, and what it costs beside its coating. */
 @Component({
   selector: 'al-keeping-fields',
-  imports: [QuantityField, TextField],
+  imports: [ChoiceField, QuantityField, TextField],
   template: `
     <h2>How long it keeps</h2>
     <div class="row">
@@ -34,6 +41,17 @@ import type { PieceFormGroup } from './piece-form';
         [control]="form().controls.advice"
         at="/keeping/advice"
       />
+    </div>
+    <div class="row">
+      <al-choice class="choice" label="By post" [control]="form().controls.byPost" [choices]="byPost()" />
+      @if (form().controls.byPost.value === 'up-to') {
+        <al-quantity
+          label="In the parcel, at most"
+          quantity="temperature"
+          [control]="form().controls.postMostCelsius"
+          at="/keeping/postMostCelsius"
+        />
+      }
     </div>
 
     <h2>What it costs</h2>
@@ -69,4 +87,26 @@ import type { PieceFormGroup } from './piece-form';
 })
 export class KeepingFields {
   readonly form = input.required<PieceFormGroup>();
+
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly controls = liveControls(this.form);
+  /** What it takes by post, said with what is usual for such a piece. */
+  protected readonly byPost = computed(() => {
+    const usual = this.controls() ? this.usualText() : '';
+    return [
+      { id: 'usual', name: `as usual for it: ${usual}` },
+      { id: 'never', name: 'never' },
+      { id: 'up-to', name: 'up to so many degrees' },
+    ];
+  });
+
+  private usualText(): string {
+    const draft = pieceDraftOf(this.form());
+    const coatings = this.workshop()?.coatings ?? [];
+    const lows = coatingsOn(draft).flatMap(
+      (id) => coatings.find((each) => each.id === id)?.windowLowCelsius ?? [],
+    );
+    const { mostCelsius } = usualPostRule(draft.family, lows);
+    return mostCelsius === null ? 'never' : `up to ${temperature(mostCelsius)}`;
+  }
 }

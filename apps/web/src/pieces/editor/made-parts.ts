@@ -1,39 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { FormArray, FormControl, FormGroup, Validators } from '@angular/forms';
 import { MADE_PARTS_MOST } from '@alnage/contract';
 import { STICKS, stuckGrams } from '@alnage/core/coating';
-import { PART_GRAMS, type MadePart } from '@alnage/core/larder';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { liveControls } from '../../shared/forms/control-state';
-import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { listed, pieceMass } from '../../shared/formats/formats';
 import { workshopFeature } from '../../state/workshop.state';
+import { madePartForm } from './made-parts-form';
 import type { PieceFormGroup } from './piece-form';
-
-type MadePartForm = ReturnType<typeof madePartForm>;
-
-function madePartForm({ recipe, grams, stage }: { recipe: string; grams: number | null; stage: string }) {
-  const chosen = (value: string) =>
-    new FormControl(value, { nonNullable: true, validators: [Validators.required] });
-  return new FormGroup({
-    recipe: chosen(recipe),
-    grams: new NumberControl(grams, PART_GRAMS),
-    stage: chosen(stage),
-  });
-}
-
-export function madePartsForm(parts: readonly MadePart[]): FormArray<MadePartForm> {
-  return new FormArray(parts.map(madePartForm));
-}
-
-export function madePartsOf(form: FormArray<MadePartForm>): MadePart[] {
-  return form.controls.map(({ controls: { recipe, grams, stage } }) => ({
-    ...{ recipe: recipe.value, grams: grams.number, stage: stage.value },
-  }));
-}
 
 const STICK_WORDS: Readonly<Record<keyof typeof STICKS, string>> = {
   powder: 'powder',

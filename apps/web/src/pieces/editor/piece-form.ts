@@ -31,11 +31,12 @@ import {
   type Way,
 } from '@alnage/core/coating';
 import { InputError } from '@alnage/core/input';
+import { WAY_CELSIUS } from '@alnage/core/ordering';
 import { MINOR } from '@alnage/core/pricing';
 import { NumberControl } from '../../shared/forms/number-control';
 import { supplyLinesForm, supplyLinesOf } from '../../shared/larder/supply-lines';
 import { nameControl, textControl } from '../../shared/forms/text-field';
-import { madePartsForm, madePartsOf } from './made-parts';
+import { madePartsForm, madePartsOf } from './made-parts-form';
 import { stageForm, stageOf, type StageForm } from './stage-form';
 
 export type PieceFormGroup = ReturnType<typeof pieceForm>;
@@ -74,18 +75,13 @@ export function pieceForm(piece: PieceDraft) {
     coating: plain(form.coating),
     ...dippedControls(form.kind === 'dipped' ? form : FIRST_DIPPED),
     ...mouldedControls(form.kind === 'moulded' ? form : FIRST_MOULDED),
-    /** What it is capped with, where that is a coat of its own; empty: with its shell. */
-    capCoating: plain((form.kind === 'moulded' && form.capCoating) || ''),
     ...clusterControls(form.kind === 'cluster' ? form : FIRST_CLUSTER, family),
     ...drizzleControls(piece),
     ...dipRangeControls(piece.dipRange ?? null),
     centreGrams: new NumberControl(form.kind === 'cluster' ? 10 : form.centreGrams, CENTRE_GRAMS[family]),
     sizes: new FormArray(piece.sizes.map((size) => sizeForm(size.id, size.name, { ...size, family }))),
     allergens: plain<readonly string[]>(piece.allergens),
-    holdMinutes: new NumberControl(keeping.holdMinutes, KEEPING_MINUTES),
-    targetMinutes: new NumberControl(keeping.targetMinutes, KEEPING_MINUTES),
-    eatWithinMinutes: new NumberControl(keeping.eatWithinMinutes, KEEPING_MINUTES),
-    advice: textControl(keeping.advice, 120),
+    ...keepingControls(keeping),
     maxBatchPieces: new NumberControl(piece.maxBatchPieces, BATCH_PIECES),
     mould: plain(piece.mould ?? ''),
     centreMinorPer100: new NumberControl(costs.centreMinorPer100, MINOR),
@@ -99,7 +95,7 @@ export function pieceForm(piece: PieceDraft) {
   });
 }
 
-const FIRST_MOULDED: Pick<MouldedForm, 'cavityMm2' | 'wallMm' | 'capGrams'> = {
+const FIRST_MOULDED: Pick<MouldedForm, 'cavityMm2' | 'wallMm' | 'capGrams' | 'capCoating'> = {
   cavityMm2: 2100,
   wallMm: 2,
   capGrams: 2,
@@ -109,8 +105,10 @@ const FIRST_CLUSTER: Pick<ClusterForm, 'portionGrams' | 'coatingShare'> = {
   coatingShare: 0.5,
 };
 
-function mouldedControls({ cavityMm2, wallMm, capGrams }: typeof FIRST_MOULDED) {
+function mouldedControls({ cavityMm2, wallMm, capGrams, capCoating }: typeof FIRST_MOULDED) {
   return {
+    /** What it is capped with, where that is a coat of its own; empty: with its shell. */
+    capCoating: plain(capCoating ?? ''),
     cavityMm2: new NumberControl(cavityMm2, CAVITY_MM2),
     wallMm: new NumberControl(wallMm, WALL_MM),
     capGrams: new NumberControl(capGrams, CAP_GRAMS),
@@ -130,6 +128,30 @@ function drizzleControls({ drizzle, form }: PieceDraft) {
     drizzleCoating: plain(drizzle?.coating ?? form.coating),
     drizzleGrams: new NumberControl(drizzle?.grams ?? 0.5, DRIZZLE_GRAMS),
   };
+}
+
+function keepingControls(keeping: PieceDraft['keeping']) {
+  return {
+    holdMinutes: new NumberControl(keeping.holdMinutes, KEEPING_MINUTES),
+    targetMinutes: new NumberControl(keeping.targetMinutes, KEEPING_MINUTES),
+    eatWithinMinutes: new NumberControl(keeping.eatWithinMinutes, KEEPING_MINUTES),
+    advice: textControl(keeping.advice, 120),
+    byPost: plain<'usual' | 'never' | 'up-to'>(byPostOf(keeping)),
+    postMostCelsius: new NumberControl(keeping.postMostCelsius ?? FIRST_POST_CELSIUS, WAY_CELSIUS),
+  };
+}
+
+const FIRST_POST_CELSIUS = 22;
+
+function byPostOf({ postMostCelsius }: PieceDraft['keeping']): 'usual' | 'never' | 'up-to' {
+  if (postMostCelsius === undefined) return 'usual';
+  return postMostCelsius === null ? 'never' : 'up-to';
+}
+
+/** What a piece takes by post; nothing where it is as usual for it. */
+function postOf(c: Controls): Pick<PieceDraft['keeping'], 'postMostCelsius'> {
+  if (c.byPost.value === 'usual') return {};
+  return { postMostCelsius: c.byPost.value === 'never' ? null : c.postMostCelsius.number };
 }
 
 /** Where a piece is dipped that asks for less than its coating takes; to begin with what chips are dipped in. */
@@ -191,6 +213,7 @@ export function fitControls({ controls: c }: PieceFormGroup): void {
   toggle(c.centreGrams, made !== 'cluster');
   toggle(c.drizzleGrams, c.hasDrizzle.value);
   for (const control of [c.dipLowCelsius, c.dipHighCelsius]) toggle(control, c.hasDipRange.value);
+  toggle(c.postMostCelsius, c.byPost.value === 'up-to');
   const bound = CENTRE_GRAMS[c.family.value];
   const masses = [
     c.centreGrams,
@@ -238,6 +261,7 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
       targetMinutes: Math.round(c.targetMinutes.number),
       eatWithinMinutes: Math.round(c.eatWithinMinutes.number),
       advice: c.advice.value.trim(),
+      ...postOf(c),
     },
     maxBatchPieces: c.maxBatchPieces.number,
     mould: c.made.value === 'moulded' ? c.mould.value || null : null,

@@ -44,21 +44,21 @@ export function supplyLinesOf(form: FormArray<SupplyLineForm>): SupplyLine[] {
           class="narrow"
           label="One takes"
           [control]="line.controls.amount"
-          [at]="'/supplies/' + index + '/amount'"
+          [at]="at() + '/supplies/' + index + '/amount'"
         />
         <al-choice
           class="narrow"
           label="Unit"
           [control]="line.controls.unit"
           [choices]="units"
-          [at]="'/supplies/' + index + '/unit'"
+          [at]="at() + '/supplies/' + index + '/unit'"
         />
         <al-choice
           label="Of the larder"
           wanted="Choose a supply."
           [control]="line.controls.supply"
           [choices]="supplies()"
-          [at]="'/supplies/' + index + '/supply'"
+          [at]="at() + '/supplies/' + index + '/supply'"
         />
       </ng-template>
     </al-rows>
@@ -68,6 +68,8 @@ export function supplyLinesOf(form: FormArray<SupplyLineForm>): SupplyLine[] {
 })
 export class SupplyLines {
   readonly legend = input.required<string>();
+  /** Where the rows stand in what is saved. */
+  readonly at = input('');
   readonly lines = input.required<FormArray<SupplyLineForm>>();
 
   protected readonly most = SUPPLY_LINES_MOST;

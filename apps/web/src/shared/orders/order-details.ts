@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
-import { counted, duration, money } from '../formats/formats';
+import { counted, duration, mass, money } from '../formats/formats';
 import { wallText, type WallTime } from '../formats/wall-time';
 import { blockerText } from '../plan/plan-words';
 import { planWords, type PlanWords } from '../plan/plan-names';
@@ -15,12 +15,15 @@ import { RecordActions } from '../../state/records.state';
 import { allergensText } from './allergen-words';
 import { waivedText } from './waiver-words';
 import { planFeature } from '../../state/plan.state';
+import { weighingsFeature } from '../../state/weighings.state';
 import { workshopFeature } from '../../state/workshop.state';
 import { CustomerNote } from './customer-note';
 import { OrderHistory } from './order-history';
 import { OrderPayments } from './order-payments';
 import { MADE_WORDS } from './made-words';
 import { linesText, standingOf } from './order-rows';
+import { parcelGramsOf } from './parcel-weight';
+import { leavesAt, whereText } from './sending-words';
 
 interface Step {
   readonly to: OrderState;
@@ -72,15 +75,25 @@ export class OrderDetails {
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   private readonly clashBook = this.store.selectSignal(workshopFeature.selectClashBook);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly dippery = this.store.selectSignal(workshopFeature.selectDippery);
+  private readonly declared = this.store.selectSignal(workshopFeature.selectDeclared);
+  private readonly weighings = this.store.selectSignal(weighingsFeature.selectWeighings);
+  private readonly points = computed(() => this.workshop()?.pickupPoints ?? []);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
   private readonly atBench = this.store.selectSignal(benchFeature.selectMade);
 
   protected readonly standing = computed(() => standingOf(this.order(), this.fate() ?? undefined));
   protected readonly what = computed(() => linesText(this.order(), this.names()));
-  protected readonly pickup = computed(() => this.wall().dayTime(Date.parse(this.order().pickupAt)));
-  protected readonly point = computed(
-    () => this.workshop()?.pickupPoints.find((point) => point.id === this.order().pickupPoint)?.name ?? '',
-  );
+  protected readonly pickup = computed(() => this.wall().dayTime(leavesAt(this.order(), this.points())));
+  protected readonly point = computed(() => whereText(this.order(), this.points(), this.wall()));
+  /** What its parcel weighs, for the label. */
+  protected readonly parcel = computed(() => {
+    const grams = parcelGramsOf(this.order(), {
+      ...{ points: this.points(), pieces: this.pieces(), dippery: this.dippery() },
+      ...{ weighings: this.weighings(), book: this.declared().book },
+    });
+    return grams === null ? '' : mass(grams);
+  });
 
   /** Each of its pieces with where it comes from. */
   protected readonly made = computed(() => {

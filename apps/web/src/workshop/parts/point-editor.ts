@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { EXCEPTIONS_MOST, HOURS_MOST, type PickupPointDraft, type PickupPoint } from '@alnage/contract';
+import { ReactiveFormsModule } from '@angular/forms';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import {
+  EXCEPTIONS_MOST,
+  HOURS_MOST,
+  WAY_DAYS_MOST,
+  type PickupPoint,
+  type PickupPointDraft,
+} from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { DateField } from '../../shared/forms/date-field';
@@ -9,8 +17,17 @@ import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
+import { SupplyLines } from '../../shared/larder/supply-lines';
 import { workshopFeature } from '../../state/workshop.state';
-import { exceptionForm, hoursForm, pointDraftOf, pointForm, type PointForm } from '../point-form';
+import {
+  exceptionForm,
+  fitSending,
+  hoursForm,
+  pointDraftOf,
+  pointForm,
+  wayDayForm,
+  type PointForm,
+} from '../point-form';
 import { HoursFields } from './hours-fields';
 import { WeekRows } from './week-rows';
 
@@ -18,6 +35,9 @@ import { WeekRows } from './week-rows';
 @Component({
   selector: 'al-point-editor',
   imports: [
+    ReactiveFormsModule,
+    MatCheckboxModule,
+    SupplyLines,
     DateField,
     ChoiceField,
     HoursFields,
@@ -33,12 +53,21 @@ import { WeekRows } from './week-rows';
       <al-record-editor [record]="record">
         <div class="row">
           <al-text class="wide" [control]="form.controls.name" at="/name" />
-          <al-quantity
-            label="Journey there"
-            unit="min"
-            [control]="form.controls.journeyMinutes"
-            at="/journeyMinutes"
-          />
+          @if (form.controls.isSent.value) {
+            <al-quantity
+              label="On its way"
+              quantity="hours"
+              [control]="form.controls.journeyMinutes"
+              at="/journeyMinutes"
+            />
+          } @else {
+            <al-quantity
+              label="Journey there"
+              unit="min"
+              [control]="form.controls.journeyMinutes"
+              at="/journeyMinutes"
+            />
+          }
           <al-quantity
             label="A slot lasts"
             unit="min"
@@ -52,8 +81,52 @@ import { WeekRows } from './week-rows';
             at="/slotBoxes"
           />
         </div>
+        <div class="row">
+          <mat-checkbox [formControl]="form.controls.isSent"
+            >orders are sent from here, by post or courier</mat-checkbox
+          >
+        </div>
+        @if (form.controls.isSent.value) {
+          <p class="note">
+            An order’s hour is when it arrives; it leaves the shop as long before as it is on its way. What
+            would be too warm on one of these days, or never goes by post, is not promised for then. Figures
+            are the shop’s own, as planning aids: local food law decides what may be sent.
+          </p>
+          <div class="row">
+            <al-quantity
+              label="Warmest, usually"
+              quantity="temperature"
+              [control]="form.controls.usualCelsius"
+              at="/sending/usualCelsius"
+            />
+            <al-quantity
+              label="Parcel, empty"
+              quantity="mass"
+              [control]="form.controls.parcelGrams"
+              at="/sending/parcelGrams"
+            />
+            <mat-checkbox [formControl]="form.controls.isIced">with an ice pack, insulated</mat-checkbox>
+          </div>
+          <al-rows
+            legend="Days that are forecast otherwise"
+            thing="day"
+            [most]="WAY_DAYS_MOST"
+            (added)="form.controls.wayDays.push(wayDayForm(firstDay()))"
+          >
+            <ng-template [alRow]="form.controls.wayDays" let-day let-index="index">
+              <al-date label="Date" [control]="day.controls.date" [at]="'/sending/days/' + index + '/date'" />
+              <al-quantity
+                label="Warmest then"
+                quantity="temperature"
+                [control]="day.controls.celsius"
+                [at]="'/sending/days/' + index + '/celsius'"
+              />
+            </ng-template>
+          </al-rows>
+          <al-supply-lines legend="One parcel takes" at="/sending" [lines]="form.controls.supplies" />
+        }
         <al-week-rows
-          legend="Open every week"
+          [legend]="form.controls.isSent.value ? 'Brought every week' : 'Open every week'"
           from="opens"
           to="closes"
           at="/hours"
@@ -99,6 +172,8 @@ export class PointEditor {
   protected readonly kinds = choicesOf({ shut: 'shut', open: 'open, at' });
   protected readonly hoursForm = hoursForm;
   protected readonly exceptionForm = exceptionForm;
+  protected readonly wayDayForm = wayDayForm;
+  protected readonly WAY_DAYS_MOST = WAY_DAYS_MOST;
   protected readonly NAMES = ['Opens', 'Closes'] as const;
   protected readonly firstDay = computed(() => this.workshop()?.season?.days[0]?.date ?? '');
   protected readonly record = new RecordForm<PickupPoint, PointForm, PickupPointDraft>(
@@ -106,10 +181,17 @@ export class PointEditor {
       path: 'points',
       thing: 'pickup point',
       records: () => this.workshop()?.pickupPoints ?? [],
-      form: pointForm,
+      form: (point) => fitted(pointForm(point)),
       draftOf: pointDraftOf,
       done: (id) => this.done.emit(id),
     },
     this.id,
   );
+}
+
+/** Keeps what belongs to a parcel in step with whether there is one. */
+function fitted(form: PointForm): PointForm {
+  fitSending(form);
+  form.controls.isSent.valueChanges.subscribe(() => fitSending(form));
+  return form;
 }

@@ -1,0 +1,83 @@
+import type { Family } from '../coating/family';
+import type { Bound } from '../input/bounds';
+
+/** The warmest of a way by post, °C. */
+export const WAY_CELSIUS: Bound = { min: -30, max: 50 };
+/** What a parcel weighs without what is in it, g. */
+export const PARCEL_GRAMS: Bound = { min: 0, max: 20_000 };
+
+/** How warm the way of a parcel is. */
+export interface SendingWay {
+  /** The warmest of a day in °C, where no forecast says otherwise. */
+  readonly usualCelsius: number;
+  /** The warmest of single days, as it was typed or read. */
+  readonly days: readonly { readonly date: string; readonly celsius: number }[];
+  /** Whether it goes with an ice pack, insulated. */
+  readonly isIced: boolean;
+}
+
+/** An ice pack keeps a parcel so much cooler, on the day that it leaves and two more. Shop default. */
+const ICE_KELVIN = 8;
+const ICE_DAYS = 3;
+
+/** How warm it is within a parcel on each day of its way, the day that it leaves first. Source: shop default for the ice pack. */
+export function parcelDays(
+  dates: readonly string[],
+  { usualCelsius, days, isIced }: SendingWay,
+): { readonly date: string; readonly celsius: number }[] {
+  return dates.map((date, index) => {
+    const outside = days.find((each) => each.date === date)?.celsius ?? usualCelsius;
+    return { date, celsius: outside - (isIced && index < ICE_DAYS ? ICE_KELVIN : 0) };
+  });
+}
+
+/** A coating softens so far below where it is worked, and is no gift any more. Shop default. */
+const SOFTENS_BELOW_KELVIN = 5;
+/** What a filling takes, °C: cream goes cold or not at all, fruit never. Shop default; the shop’s own food-safety plan decides. */
+const FAMILY_MOST: Partial<Record<Family, number | null>> = {
+  berry: null,
+  truffle: 18,
+  'shell-truffle': 18,
+  'filled-cup': 18,
+  'nut-butter-ball': 20,
+  'nut-butter-egg': 20,
+  caramel: 24,
+};
+
+/** What a piece takes on its way: so many °C at most; null: it never goes by post. */
+export interface PostRule {
+  readonly mostCelsius: number | null;
+}
+
+/**
+ * What a piece takes by post where nobody said otherwise: what its coatings do before they soften, and its filling. By hand: a
+ * dark one that is worked from 31 °C: 26 °C; with a ganache in it 18 °C. Source: shop default.
+ */
+export function usualPostRule(family: Family, windowLowsCelsius: readonly number[]): PostRule {
+  const ofFamily = FAMILY_MOST[family];
+  if (ofFamily === null) return { mostCelsius: null };
+  const ofCoatings = windowLowsCelsius.map((low) => low - SOFTENS_BELOW_KELVIN);
+  return { mostCelsius: Math.min(ofFamily ?? Infinity, ...ofCoatings) };
+}
+
+/** Why a piece cannot go by post: never, or not on that warm a day. */
+export type SendingFault =
+  | { readonly kind: 'never' }
+  | {
+      readonly kind: 'too-warm';
+      readonly date: string;
+      readonly celsius: number;
+      readonly mostCelsius: number;
+    };
+
+/** What stands in the way of a piece on these days, its warmest first; null where nothing does. At its limit itself it goes. */
+export function sendingFault(
+  { mostCelsius }: PostRule,
+  dates: readonly string[],
+  way: SendingWay,
+): SendingFault | null {
+  if (mostCelsius === null) return { kind: 'never' };
+  const warm = parcelDays(dates, way).filter(({ celsius }) => celsius > mostCelsius);
+  const [warmest] = warm.sort((a, b) => b.celsius - a.celsius || (a.date < b.date ? -1 : 1));
+  return warmest ? { kind: 'too-warm', ...warmest, mostCelsius } : null;
+}
