@@ -230,7 +230,7 @@ test('an order goes by post where it takes the way; the counter has it on the da
   await expect(demo.getByText('It arrives then, and leaves the shop 2 d before.')).toBeVisible();
   await demo.getByRole('button', { name: 'Mon 22, 12:00: not possible' }).click();
   await expect(
-    demo.getByText(/The parcel is 25\.5 °C warm on Sun 21, and rye truffle takes 18 °C at most/),
+    demo.getByText(/The parcel is 25\.5 °C warm on Sun 21 Jun, and rye truffle takes 18 °C at most/),
   ).toBeVisible();
   await expectAccessible(demo);
   await demo.getByLabel('Of what').first().selectOption('salt-twist');

@@ -7,19 +7,17 @@ import { TextField } from './text-field';
   selector: 'al-date',
   imports: [TextField],
   template: `
-    <al-text
-      class="narrow"
-      type="date"
-      wanted="Give a date."
-      [label]="label()"
-      [control]="control()"
-      [at]="at()"
-    />
+    <al-text type="date" wanted="Give a date." [label]="label()" [control]="control()" [at]="at()" />
   `,
   styleUrl: './fields.scss',
   styles: `
     :host {
       display: contents;
+    }
+
+    /* with room for the browser's own button */
+    al-text {
+      flex-basis: 210px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
