@@ -137,7 +137,7 @@ export {
   CoatingView,
   Tempering,
 } from './workshop/coating';
-export { ZONE_TRAYS, ZoneChange, ZoneDraft, ZoneView } from './workshop/zone';
+export { ZONE_TIMES_MOST, ZONE_TRAYS, ZoneChange, ZoneDraft, ZoneView } from './workshop/zone';
 export {
   EXCEPTIONS_MOST,
   HOURS_MOST,

@@ -7,10 +7,12 @@ import {
   type WarmthOfPiece,
 } from '@alnage/core/temper';
 import type { Piece, Workshop } from '@alnage/contract';
-import { temperature } from './formats/formats';
+import { duration, percent, temperature } from './formats/formats';
 
 /** What warmth does to a piece, in words, with why. */
 function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>): string {
+  if (caution.kind === 'sticky')
+    return `At ${percent(caution.humidity)} in ${zoneName(caution.zone, zoneNames)} it is sticky after ${duration(caution.minutes)}, and may lie there for ${duration(caution.maxMinutes)}: coat it sooner, or seal it.`;
   const at = temperature(caution.celsius);
   switch (caution.kind) {
     case 'frozen-fruit':
@@ -25,6 +27,8 @@ function coldText(caution: ColdCaution, zoneNames: ReadonlyMap<string, string>):
       return `It is dipped at ${between(caution)}, and its coat is reckoned for a bowl at ${at}.`;
     case 'too-thick':
       return `At ${at} it is under its window, from ${temperature(caution.low)}: coats grow, and feet spread.`;
+    case 'draws-dew':
+      return `Out of the cold at ${at} it draws dew in ${zoneName(caution.zone, zoneNames)}, dew point ${temperature(caution.dewCelsius)}: keep the trays covered until they have warmed past it.`;
     case 'freezes-fruit':
       return `${zoneName(caution.zone, zoneNames)} is at ${at}: fresh fruit must never freeze. It weeps as it thaws.`;
     case 'freezes-temper':

@@ -6,6 +6,7 @@ import {
   listed,
   mass,
   money,
+  percent,
   priceOfMass,
   temperature,
 } from '../shared/formats/formats';
@@ -38,10 +39,14 @@ export const SECTION_ROWS: Readonly<Partial<Record<string, (kept: Kept) => reado
       figure: mass(bowl.capacityGrams),
     })),
   zones: ({ workshop }) =>
-    workshop.zones.map(({ id, name, trays }) => ({
+    workshop.zones.map(({ id, name, trays, celsius, humidity, there }) => ({
       id,
       name,
-      more: '',
+      more: [
+        ...(typeof celsius === 'number' ? [temperature(celsius)] : []),
+        ...(typeof humidity === 'number' ? [percent(humidity)] : []),
+        ...(there ? ['there at times'] : []),
+      ].join(' · '),
       figure: counted(trays, 'tray'),
     })),
   moulds: ({ workshop }) =>

@@ -198,7 +198,22 @@ describe('the zones', () => {
       name: 'Fridge',
       trays: 8,
       celsius: 4,
+      humidity: null,
+      there: null,
       version: 1,
+    });
+  });
+
+  test('tell how humid they are, and when they are there', async () => {
+    const page = await open('zones');
+    await page.type('Humidity', '55');
+    await page.click('Add a time');
+    const hours = [...page.page.querySelectorAll<HTMLInputElement>('al-rows input')];
+    expect(hours.map(({ value }) => value)).toEqual(['2026-06-18', '07:00', '2026-06-18', '19:00']);
+    await page.click('Save the zone');
+    expect(page.http.expectOne('/api/zones/fridge').request.body).toMatchObject({
+      humidity: 0.55,
+      there: [{ from: '2026-06-18T07:00', until: '2026-06-18T19:00' }],
     });
   });
 });

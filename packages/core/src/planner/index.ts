@@ -95,3 +95,4 @@ export { waysToMeet, type OpenLine, type WayToMeet } from './ways-to-meet';
 export { whatHelps, type Help, type HelpLimits } from './what-helps';
 export { whatIf, type WhatIf, type WhatIfLimits } from './what-if';
 export { lineKey } from './line-key';
+export { zoneAtTimes } from './zone-trays';

@@ -24,6 +24,7 @@ const kinds = (
 ) =>
   coldCautions(
     {
+      family: 'berry',
       form: { ...berry, ...form },
       route: rests.map(([zone, maxMinutes]) => ({
         coat: 'first',
@@ -117,12 +118,53 @@ describe('how warm a centre is before its dip', () => {
   test('is told where the piece says otherwise, and only then', () => {
     const told = (centreCelsius: number) =>
       coldCautions(
-        { form: { ...berry, centreCelsius }, route: [rack(45, 240), dip] },
+        { family: 'berry', form: { ...berry, centreCelsius }, route: [rack(45, 240), dip] },
         { ...context, zones },
       ).map(({ kind }) => kind);
     expect(told(8)).toEqual(['otherwise-by-route']);
     expect(told(14)).toEqual([]);
     expect(told(24)).toEqual(['otherwise-by-route']);
     expect(told(NaN)).toEqual([]);
+  });
+});
+
+describe('a piece is cautioned about damp air', () => {
+  const zones = [
+    { id: 'fridge', celsius: 4 },
+    { id: 'rack', celsius: 16, humidity: 0.6 },
+    { id: 'dry', celsius: 16, humidity: 0.3 },
+    { id: 'shelf', celsius: 16 },
+  ];
+  const stage = (coat: string | null, zone: string, maxMinutes = 600) => ({
+    ...{ coat, rest: { zone, minMinutes: 0, maxMinutes } },
+  });
+  const told = (family: 'honeycomb' | 'truffle', route: ReturnType<typeof stage>[]) =>
+    coldCautions(
+      { family, form: { ...berry, centre: 'dry', centreCelsius: 16 }, route },
+      { ...context, zones },
+    ).filter(({ kind }) => kind === 'draws-dew' || kind === 'sticky');
+
+  test('where its coat comes out of the cold into what leaves dew on it', () => {
+    // 16 °C at 60%: dew point 8.2 °C
+    expect(told('truffle', [stage('first', 'fridge'), stage(null, 'rack')])).toEqual([
+      {
+        ...{ kind: 'draws-dew', at: '/route/1/rest/zone', zone: 'rack', celsius: 4 },
+        dewCelsius: expect.closeTo(8.2, 1) as unknown,
+      },
+    ]);
+    for (const zone of ['dry', 'shelf', 'fridge'])
+      expect(told('truffle', [stage('first', 'fridge'), stage(null, zone)])).toEqual([]);
+    // what is not coated yet has nothing to lose its shine
+    expect(told('truffle', [stage(null, 'fridge'), stage('first', 'rack')])).toEqual([]);
+  });
+
+  test('where boiled sugar lies bare for longer than it keeps dry', () => {
+    // 60%: 720 min halved 2.8 times
+    expect(told('honeycomb', [stage(null, 'rack', 180), stage('first', 'rack')])).toEqual([
+      expect.objectContaining({ kind: 'sticky', at: '/route/0/rest/zone', maxMinutes: 180, humidity: 0.6 }),
+    ]);
+    expect(told('honeycomb', [stage(null, 'rack', 90), stage('first', 'rack')])).toEqual([]);
+    expect(told('honeycomb', [stage(null, 'dry', 700), stage('first', 'rack')])).toEqual([]);
+    expect(told('truffle', [stage(null, 'rack', 180), stage('first', 'rack')])).toEqual([]);
   });
 });

@@ -5,6 +5,8 @@ import { CENTRE_CELSIUS } from '../coating/crust';
 import type { DippedForm, PieceForm } from '../coating/piece-coat';
 import { InputError } from '../input/input-error';
 import { centreCelsiusAfter, STOP_MINUTES } from './centre-celsius';
+import { dewPointCelsius, stickyMinutes } from './humidity';
+import type { Family } from '../coating/family';
 
 /** How warm a zone may be kept. */
 export const ZONE_CELSIUS: Bound = { min: -40, max: 45 };
@@ -42,6 +44,24 @@ export type ColdCaution =
       readonly low: number;
     }
   | {
+      /** It comes out of a cold zone into air that leaves dew on it. */
+      readonly kind: 'draws-dew';
+      readonly at: string;
+      readonly zone: string;
+      /** How cold it comes. */
+      readonly celsius: number;
+      readonly dewCelsius: number;
+    }
+  | {
+      /** Boiled sugar that is not coated yet may lie longer than it keeps dry. */
+      readonly kind: 'sticky';
+      readonly at: string;
+      readonly zone: string;
+      readonly humidity: number;
+      readonly minutes: number;
+      readonly maxMinutes: number;
+    }
+  | {
       readonly kind: 'freezes-fruit' | 'freezes-temper';
       readonly at: string;
       readonly zone: string;
@@ -50,6 +70,7 @@ export type ColdCaution =
 
 /** What decides about warmth on a piece's way. */
 export interface WarmthOfPiece {
+  readonly family: Family;
   readonly form: PieceForm;
   readonly route: readonly {
     readonly coat: string | null;
@@ -57,11 +78,18 @@ export interface WarmthOfPiece {
   }[];
 }
 
+/** A zone as far as its climate goes; what nobody said is null or absent. */
+export interface ZoneClimate {
+  readonly id: string;
+  readonly celsius?: number | null;
+  readonly humidity?: number | null;
+}
+
 export interface WarmthContext {
   /** Of the coating it is dipped in; null: not known. */
   readonly windows: TemperWindows | null;
   readonly isTempered: boolean;
-  readonly zones: readonly { readonly id: string; readonly celsius?: number | null }[];
+  readonly zones: readonly ZoneClimate[];
 }
 
 /** A bowl this far under its window coats visibly thicker. Source: shop default. */
@@ -74,7 +102,8 @@ const SHORT_FREEZE_MINUTES = 20;
  * is lost, a freezer on the way of what must never freeze. Temperatures in °C. Cautions, no errors: the shop may know better.
  * Source: shop default.
  */
-export function coldCautions({ form, route }: WarmthOfPiece, context: WarmthContext): ColdCaution[] {
+export function coldCautions(piece: WarmthOfPiece, context: WarmthContext): ColdCaution[] {
+  const { form, route } = piece;
   const isDipped = form.kind === 'dipped';
   const isFruit = isDipped && form.centre === 'wet';
   return [
@@ -82,6 +111,8 @@ export function coldCautions({ form, route }: WarmthOfPiece, context: WarmthCont
     ...(isDipped ? ofRoute(form, route, context) : []),
     ...(isDipped ? ofBowl(form.bowlCelsius, context) : []),
     ...route.flatMap(({ rest }, index) => ofRest(rest, index, { isFruit, context })),
+    ...ofDew(route, context.zones),
+    ...ofSugar(piece, context.zones),
   ];
 }
 
@@ -150,6 +181,34 @@ function ofBowl(celsius: number, { windows, isTempered }: WarmthContext): ColdCa
   if (dip)
     return celsius < dip.low || celsius > dip.high ? [{ kind: 'outside-range', at, celsius, ...dip }] : [];
   return celsius < low - THICK_KELVIN ? [{ kind: 'too-thick', at, celsius, low }] : [];
+}
+
+/** Coats that come out of the cold into damp air: sugar dissolves in the dew, and dries as a white crust. */
+function ofDew(route: WarmthOfPiece['route'], zones: WarmthContext['zones']): ColdCaution[] {
+  const coated = route.findIndex(({ coat }) => coat !== null);
+  if (coated < 0) return [];
+  return route.slice(coated + 1).flatMap(({ rest }, index): ColdCaution[] => {
+    const before = coated + index;
+    const { celsius: from = null } = zones.find(({ id }) => id === route[before]!.rest.zone) ?? {};
+    const { celsius = null, humidity = null } = zones.find(({ id }) => id === rest.zone) ?? {};
+    if (from === null || celsius === null || humidity === null) return [];
+    const dewCelsius = dewPointCelsius(celsius, humidity);
+    const at = `/route/${before + 1}/rest/zone`;
+    return dewCelsius > from ? [{ kind: 'draws-dew', at, zone: rest.zone, celsius: from, dewCelsius }] : [];
+  });
+}
+
+/** Honeycomb draws water from the air until it is coated. */
+function ofSugar({ family, route }: WarmthOfPiece, zones: WarmthContext['zones']): ColdCaution[] {
+  if (family !== 'honeycomb') return [];
+  const coated = route.findIndex(({ coat }) => coat !== null);
+  return route.slice(0, Math.max(0, coated)).flatMap(({ rest }, index): ColdCaution[] => {
+    const { humidity = null } = zones.find(({ id }) => id === rest.zone) ?? {};
+    if (humidity === null) return [];
+    const minutes = stickyMinutes(humidity);
+    const found = { zone: rest.zone, humidity, minutes, maxMinutes: rest.maxMinutes };
+    return rest.maxMinutes > minutes ? [{ kind: 'sticky', at: `/route/${index}/rest/zone`, ...found }] : [];
+  });
 }
 
 function ofRest(

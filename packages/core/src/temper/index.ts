@@ -90,6 +90,7 @@ export {
   type TemperedCoating,
   type TemperWindows,
 } from './temper-windows';
+export { HUMIDITY, dewPointCelsius, stickyMinutes } from './humidity';
 export {
   ZONE_CELSIUS,
   centreBeforeDip,

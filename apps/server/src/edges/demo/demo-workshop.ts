@@ -178,10 +178,14 @@ export const DEMO_MOULDS: readonly Row<MouldEntity>[] = [
 ];
 
 export const DEMO_ZONES: readonly Row<ZoneEntity>[] = [
-  { id: 'fridge', name: 'Fridge', trays: 48, celsius: 4 },
-  { id: 'rack', name: 'Cool rack', trays: 40, celsius: 16 },
-  { id: 'freezer', name: 'Freezer', trays: 10, celsius: -18 },
-  { id: 'shelf', name: 'Shelf', trays: 80, celsius: null },
+  { id: 'fridge', name: 'Fridge', trays: 48, celsius: 4, humidity: null, there: null },
+  { id: 'rack', name: 'Cool rack', trays: 40, celsius: 16, humidity: 0.55, there: null },
+  { id: 'freezer', name: 'Freezer', trays: 10, celsius: -18, humidity: null, there: null },
+  { id: 'shelf', name: 'Shelf', trays: 80, celsius: null, humidity: null, there: null },
+  {
+    ...{ id: 'chest', name: 'Ice chest on the quay', trays: 6, celsius: 6, humidity: null },
+    there: [{ from: '2026-06-20T07:00', until: '2026-06-20T13:00' }],
+  },
 ];
 
 const couverture = {

@@ -101,7 +101,7 @@ async function keepWorkshop(
 async function keepRecords(manager: EntityManager, file: WorkshopFile): Promise<void> {
   const lists = [
     [MouldEntity, file.moulds],
-    [ZoneEntity, file.zones],
+    [ZoneEntity, file.zones.map((zone) => ({ celsius: null, humidity: null, there: null, ...zone }))],
     [CoatingEntity, file.coatings.map((coating) => ({ tempering: null, ...coating }))],
     [BowlEntity, file.bowls],
     [PersonEntity, file.people],

@@ -77,7 +77,7 @@ describe('a file that cannot be', () => {
   test.each<[string, (file: WorkshopFile) => unknown, string | RegExp, string]>([
     ['another format', (f) => ({ ...f, format: 'alnage-workshop/2' }), '/format', 'not-allowed'],
     ['a list missing', ({ zones: _zones, ...f }) => f, '/zones', 'required'],
-    ['an id twice', (f) => ({ ...f, zones: [...f.zones, f.zones[0]] }), '/zones/4/id', 'twice'],
+    ['an id twice', (f) => ({ ...f, zones: [...f.zones, f.zones[0]] }), '/zones/5/id', 'twice'],
     ...(['lots', 'preparations', 'runs', 'practices'] as const).map(
       (list): [string, (file: WorkshopFile) => unknown, RegExp, string] => [
         `one of the ${list} twice`,

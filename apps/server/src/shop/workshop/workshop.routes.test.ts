@@ -1,7 +1,7 @@
 import type { BowlView, CoatingView, Rules, ZoneView } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, workshopOf } from '../../testing/ask';
-import { openApp, type WorkshopApp } from '../../testing/workshop-app';
+import { makePlan, openApp, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
 beforeAll(async () => void (shop = await openApp()));
@@ -220,9 +220,43 @@ describe('names', () => {
 });
 
 describe('a zone', () => {
+  test('may be there only at times, and the plan has its trays then', async () => {
+    const times = { there: [{ from: '2026-06-20T07:00', until: '2026-06-20T13:00' }] };
+    const porch = { name: 'Porch', trays: 9, humidity: 0.7, ...times };
+    const taken = await ask<ZoneView>(shop.app, ['POST', '/api/zones'], porch);
+    expect(taken.body).toMatchObject({ ...porch, celsius: null });
+    const { problem } = await makePlan(shop.app);
+    const start = 5 * 1440 + 7 * 60;
+    expect(problem.zones.find(({ id }) => id === 'porch')).toEqual({
+      ...{ id: 'porch', trays: 0 },
+      changes: [
+        { from: start, trays: 9 },
+        { from: start + 360, trays: 0 },
+      ],
+    });
+    const wrong = {
+      ...porch,
+      name: 'Eaves',
+      there: [{ from: '2026-06-20T13:00', until: '2026-06-20T07:00' }],
+    };
+    const refused = await ask(shop.app, ['POST', '/api/zones'], wrong);
+    expect(refused.body.errors).toMatchObject([{ pointer: '/there/0/until', code: 'out-of-range' }]);
+    const damp = await ask(shop.app, ['POST', '/api/zones'], { ...porch, name: 'Eaves', humidity: 1.2 });
+    expect(damp.body.errors).toMatchObject([{ pointer: '/humidity', code: 'too-large' }]);
+    expect((await ask(shop.app, ['DELETE', '/api/zones/porch'])).status).toBe(204);
+  });
+
   test('is taken, changed and removed; one that pieces lie in stays', async () => {
     const taken = await ask<ZoneView>(shop.app, ['POST', '/api/zones'], { name: 'Attic', trays: 12 });
-    expect(taken.body).toEqual({ id: 'attic', name: 'Attic', trays: 12, celsius: null, version: 1 });
+    expect(taken.body).toEqual({
+      id: 'attic',
+      name: 'Attic',
+      trays: 12,
+      celsius: null,
+      humidity: null,
+      there: null,
+      version: 1,
+    });
     const change = { name: 'Attic', trays: 14, celsius: 12.5, version: 1 };
     expect((await ask<ZoneView>(shop.app, ['PUT', '/api/zones/attic'], change)).body).toMatchObject({
       ...{ trays: 14, celsius: 12.5 },

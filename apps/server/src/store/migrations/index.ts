@@ -23,6 +23,7 @@ import { BowlHeat1803000000000 } from './1803000000000-bowl-heat';
 import { DipRange1804000000000 } from './1804000000000-dip-range';
 import { MadeParts1805000000000 } from './1805000000000-made-parts';
 import { Sending1806000000000 } from './1806000000000-sending';
+import { ZoneClimate1807000000000 } from './1807000000000-zone-climate';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -53,4 +54,5 @@ export const MIGRATIONS = [
   DipRange1804000000000,
   MadeParts1805000000000,
   Sending1806000000000,
+  ZoneClimate1807000000000,
 ];

@@ -36,6 +36,14 @@ export class ZoneEntity extends KeptRecord {
   /** How warm it is kept. */
   @Column('double precision', { nullable: true })
   celsius: number | null;
+
+  /** How humid it is, as a share. */
+  @Column('double precision', { nullable: true })
+  humidity: number | null;
+
+  /** When it is there, by the clock on the wall; null: always. */
+  @Column('jsonb', { nullable: true })
+  there: { from: string; until: string }[] | null;
 }
 
 /** Moulds of one kind. */

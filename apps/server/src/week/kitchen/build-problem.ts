@@ -16,7 +16,9 @@ import {
   type Problem,
   type Product,
   workingHours,
+  zoneAtTimes,
   type Span,
+  type Zone,
 } from '@alnage/core';
 import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
@@ -35,7 +37,7 @@ import {
   ZoneEntity,
 } from '../../store/workshop/resources.entity';
 import type { SetUp } from '../../shop/seasons/set-up';
-import { dayOf, minutesFrom, timeOfDay } from '../../platform/time/workshop-time';
+import { dayOf, instantOf, minutesFrom, timeOfDay } from '../../platform/time/workshop-time';
 
 /** The workshop as an alnage-problem/1, without what an earlier plan leaves to it. */
 export async function buildProblem(
@@ -78,10 +80,18 @@ export async function weekFrame(manager: EntityManager, setUp: SetUp): Promise<W
   return {
     bowls: await manager.find(BowlEntity, byPosition),
     people: people.map((person) => personOf(person, setUp)),
-    zones: (await manager.find(ZoneEntity, byPosition)).map(({ id, trays }) => ({ id, trays })),
+    zones: (await manager.find(ZoneEntity, byPosition)).map((zone) => zoneOf(zone, setUp)),
     places: points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes })),
     orders: await ordersToMeet(manager, setUp),
   };
+}
+
+/** A zone with its trays, at the times at which it is there. */
+function zoneOf({ id, trays, there }: ZoneEntity, { span, timeZone }: SetUp): Zone {
+  if (!there) return { id, trays };
+  const minute = (wall: string): number => minutesFrom(span.start, instantOf(wall, timeZone) ?? span.start);
+  const spans = there.map(({ from, until }): Span => [minute(from), minute(until)]);
+  return zoneAtTimes({ id, trays }, spans, minutesFrom(span.start, span.end));
 }
 
 /** Every order of the season that is promised, the first to be collected first. */

@@ -2,6 +2,7 @@ import type { Catalogue } from '../catalogue';
 import type { Plan, Span } from '../problem';
 import { roomStays, stockStays } from './room-stays';
 import { minutesIn, union } from './spans';
+import { mostTrays } from '../zone-trays';
 import { trayProfile } from './tray-profile';
 
 /** What is asked of one resource on one day, against what there is of it, in the resource's own unit. */
@@ -36,9 +37,13 @@ export function dayLoads(catalogue: Catalogue, plan: Plan, days: readonly Span[]
     const hands = load('hands', minutesIn([...tasks, ...setups], day), minutesIn(shifts, day));
     const open = minutesIn(union(shifts), day) * catalogue.problem.melters.length;
     const bowls = load('bowls', minutesIn(owned, day), open);
-    const rooms = profiles.map(({ zone, trays, profile }): ResourceLoad => {
+    const rooms = profiles.map(({ zone, profile }): ResourceLoad => {
       const steps = profile.filter((step) => step.from < day[1] && step.to > day[0]);
-      return { ...load('room', Math.max(0, ...steps.map((step) => step.trays)), trays), zone };
+      const there = mostTrays(
+        catalogue.problem.zones.find(({ id }) => id === zone)!,
+        day,
+      );
+      return { ...load('room', Math.max(0, ...steps.map((step) => step.trays)), there), zone };
     });
     const loads = [hands, bowls, ...rooms];
     return { day, loads, scarcest: loads.reduce((most, each) => (each.share > most.share ? each : most)) };
