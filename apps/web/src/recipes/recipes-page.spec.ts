@@ -1,5 +1,4 @@
-import type { Device, Piece, RecipeEffects } from '@alnage/contract';
-import { BenchActions } from '../state/bench.state';
+import type { Piece, RecipeEffects } from '@alnage/contract';
 import { WorkshopActions } from '../state/workshop.state';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
 import { render } from '../testing/render';
@@ -337,64 +336,6 @@ describe('the kitchen’s sums', () => {
     await page.type('known', 'water');
     await page.type('Water in one', '13.5');
     expect(told()).toContain('a cavity13.5 ml, 27.0 cm² inside');
-  });
-
-  test('of sugar go by where the kitchen lies, and by the pot', async () => {
-    const page = await render(SumsPage);
-    expect(page.text()).toContain('hard crack146 °C to 154 °C');
-    await page.type('Above the sea', '1500');
-    expect(page.text()).toContain('hard crack141 °C to 149 °C');
-    await page.type('The pot is at, now', '119');
-    await page.click('Note it');
-    expect(page.text()).toContain('Note it again in half a minute, and the pace is known.');
-    await page.type('The pot is at, now', '145');
-    await page.click('Note it');
-    expect(page.text()).toContain('hard crack is there: take it off the heat.');
-  });
-
-  test.each([
-    [
-      'soft-ball',
-      '117',
-      'Too far for soft ball, 112 °C to 116 °C: the pot is 1 °C over, past soft ball, before firm ball now.',
-    ],
-    [
-      'firm-ball',
-      '156',
-      'Too far for firm ball, 118 °C to 121 °C: the pot is 35 °C over, past hard crack, before caramel now.',
-    ],
-    ['soft-ball', '122', 'the pot is 6 °C over, at hard ball now.'],
-    ['firm-ball', '200', 'past caramel, and burning.'],
-  ])('of sugar say that it is let go too far: %s at %s °C', async (wanted, celsius, told) => {
-    const page = await render(SumsPage);
-    await page.type('Wanted', wanted);
-    await page.type('The pot is at, now', celsius);
-    await page.click('Note it');
-    expect(page.text()).toContain(told);
-    expect(page.text()).not.toContain('is there: take it off');
-  });
-
-  test('of sugar are read by the probe of the pots, each reading once', async () => {
-    const probe = (value: number, at: string): Device => ({
-      ...{ id: 'p', name: 'Long probe', kind: 'probe', bowl: null, isSimulated: false, lastHeardAt: at },
-      last: [{ kind: 'celsius', value, at }],
-    });
-    const page = await render(SumsPage, { devices: [probe(120, '2026-06-18T08:00:00.000Z')] });
-    await page.type('Read by', 'p');
-    expect(page.text()).toContain('120 °C');
-    const says = async (value: number, at: string): Promise<void> => {
-      page.store.dispatch(BenchActions.devicesRead({ devices: [probe(value, at)] }));
-      await page.settle();
-    };
-    await says(124, '2026-06-18T08:02:00.000Z');
-    await says(124, '2026-06-18T08:02:00.000Z');
-    // 2 K a minute, 22 K to 146 °C
-    expect(page.text()).toContain('hard crack in about 11 min at this pace');
-    await says(147, '2026-06-18T08:14:00.000Z');
-    expect(page.text()).toContain('hard crack is there: take it off the heat.');
-    await page.type('Read by', '');
-    expect(page.text()).toContain('The pot is at, now');
-    expect(page.text()).not.toContain('take it off the heat.');
   });
 
   test('of a bowl and of clusters add up', async () => {

@@ -2,9 +2,10 @@ import { PERISHABLE_MINUTES } from './engine/builder';
 import { withChanges, type Change } from './change';
 import { amountsMore, checkPlan, costInMinutes, type CostAmounts } from './check/check-plan';
 import { planFigures, type PlanFigures } from './plan-figures';
-import type { Planned, Problem, Span } from './problem';
+import type { Planned, Problem, Span, Zone } from './problem';
 import { repairPlan, type RepairResult } from './repair-plan';
 import { keepingFixed } from './what-if';
+import { mostTrays } from './zone-trays';
 
 /** A change that would help, with its effect as a plan with it shows. */
 export interface Help {
@@ -113,11 +114,13 @@ function helpOf(
 /** What is worth trying: room where it is full, hours of those who have them, a bowl, hands, room elsewhere. */
 function changesToTry({ problem, plan }: Planned): Change[] {
   const { peakTrays } = checkPlan(problem, plan);
-  const isFull = (zone: string): boolean => {
-    const { peak, trays } = peakTrays[zone]!;
-    return trays - peak < MORE_TRAYS;
+  // one that nothing lies in is not full for being small, or there only at times
+  const isFull = (zone: Zone): boolean => {
+    const { peak } = peakTrays[zone.id]!;
+    const trays = mostTrays(zone, [problem.now ?? 0, problem.horizon]);
+    return trays - peak < MORE_TRAYS && (peak > 0 || trays === 0);
   };
-  const full = problem.zones.map(({ id }) => id).filter(isFull);
+  const full = problem.zones.filter(isFull).map(({ id }) => id);
   return [
     ...full.map((zone): Change => ({ kind: 'trays', zone, more: MORE_TRAYS })),
     ...problem.melters

@@ -9,7 +9,7 @@ import { ganacheGramsFor, ganachePortionGrams, sheetHeightMm } from './ganache-s
 import { makingOf, panGrams } from './making';
 import { bowlMix, clusterMix } from './mixes';
 import { leftoverUses, PLAIN_BARK } from './leftover-uses';
-import { sugarForecast } from './sugar-forecast';
+import { sugarForecast, wantedAt } from './sugar-forecast';
 import { sugarProgress } from './sugar-stage';
 
 const plain = { butterShare: 0, liquidGrams: 0, infusionLoss: 0, chocolate: 'dark' } as const;
@@ -159,6 +159,13 @@ describe('boiling sugar', () => {
     [180, 100, { kind: 'over', kelvinOver: 3 }],
   ])('of %d °C where water boils at %d is told its stage', (celsius, boils, told) => {
     expect(sugarProgress(celsius, boils)).toEqual(told);
+  });
+
+  test('is wanted at a recipe’s own temperature, as much lower as water boils lower here', () => {
+    expect(wantedAt(140, 100)).toEqual({ low: 140, high: 142 });
+    expect(wantedAt(140, 97)).toEqual({ low: 137, high: 139 });
+    expect(() => wantedAt(90, 100)).toThrow(expect.objectContaining({ field: '/wantedC', value: 90 }));
+    expect(() => wantedAt(140, 40)).toThrow(expect.objectContaining({ field: '/boilsC' }));
   });
 
   test('says when it gets there from its last minutes', () => {

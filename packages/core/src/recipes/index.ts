@@ -115,6 +115,8 @@ export {
 export {
   POT_CELSIUS,
   sugarForecast,
+  wantedAt,
+  WANTED_CELSIUS,
   type PotReading,
   type SugarForecast,
   type WantedRange,

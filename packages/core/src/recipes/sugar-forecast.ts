@@ -1,4 +1,5 @@
 import { requireWithin, type Bound } from '../input/bounds';
+import { correctedCelsius } from './boiling-point';
 
 export const POT_CELSIUS: Bound = { min: 0, max: 220 };
 export const POT_MINUTE: Bound = { min: 0, max: 1440 };
@@ -50,6 +51,20 @@ export function sugarForecast(readings: readonly PotReading[], { low, high }: Wa
     atMinute: last.minute + (low - last.celsius) / kelvinPerMinute,
     kelvinPerMinute,
   };
+}
+
+/** A syrup is at a recipe's temperature from there to so much above it: probe and hand are off by as much. Source: shop default. */
+const AT_KELVIN = 2;
+/** What a recipe may want of a syrup, at the sea. */
+export const WANTED_CELSIUS: Bound = { min: 100, max: 200 };
+
+/**
+ * What a temperature of a recipe, written for the sea, is where water boils at `boils`, as a range. By hand: 140 °C where water
+ * boils at 97: 137 to 139. Source: as correctedCelsius. @throws InputError for a temperature or a boiling point out of range
+ */
+export function wantedAt(seaCelsius: number, boils: number): WantedRange {
+  const low = correctedCelsius(requireWithin('/wantedC', seaCelsius, WANTED_CELSIUS), boils);
+  return { low, high: low + AT_KELVIN };
 }
 
 function slope(readings: readonly PotReading[]): number {

@@ -1,5 +1,5 @@
 import type { Piece, Workshop } from '@alnage/contract';
-import { centreGramsOf, pieceCoat, type Dippery } from '@alnage/core/coating';
+import { centreGramsOf, coatingsOn, pieceCoat, type Dippery } from '@alnage/core/coating';
 import { InputError } from '@alnage/core/input';
 import { piecesOfLine } from '@alnage/core/ordering';
 import type { NamedPiece, Phrase, PhraseLine, PhrasePart, Unclear, Vocabulary } from '@alnage/core/phrasing';
@@ -18,7 +18,7 @@ export function namedPieces(pieces: readonly Piece[], dippery: Dippery): NamedPi
 }
 
 function gramsOf(piece: Pick<Piece, 'form' | 'drizzle'>, dippery: Dippery): number | null {
-  if (!dippery.coatings.some(({ id }) => id === piece.form.coating)) return null;
+  if (coatingsOn(piece).some((each) => !dippery.coatings.some(({ id }) => id === each))) return null;
   try {
     return centreGramsOf(piece.form) + pieceCoat(piece, dippery).totalGrams;
   } catch (error) {

@@ -3,7 +3,7 @@ import { FormArray, ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { Router, RouterLink } from '@angular/router';
 import { SIZES_MOST, type Piece, type PieceDraft } from '@alnage/contract';
-import { coatRoles, FAMILIES, requireCentreGrams, type Family } from '@alnage/core/coating';
+import { coatingsOn, coatRoles, FAMILIES, requireCentreGrams, type Family } from '@alnage/core/coating';
 import { InputError } from '@alnage/core/input';
 import { FIRST_CERTAINTY } from '@alnage/core/melting';
 import { Store } from '@ngrx/store';
@@ -117,7 +117,8 @@ export class PieceEditorPage {
     if (!draft) return '';
     const weighings = this.weighings().filter(({ piece }) => piece === this.id());
     const coatings = this.workshop()?.coatings ?? [];
-    if (!coatings.some(({ id }) => id === draft.form.coating)) return 'Choose a coating.';
+    if (coatingsOn(draft).some((each) => !coatings.some(({ id }) => id === each)))
+      return 'Choose a coating.';
     const { form } = draft;
     try {
       requireCentreGrams(draft.family, form.kind === 'cluster' ? form.portionGrams : form.centreGrams);
