@@ -2,6 +2,8 @@ import type { RecipeCameOut, RecipeView } from '@alnage/contract';
 import { InputError } from '@alnage/core/input';
 import { bindRecipe, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
 import {
+  compositionOfYield,
+  gramsPerMlOf,
   portionCount,
   recipeFigures,
   scaleFactor,
@@ -14,6 +16,8 @@ import {
 } from '@alnage/core/recipes';
 import { count, counted, listed, percent, volume } from '../shared/formats/formats';
 import type { FigureRow } from '../shared/figures/figure-table';
+import { scaleOf } from '../shared/units/quantity';
+import { units } from '../shared/units/units';
 import { measuredText, soldText, UNIT_WORDS, weighedText } from '../shared/larder/larder-words';
 
 /** Less than this left over is not told. */
@@ -213,4 +217,23 @@ export function lineTexts(recipe: Omit<RecipeView, 'version'>, book: LarderBook)
       throw error;
     }
   });
+}
+
+/** What 1 ml of a recipe weighs by what it is made of, in g to the hundredth; null where something of it is not known. */
+export function densityOf(recipe: KeptRecipe, book: LarderBook): number | null {
+  try {
+    const bound = bindRecipe(recipe, book);
+    const { composition } = compositionOfYield(bound, recipeFigures(bound));
+    const gramsPerMl = composition && gramsPerMlOf(composition);
+    return gramsPerMl === null ? null : Math.round(gramsPerMl * 100) / 100;
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
+}
+
+/** What a small volume weighs, in its reader’s units. */
+export function densityText(gramsPerMl: number): string {
+  const { unit, toShown } = scaleOf('density', units(), '');
+  return `${toShown(gramsPerMl).toFixed(2)} ${unit}`;
 }

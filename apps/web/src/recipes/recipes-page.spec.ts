@@ -1,11 +1,12 @@
 import type { Piece, RecipeEffects } from '@alnage/contract';
 import { WorkshopActions } from '../state/workshop.state';
 import { chooseUnits, FIRST_UNITS } from '../shared/units/units';
+import { COATING_COMPOSITIONS, KNOWN_COMPOSITIONS } from '@alnage/core/recipes';
 import { render } from '../testing/render';
 import { recipes } from '../testing/small-larder';
 import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
-import { boundRecipe, learnedText, lineTexts, scaledRecipe } from './recipe-figures';
+import { boundRecipe, densityOf, densityText, learnedText, lineTexts, scaledRecipe } from './recipe-figures';
 import { recipeDraftOf, recipeForm } from './recipe-form';
 import { RecipesPage } from './recipes-page';
 import { SumsPage } from './sums-page';
@@ -97,6 +98,19 @@ describe('a recipe in figures', () => {
       '100 g',
       'pieces cannot be weighed: g, kg, oz or lb, or the weight of one piece to be known.',
     ]);
+  });
+
+  test('weighs a scoop by what it is made of, as far as that is known', () => {
+    expect(densityOf(ganache, book)).toBeNull();
+    const composition = { cream: KNOWN_COMPOSITIONS['cream-35'], 'dark-64': COATING_COMPOSITIONS.dark };
+    const told = <T extends { readonly id: string }>(all: readonly T[]) =>
+      all.map((each) => ({ ...each, composition: composition[each.id as keyof typeof composition] ?? null }));
+    const known = { ...book, supplies: told(book.supplies), coatings: told(book.coatings) };
+    // three parts of chocolate at about 1.27, one of cream
+    expect(densityOf(ganache, known)).toBeGreaterThan(1.15);
+    expect(densityOf(ganache, known)).toBeLessThan(1.27);
+    expect(densityText(1.2)).toBe('1.20 g');
+    expect(densityOf({ ...ganache, ingredients: [] }, known)).toBeNull();
   });
 
   test('comes out of its form as it went in', () => {

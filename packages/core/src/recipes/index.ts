@@ -35,6 +35,7 @@ export {
   type DoughDay,
   type DoughSchool,
 } from './dough';
+export { gramsPerMlOf } from './density';
 export {
   BUTTER_SHARE,
   GANACHE_CHOCOLATES,

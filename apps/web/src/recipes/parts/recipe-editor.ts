@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
 import { RECIPE_LINES_MOST, RECIPE_STEPS_MOST, type RecipeDraft, type RecipeView } from '@alnage/contract';
 import { InputError } from '@alnage/core/input';
 import { bindRecipe } from '@alnage/core/larder';
@@ -20,7 +21,7 @@ import { UNIT_CHOICES } from '../../shared/larder/larder-words';
 import { Api } from '../../state/api';
 import { workshopFeature } from '../../state/workshop.state';
 import { NewIngredient } from './new-ingredient';
-import { comesToText, lineTexts, refusalText } from '../recipe-figures';
+import { comesToText, densityOf, densityText, lineTexts, refusalText } from '../recipe-figures';
 import {
   ingredientForm,
   MEASURE_CHOICES,
@@ -34,11 +35,15 @@ import {
   type RecipeForm,
 } from '../recipe-form';
 
+/** Less than this off is the same scoop, in g a ml. */
+const SAME_DENSITY = 0.03;
+
 /** A recipe: what goes in, how it is made, what comes out, how it is shared out. */
 @Component({
   selector: 'al-recipe-editor',
   imports: [
     ReactiveFormsModule,
+    MatButtonModule,
     ChoiceField,
     EffectsNote,
     NewIngredient,
@@ -125,6 +130,14 @@ export class RecipeEditor {
       if (error instanceof InputError) return { text: refusalText(error), contains: '', isRefused: true };
       throw error;
     }
+  });
+  /** What a scoop of it weighs by what it is made of, where the recipe says something else. */
+  protected readonly ownDensity = computed(() => {
+    const draft = this.drafted();
+    if (draft?.portion.kind !== 'scoop') return null;
+    const gramsPerMl = densityOf(draft, kitchenBook(this.declared().book, this.workshop()?.coatings ?? []));
+    if (gramsPerMl === null || Math.abs(gramsPerMl - draft.portion.gramsPerMl) < SAME_DENSITY) return null;
+    return { gramsPerMl, text: densityText(gramsPerMl) };
   });
   private readonly asked = computed(() => {
     const [id, draft] = [this.id(), this.record.draft()];
