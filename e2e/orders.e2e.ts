@@ -341,6 +341,9 @@ test('picking a day on the ruler leaves its orders, by mouse and by arrow keys',
   await expect(demo.getByRole('row', { name: /V\. Storm/ })).toBeVisible();
   await expect(demo.getByRole('row', { name: /Village hall/ })).toBeHidden();
   await demo.keyboard.press('ArrowRight');
+  await expect(demo.getByRole('row', { name: /A\. Mäkelä/ })).toBeVisible();
+  await expect(demo.getByRole('row', { name: /V\. Storm/ })).toBeHidden();
+  await demo.getByRole('button', { name: /^Mon 15/ }).click();
   await expect(demo.getByText('No order matches.')).toBeVisible();
   await demo.keyboard.press('Escape');
   await expect(demo.getByRole('row').nth(40)).toBeVisible();
