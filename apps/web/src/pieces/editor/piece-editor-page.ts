@@ -117,8 +117,7 @@ export class PieceEditorPage {
     if (!draft) return '';
     const weighings = this.weighings().filter(({ piece }) => piece === this.id());
     const coatings = this.workshop()?.coatings ?? [];
-    if (coatingsOn(draft).some((each) => !coatings.some(({ id }) => id === each)))
-      return 'Choose a coating.';
+    if (coatingsOn(draft).some((each) => !coatings.some(({ id }) => id === each))) return 'Choose a coating.';
     const { form } = draft;
     try {
       requireCentreGrams(draft.family, form.kind === 'cluster' ? form.portionGrams : form.centreGrams);
