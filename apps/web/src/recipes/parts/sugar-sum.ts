@@ -145,6 +145,9 @@ interface Turn {
     .here {
       padding-left: 12px;
     }
+    .row > button + button {
+      margin-left: 8px;
+    }
     .wanted th,
     .wanted td {
       background: var(--woad-wash);
@@ -156,7 +159,7 @@ interface Turn {
 })
 export class SugarSum {
   protected readonly bys = BY;
-  protected readonly stages = [...choicesOf(STAGE_WORDS), { id: 'own' as const, name: 'a temperature' }];
+  protected readonly stages = [...choicesOf(STAGE_WORDS), { id: 'own' as const, name: 'by degrees' }];
   protected readonly most = TURNS_MOST;
   protected readonly turnForm = turnForm;
   protected readonly form = new FormGroup({
