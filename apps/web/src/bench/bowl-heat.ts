@@ -1,7 +1,8 @@
 import type { CoatingView, Piece, Reading, Workshop } from '@alnage/contract';
 import { heatAtWork, type HeatAtWork } from '@alnage/core/heat';
 import { dipRangeAt, type BenchWork, type WorkAtBench } from '@alnage/core/bench';
-import { windowsOf, type MeltSchool } from '@alnage/core/temper';
+import type { MeltSchool } from '@alnage/core/temper';
+import { windowsIn } from '../shared/coating-windows';
 
 export interface HeatContext {
   readonly workshop: Workshop;
@@ -33,14 +34,13 @@ export function heatOf(at: WorkAtBench, context: HeatContext): HeatAtWork | null
   const vessel = vesselOf(at.work, workshop);
   if (!vessel) return null;
   const { coating, bowl } = vessel;
-  const described = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
   const { work } = at;
   const piece = work.kind === 'melt' ? null : pieces.find(({ id }) => id === work.product);
   const dip = dipRangeAt(work, works, pieces);
   return heatAtWork(at, {
     ...read,
     bowl: { ...bowl, isWarmed: bowl.usableMinutes === null },
-    windows: { ...windowsOf({ ...coating.own, id: coating.id }, described), ...(dip && { dip }) },
+    windows: { ...windowsIn(workshop, coating), ...(dip && { dip }) },
     school: ownSchool(coating),
     piece: piece?.form ?? null,
     rules: workshop.rules,

@@ -10,10 +10,7 @@ import { OrderActions, ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
-import { daysOnTheWay } from '../shared/orders/sending-words';
 import { counterHours } from './counter-rows';
-
-const MS_PER_DAY = 86_400_000;
 
 /** The Counter place: the day's orders by hour, what is looked for, which order is chosen. */
 export const CounterPageStore = signalStore(
@@ -87,17 +84,11 @@ export const CounterPageStore = signalStore(
   withHooks({
     onInit(page) {
       const store = inject(Store);
-      const workshop = store.selectSignal(workshopFeature.selectWorkshop);
-      const from = computed(() => page.day()?.date);
-      // what leaves today by post arrives days later
-      const to = computed(() => {
-        const [day, points] = [page.day(), workshop()?.pickupPoints ?? []];
-        return day && page.wall().stamp(Date.parse(day.start) + daysOnTheWay(points) * MS_PER_DAY).day;
-      });
+      const date = computed(() => page.day()?.date);
       effect(() => {
-        const [first, last] = [from(), to()];
-        // all of a day at once: the hours are counted
-        const query = first && last ? { from: first, to: last } : {};
+        const day = date();
+        // all of a day at once: the hours are counted, and what is sent leaves days before it arrives
+        const query = day ? { from: day, to: day, leaving: true } : {};
         untracked(() => store.dispatch(OrderActions.listAsked({ query, rows: ORDERS_AT_ONCE })));
       });
     },

@@ -17,7 +17,6 @@ import {
   stepDoubt,
   stepOf,
   tabledInPractice,
-  windowsOf,
   withoutPracticeSolid,
   type MeltSchool,
   type Practice,
@@ -42,6 +41,7 @@ import {
 } from '../shared/bench/temper-words';
 import { ChoiceField, choicesOf } from '../shared/forms/choice-field';
 import { count, duration, mass, percent, temperature, thickness } from '../shared/formats/formats';
+import { windowsIn } from '../shared/coating-windows';
 import { Keys } from '../shared/keys';
 import { LetGo } from '../shared/let-go';
 import { Margin } from '../shared/margin/margin';
@@ -202,7 +202,6 @@ export class PracticePage {
   protected begin(): void {
     const [workshop, coating] = [this.workshop(), this.coating()];
     if (!workshop || !coating) return;
-    const all = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
     this.begun += 1;
     this.probe = practiceProbe(this.begun);
     this.isOver.set(false);
@@ -210,7 +209,7 @@ export class PracticePage {
     this.own.set({ id: uuid(), coating: coating.id });
     this.practice.set(
       beginPractice({
-        windows: windowsOf({ ...coating.own, id: coating.id }, all),
+        windows: windowsIn(workshop, coating),
         yieldPa: coating.yieldPa,
         school: coating.own.isTempered ? this.school() : 'melt',
         ...{ grams: PRACTICE_GRAMS, seedShare: workshop.rules.seedShare },

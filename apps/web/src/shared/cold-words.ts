@@ -1,11 +1,6 @@
 import { celsiusOf } from '@alnage/core/bench';
-import {
-  coldCautions,
-  windowsOf,
-  type ColdCaution,
-  type WarmthContext,
-  type WarmthOfPiece,
-} from '@alnage/core/temper';
+import { windowsIn } from './coating-windows';
+import { coldCautions, type ColdCaution, type WarmthContext, type WarmthOfPiece } from '@alnage/core/temper';
 import type { Piece, Workshop } from '@alnage/contract';
 import { duration, percent, temperature } from './formats/formats';
 
@@ -57,12 +52,11 @@ type WarmPiece = WarmthOfPiece & Pick<Piece, 'dipRange'>;
 
 /** What decides in a workshop about the warmth of a piece in this coating. */
 function warmthContext(workshop: Workshop, { form, dipRange }: WarmPiece): WarmthContext {
-  const all = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
-  const coating = all.find(({ id }) => id === form.coating);
+  const coating = workshop.coatings.find(({ id }) => id === form.coating);
   const dip = dipRange && celsiusOf(dipRange);
   return {
-    windows: coating ? { ...windowsOf(coating, all), ...(dip && { dip }) } : null,
-    isTempered: coating?.isTempered ?? false,
+    windows: coating ? { ...windowsIn(workshop, coating), ...(dip && { dip }) } : null,
+    isTempered: coating?.own.isTempered ?? false,
     zones: workshop.zones,
   };
 }

@@ -50,7 +50,7 @@ export const OrderActions = createActionGroup({
 });
 
 /** Which orders a list is of. */
-export type OrderFilter = Pick<OrderQuery, 'find' | 'from' | 'to'>;
+export type OrderFilter = Pick<OrderQuery, 'find' | 'from' | 'to' | 'leaving'>;
 
 /** Rows that are read together. */
 const ROWS_AT_ONCE = 100;

@@ -168,6 +168,8 @@ export const OrderQuery = closed({
   /** First and last day of pickup. */
   from: Type.Optional(Day),
   to: Type.Optional(Day),
+  /** Asks for the days on which orders leave the shop, in place of their pickup: what is sent leaves before it arrives. */
+  leaving: Type.Optional(Type.Boolean()),
   offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
   limit: Type.Optional(Type.Integer({ minimum: 1, maximum: ORDERS_AT_ONCE })),
   /** Asks for the part that this order is in, in place of an offset. */

@@ -32,9 +32,8 @@ export {
 export { piecesOfLine, type BoxOf } from './pieces-of-line';
 export {
   PARCEL_GRAMS,
-  parcelDays,
+  postRuleOf,
   sendingFault,
-  usualPostRule,
   WAY_CELSIUS,
   type PostRule,
   type SendingFault,

@@ -1,4 +1,5 @@
 import type { Family } from '../coating/family';
+import { coatingsOn, type Drizzle } from '../coating/piece-coat';
 import type { Bound } from '../input/bounds';
 
 /** The warmest of a way by post, °C. */
@@ -58,6 +59,23 @@ export function usualPostRule(family: Family, windowLowsCelsius: readonly number
   if (ofFamily === null) return { mostCelsius: null };
   const ofCoatings = windowLowsCelsius.map((low) => low - SOFTENS_BELOW_KELVIN);
   return { mostCelsius: Math.min(ofFamily ?? Infinity, ...ofCoatings) };
+}
+
+/** A piece as far as sending it goes; its own word is left out where it is as usual. */
+export interface SentPiece {
+  readonly family: Family;
+  readonly form: Parameters<typeof coatingsOn>[0]['form'];
+  readonly drizzle: Drizzle | null;
+}
+
+/** What is usual for a piece by post, by the coatings that it has on. Source: as usualPostRule. */
+export function postRuleOf(
+  piece: SentPiece,
+  coatings: readonly { readonly id: string; readonly windowLowCelsius: number }[],
+): PostRule {
+  const own = coatingsOn(piece);
+  const lows = coatings.filter(({ id }) => own.includes(id)).map((each) => each.windowLowCelsius);
+  return usualPostRule(piece.family, lows);
 }
 
 /** Why a piece cannot go by post: never, or not on that warm a day. */

@@ -1,4 +1,5 @@
-import { InputError, usesOfPiece, type ItemAmount, type LarderBook } from '@alnage/core';
+import { InputError, type ItemAmount, type LarderBook } from '@alnage/core';
+import { boxSupplies } from './box-supplies';
 import type { PickupPointEntity } from '../../store/workshop/resources.entity';
 
 /** What one parcel of a pickup point takes out of the larder; nothing where orders are collected. */
@@ -6,10 +7,7 @@ export function parcelSupplies(
   { sending }: Pick<PickupPointEntity, 'sending'>,
   book: LarderBook,
 ): ItemAmount[] {
-  return usesOfPiece({ recipe: null, supplies: sending?.supplies ?? [] }, book).map(({ item, amount }) => ({
-    item,
-    amount,
-  }));
+  return boxSupplies({ supplies: sending?.supplies ?? [] }, 1, book);
 }
 
 /** @throws InputError at `/sending/supplies/…` for what a parcel cannot be packed in */

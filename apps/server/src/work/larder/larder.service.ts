@@ -7,7 +7,6 @@ import {
   isSameItem,
   itemNeed,
   learnRejects,
-  madeBy,
   pieceCoat,
   planUses,
   recipesOf,
@@ -34,6 +33,7 @@ import { costsOf } from './item-costs';
 import { findLots, lotsThere, lotView, type LotRow } from '../../week/stock/lot-view';
 import { needView, partsOf } from './need-view';
 import type { MadeOf, NeedSources } from './need-sources';
+import { madeOfBatch } from './made-of-batch';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
@@ -92,12 +92,8 @@ async function allUses(manager: EntityManager, sources: NeedSources): Promise<It
     partsOf: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.parts ?? [],
     isPrepared: ({ id, product }, recipe) => {
       const piece = pieces.find((each) => each.id === product);
-      const own = made.filter(({ batch, pieceId }) => batch === id && pieceId === product);
       const recipes = piece ? recipesOf(piece).map((each) => each.recipe) : [];
-      return madeBy(
-        recipes,
-        own.map(({ recipeId }) => ({ recipe: recipeId })),
-      ).has(recipe);
+      return madeOfBatch({ batch: id, piece: product, recipes }, made).has(recipe);
     },
   };
   const starts = setUp.days.map(({ start }) => minutesFrom(setUp.span.start, start));

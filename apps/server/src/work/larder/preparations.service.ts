@@ -2,7 +2,6 @@ import type { CameOutSaid, PreparationView } from '@alnage/contract';
 import {
   amountsForYield,
   likelyYield,
-  madeBy,
   portionsOf,
   preparations,
   recipesOf,
@@ -22,6 +21,7 @@ import { drawnLots, giveBack, takeOut, type Drawn } from '../../week/stock/drawn
 import { findLots, type LotRow } from '../../week/stock/lot-view';
 import { keepBatches } from '../../week/learned/keep-batches';
 import { LotMoveEntity } from '../../store/work/lot.entity';
+import { madeOfBatch } from './made-of-batch';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
 
@@ -192,12 +192,7 @@ function doneOf(
   made: readonly PreparationEntity[],
 ): PreparationEntity | null {
   const recipes = all.filter((each) => each.batch === batch).map((each) => each.recipe);
-  const own = made.filter((each) => each.batch === batch && each.pieceId === piece);
-  const found = madeBy(
-    recipes,
-    own.map((done) => ({ recipe: done.recipeId, done })),
-  );
-  return found.get(recipe)?.done ?? null;
+  return madeOfBatch({ batch, piece, recipes }, made).get(recipe) ?? null;
 }
 
 function notFound({ batch, recipe }: PreparationKey): ProblemError {

@@ -1,4 +1,4 @@
-import type { Larder, Order, PickupPoint, Piece, PromisedSlot } from '@alnage/contract';
+import type { Larder, Order, OrderPage, PickupPoint, Piece, PromisedSlot } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, piecesOf, workshopOf } from '../../testing/ask';
 import { draft, openApp, type WorkshopApp } from '../../testing/workshop-app';
@@ -90,6 +90,21 @@ describe('an order by post', () => {
       { code: 'too-warm-by-post' },
     ]);
     await warm({ days: [] });
+  });
+
+  test('is found on the day that it leaves by who asks for that, and on the day of its pickup by all others', async () => {
+    const who = async (query: string): Promise<string[]> =>
+      (await shop.app.inject(`/api/orders?${query}`))
+        .json<OrderPage>()
+        .orders.map(({ customer }) => customer);
+    const day = (date: string) => `from=${date}&to=${date}&limit=200`;
+    expect(await who(day('2026-06-22'))).toContain('A. Mäkelä');
+    expect(await who(`${day('2026-06-22')}&leaving=true`)).not.toContain('A. Mäkelä');
+    expect(await who(day('2026-06-20'))).not.toContain('A. Mäkelä');
+    const leaving = await who(`${day('2026-06-20')}&leaving=true`);
+    // at noon, among what is collected then
+    expect(leaving.indexOf('A. Mäkelä')).toBeGreaterThan(leaving.indexOf('S. Koivu'));
+    expect(leaving.indexOf('A. Mäkelä')).toBeLessThan(leaving.indexOf('Net loft'));
   });
 
   test('takes a parcel of the larder when it leaves, and out of its lot once it is packed', async () => {

@@ -2,9 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { InputError } from '@alnage/core/input';
 import { fillingBound, secondsForWall } from '@alnage/core/melting';
-import { dipWindow, windowsOf, type Celsius } from '@alnage/core/temper';
-import type { CoatingView, Workshop } from '@alnage/contract';
+import { celsiusOf } from '@alnage/core/bench';
+import type { Celsius } from '@alnage/core/temper';
 import { mouldWords, mouldWorkOf, type MouldTold, type MouldWork } from '../../shared/bench/mould-words';
+import { windowsIn } from '../../shared/coating-windows';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { BenchStore } from '../bench.store';
 
@@ -53,7 +54,7 @@ export class MouldGuide {
     const { part, form } = cast;
     const mouldCelsius = this.bench.roomCelsius() ?? ROOM_CELSIUS;
     const windows = windowsIn(workshop, coating);
-    const bowlCelsius = this.probeOf(part) ?? middle(dipWindow({ ...windows, ...dipOf(cast.dipRange) }));
+    const bowlCelsius = this.probeOf(part) ?? middle(cast.dipRange ? celsiusOf(cast.dipRange) : windows.work);
     const wait = { yieldPa: coating.yieldPa, windowLowCelsius: coating.windowLowCelsius, bowlCelsius };
     return mouldWords(part, {
       ...{ form, mouldCelsius, filling: fillingBound(windows.crystals.low) },
@@ -78,15 +79,6 @@ export class MouldGuide {
 
 function middle({ low, high }: Celsius): number {
   return (low + high) / 2;
-}
-
-function windowsIn(workshop: Workshop, coating: CoatingView) {
-  const described = workshop.coatings.map(({ id, own }) => ({ ...own, id }));
-  return windowsOf({ ...coating.own, id: coating.id }, described);
-}
-
-function dipOf(range: { lowCelsius: number; highCelsius: number } | null | undefined) {
-  return range ? { dip: { low: range.lowCelsius, high: range.highCelsius } } : {};
 }
 
 /** A probe that lies in the air tells no wall. */

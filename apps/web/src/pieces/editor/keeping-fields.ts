@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { usualPostRule } from '@alnage/core/ordering';
-import { coatingsOn } from '@alnage/core/coating';
+import { postRuleOf } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
 import { temperature } from '../../shared/formats/formats';
 import { ChoiceField } from '../../shared/forms/choice-field';
@@ -101,12 +100,7 @@ export class KeepingFields {
   });
 
   private usualText(): string {
-    const draft = pieceDraftOf(this.form());
-    const coatings = this.workshop()?.coatings ?? [];
-    const lows = coatingsOn(draft).flatMap(
-      (id) => coatings.find((each) => each.id === id)?.windowLowCelsius ?? [],
-    );
-    const { mostCelsius } = usualPostRule(draft.family, lows);
+    const { mostCelsius } = postRuleOf(pieceDraftOf(this.form()), this.workshop()?.coatings ?? []);
     return mostCelsius === null ? 'never' : `up to ${temperature(mostCelsius)}`;
   }
 }

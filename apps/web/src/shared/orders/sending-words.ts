@@ -2,7 +2,6 @@ import type { PickupPoint } from '@alnage/contract';
 import type { WallTime } from '../formats/wall-time';
 
 const MS_PER_MINUTE = 60_000;
-const MS_PER_DAY = 86_400_000;
 
 interface Sent {
   readonly pickupAt: string;
@@ -23,12 +22,6 @@ export function leavesAt(order: Sent, points: readonly PickupPoint[]): number {
   const point = pointOf(order, points);
   const arrives = Date.parse(order.pickupAt);
   return point?.sending ? arrives - point.journeyMinutes * MS_PER_MINUTE : arrives;
-}
-
-/** So many days after a day orders of it may still arrive: what leaves then is looked for that far ahead. */
-export function daysOnTheWay(points: readonly PickupPoint[]): number {
-  const ways = points.filter(({ sending }) => sending).map(({ journeyMinutes }) => journeyMinutes);
-  return Math.ceil((Math.max(0, ...ways) * MS_PER_MINUTE) / MS_PER_DAY);
 }
 
 /** Where an order goes: collected somewhere, or sent until when, to arrive when. */
