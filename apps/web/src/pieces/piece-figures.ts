@@ -1,10 +1,12 @@
 import { seenOf, type CoatingView, type Piece, type PieceDraft, type Weighing } from '@alnage/contract';
 import {
+  coatingOf,
   learnRejects,
   pieceCoat,
   sizeClassOf,
   type Dippery,
   type PieceCoat,
+  type PieceForm,
   type RejectBelief,
 } from '@alnage/core/coating';
 import { startedPieces, type StartRejects } from '@alnage/core/planner';
@@ -44,7 +46,7 @@ export interface PieceFigures<T extends Described = Piece> {
   readonly rejects: RejectBelief;
   readonly coatingNames: string;
   /** The kind of its first coating, for its colour. */
-  readonly kind: CoatingView['kind'];
+  readonly kind: CoatingView['kind'] | 'bare';
   readonly how: string;
   readonly total: Measured;
   readonly breakdown: readonly FigureRow[];
@@ -60,12 +62,12 @@ export function pieceFigures<T extends Described>(piece: T, context: PieceContex
   const sizeClass = sizeClassOf(piece.form, piece.sizes);
   const coat = pieceCoat(piece, dippery, { sizeClass, seen: kept.map(seenOf) });
   const rejects = learnRejects(kept);
-  const coating = coatings.find((each) => each.id === piece.form.coating);
+  const coating = coatings.find((each) => each.id === coatingOf(piece.form));
   return {
     piece,
     coat,
     rejects,
-    kind: coating?.kind ?? 'dark',
+    kind: piece.form.kind === 'bare' ? 'bare' : (coating?.kind ?? 'dark'),
     coatingNames: coatingNames(piece, coatings),
     how: howText(piece),
     total: pieceMassParts(coat.totalGrams),
@@ -82,13 +84,27 @@ function coatingNames({ form, drizzle }: Described, coatings: readonly CoatingVi
     return name === undefined ? [] : [`${name}${what}`];
   };
   const cap = form.kind === 'moulded' ? form.capCoating : null;
-  const all = [...named(form.coating, ''), ...named(cap, ' cap'), ...named(drizzle?.coating, ' drizzle')];
+  const bare = form.kind === 'bare' ? ['no coat'] : [];
+  const all = [
+    ...bare,
+    ...named(coatingOf(form), ''),
+    ...named(cap, ' cap'),
+    ...named(drizzle?.coating, ' drizzle'),
+  ];
   return listed(all);
 }
 
+/** How pieces are made that are not dipped, in a few words. */
+export const HOW_WORDS: Readonly<Record<Exclude<PieceForm['kind'], 'dipped'>, string>> = {
+  moulded: 'mould',
+  cluster: 'mixed, by scoop',
+  cast: 'spooned into moulds',
+  slab: 'poured on a tray',
+  bare: 'rolled, dusted or bare',
+};
+
 function howText({ form }: Described): string {
-  if (form.kind === 'moulded') return 'mould';
-  if (form.kind === 'cluster') return 'mixed, by scoop';
+  if (form.kind !== 'dipped') return HOW_WORDS[form.kind];
   const way = WAY_WORDS[form.way].split(',')[0]!;
   return form.coats === 2 ? `${way}, two coats` : way;
 }
@@ -125,6 +141,18 @@ function estimated(
       ];
     case 'cluster':
       return grams('what binds it', estimate.filmGrams);
+    case 'cast':
+      return grams(
+        form.halves === 2 ? 'two halves, round its inclusions' : 'round its inclusions',
+        estimate.filmGrams,
+      );
+    case 'slab':
+      return grams(
+        `${form.layers === 2 ? 'two layers' : 'a layer'} of ${thickness(estimate.filmMm)} on ${area(estimate.surfaceMm2)}`,
+        estimate.filmGrams,
+      );
+    case 'bare':
+      return [];
     case 'dipped':
       return [
         ...grams(

@@ -16,11 +16,13 @@ import { Store } from '@ngrx/store';
 import {
   counted,
   duration,
+  length,
   listed,
   percent,
   pieceMass,
   temperature,
   thickness,
+  volume,
 } from '../shared/formats/formats';
 import { coldNotes } from '../shared/cold-words';
 import { Chooser } from '../shared/chooser';
@@ -36,7 +38,7 @@ import { PricePiece } from './parts/price-piece';
 import { WeighingChart } from './parts/weighing-chart';
 import { WeighingForm } from './parts/weighing-form';
 import { WAY_WORDS } from '../shared/piece-words';
-import type { PieceFigures } from './piece-figures';
+import { HOW_WORDS, type PieceFigures } from './piece-figures';
 import { PiecesPageStore } from './pieces.store';
 
 /** Pieces: what each one carries and holds, and the route it goes. */
@@ -135,7 +137,8 @@ export class PiecesPage {
   }
 
   protected weigh(isWeighing: boolean): void {
-    this.isWeighing.set(isWeighing && this.page.chosen() !== null);
+    const hasCoats = (this.page.chosen()?.coat.portions.length ?? 0) > 0;
+    this.isWeighing.set(isWeighing && hasCoats);
   }
 
   protected choose(id: string): void {
@@ -181,10 +184,14 @@ function pieceFacts(figures: PieceFigures): Fact[] {
     },
     {
       label: 'Eat within',
-      value: `${duration(keeping.eatWithinMinutes)} of the dip`,
+      value: `${duration(keeping.eatWithinMinutes)} of ${form.kind === 'dipped' ? 'the dip' : 'its making'}`,
       more: keeping.advice,
     },
   ];
+}
+
+function made(kind: keyof typeof HOW_WORDS, more: string): Fact {
+  return { label: 'Made', value: HOW_WORDS[kind], more };
 }
 
 function howFacts(form: PieceForm): Fact[] {
@@ -198,13 +205,20 @@ function howFacts(form: PieceForm): Fact[] {
         },
       ];
     case 'cluster':
+      return [made(form.kind, `a portion of ${pieceMass(form.portionGrams)}`)];
+    case 'cast':
       return [
-        {
-          label: 'Way of dipping',
-          value: 'mixed, by scoop',
-          more: `a portion of ${pieceMass(form.portionGrams)}`,
-        },
+        made(form.kind, `${form.halves === 2 ? 'two cavities' : 'a cavity'} of ${volume(form.cavityMl)}`),
       ];
+    case 'slab':
+      return [
+        made(
+          form.kind,
+          `${length(form.lengthMm)} by ${length(form.widthMm)}, in ${counted(form.pieces, 'piece')}`,
+        ),
+      ];
+    case 'bare':
+      return [made(form.kind, '')];
     case 'dipped':
       return [
         {

@@ -49,7 +49,7 @@ export const PiecesPageStore = signalStore(
       rows: computed((): readonly ChooserRow[] =>
         all().map(({ piece, kind, coatingNames, how, total }) => ({
           ...{ id: piece.id, name: piece.name, more: `${coatingNames} · ${how}` },
-          ...{ figure: `${total.value}\u00a0${total.unit}`, swatch: kind },
+          ...{ figure: kind === 'bare' ? '' : `${total.value}\u00a0${total.unit}`, swatch: kind },
         })),
       ),
       context: computed(() => contextOf(chosenPiece()?.id ?? '')),

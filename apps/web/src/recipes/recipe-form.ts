@@ -17,11 +17,10 @@ import {
   type RecipeYield,
 } from '@alnage/core/recipes';
 import type { Measures } from '@alnage/core/units';
-import { SCOOP_NUMBERS, scoopMillilitres } from '@alnage/core/units';
-import { choicesOf, type Choice } from '../shared/forms/choice-field';
-import { volume } from '../shared/formats/formats';
+import { choicesOf } from '../shared/forms/choice-field';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl, textControl } from '../shared/forms/text-field';
+import { millilitresOfScoop } from '../shared/scoops';
 
 export const MEASURE_CHOICES = choicesOf<Measures>({
   metric: 'metric: a cup is 250 ml',
@@ -39,18 +38,10 @@ export const PORTION_CHOICES = choicesOf<RecipePortion['kind']>({
   count: 'by count',
 });
 
-/** The usual scoops by the number on their handle, each with what it holds. */
-export function scoopChoices(): readonly Choice<string>[] {
-  return SCOOP_NUMBERS.map((number) => ({
-    id: String(number),
-    name: `No. ${number}, ${volume(scoopMillilitres(number))}`,
-  }));
-}
-
 /** Takes the volume of a usual scoop. */
 export function takeScoop({ controls }: RecipeForm, chosen: string): void {
-  const number = SCOOP_NUMBERS.find((each) => String(each) === chosen);
-  if (number) controls.scoopMl.setValue(Math.round(scoopMillilitres(number) * 10) / 10);
+  const millilitres = millilitresOfScoop(chosen);
+  if (millilitres !== null) controls.scoopMl.setValue(millilitres);
 }
 
 export type RecipeForm = ReturnType<typeof recipeForm>;

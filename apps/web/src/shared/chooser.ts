@@ -8,7 +8,7 @@ export interface ChooserRow {
   readonly more: string;
   readonly figure: string;
   /** The kind of its coating, as a swatch before its name. */
-  readonly swatch?: CoatingView['kind'];
+  readonly swatch?: CoatingView['kind'] | 'bare';
 }
 
 /** The list beside a form or a view, of which one is open. */
@@ -71,6 +71,10 @@ export interface ChooserRow {
 
       &.compound {
         background: var(--coat-compound);
+      }
+
+      &.bare {
+        background: var(--crumb);
       }
     }
   `,

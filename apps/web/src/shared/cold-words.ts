@@ -1,4 +1,5 @@
 import { celsiusOf } from '@alnage/core/bench';
+import { coatingOf } from '@alnage/core/coating';
 import { windowsIn } from './coating-windows';
 import { coldCautions, type ColdCaution, type WarmthContext, type WarmthOfPiece } from '@alnage/core/temper';
 import type { Piece, Workshop } from '@alnage/contract';
@@ -52,7 +53,7 @@ type WarmPiece = WarmthOfPiece & Pick<Piece, 'dipRange'>;
 
 /** What decides in a workshop about the warmth of a piece in this coating. */
 function warmthContext(workshop: Workshop, { form, dipRange }: WarmPiece): WarmthContext {
-  const coating = workshop.coatings.find(({ id }) => id === form.coating);
+  const coating = workshop.coatings.find(({ id }) => id === coatingOf(form));
   const dip = dipRange && celsiusOf(dipRange);
   return {
     windows: coating ? { ...windowsIn(workshop, coating), ...(dip && { dip }) } : null,

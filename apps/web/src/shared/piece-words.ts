@@ -17,6 +17,8 @@ export const COAT_WORDS: Readonly<Record<CoatRole, string>> = {
   shell: 'shell',
   cap: 'cap',
   mix: 'mix',
+  cast: 'casting',
+  poured: 'pour',
   drizzle: 'drizzle',
 };
 

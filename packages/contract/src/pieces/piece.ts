@@ -1,6 +1,7 @@
 import {
   BOWL_CELSIUS,
   CAP_GRAMS,
+  CAST_ML,
   CAVITY_MM2,
   CENTRE_CELSIUS,
   CENTRE_KINDS,
@@ -12,8 +13,12 @@ import {
   DWELL_SECONDS,
   FAMILIES,
   FOOT_GRAMS,
+  INCLUSION_GRAMS,
+  LAYER_MM,
   LENGTH_MM,
   PORTION_GRAMS,
+  SLAB_PIECES,
+  SLAB_SIDE_MM,
   WALL_MM,
   WAYS,
   type PieceForm,
@@ -29,12 +34,14 @@ import { closed, Id, plainText } from '../shared/closed';
 
 const length = within(LENGTH_MM);
 const count = Type.Integer({ minimum: 0, maximum: 1e6 });
+const halves = Type.Union([Type.Literal(1), Type.Literal(2)]);
 const centreGrams = Type.Number({ minimum: 0.1, maximum: 500 });
 
 export const Shape = Type.Union([
   closed({ kind: Type.Literal('sphere'), diameterMm: length }),
   closed({ kind: Type.Literal('spheroid'), diameterMm: length, lengthMm: length }),
   closed({ kind: Type.Literal('rod'), diameterMm: length, lengthMm: length }),
+  closed({ kind: Type.Literal('knot'), diameterMm: length, lengthMm: length }),
   closed({ kind: Type.Literal('cylinder'), diameterMm: length, heightMm: length }),
   closed({ kind: Type.Literal('cuboid'), lengthMm: length, widthMm: length, heightMm: length }),
   closed({ kind: Type.Literal('sheet'), lengthMm: length, widthMm: length, curvature: within(CURVATURE) }),
@@ -72,6 +79,24 @@ export const PieceFormSchema = Type.Union([
     portionGrams: within(PORTION_GRAMS),
     coatingShare: within(COATING_SHARE),
   }),
+  closed({
+    kind: Type.Literal('cast'),
+    coating: Id,
+    cavityMl: within(CAST_ML),
+    halves,
+    inclusionGrams: within(INCLUSION_GRAMS),
+  }),
+  closed({
+    kind: Type.Literal('slab'),
+    coating: Id,
+    lengthMm: within(SLAB_SIDE_MM),
+    widthMm: within(SLAB_SIDE_MM),
+    layerMm: within(LAYER_MM),
+    layers: halves,
+    pieces: within(SLAB_PIECES),
+    centreGrams: Type.Number({ minimum: 0, maximum: 500 }),
+  }),
+  closed({ kind: Type.Literal('bare'), shape: Shape, centreGrams }),
 ]);
 
 export const RouteStage = closed({

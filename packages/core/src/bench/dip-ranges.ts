@@ -1,10 +1,11 @@
+import type { FormCoatings } from '../coating/piece-form';
 import type { Celsius } from '../temper/temper-windows';
 import type { BenchWork, StageWork } from './bench-works';
 
 /** A piece as far as where it is dipped goes: a range of its own in its own coating, or wherever that is worked. */
 export interface RangedPiece {
   readonly id: string;
-  readonly form: { readonly coating: string };
+  readonly form: FormCoatings;
   readonly dipRange?: { readonly lowCelsius: number; readonly highCelsius: number } | null;
 }
 

@@ -1,7 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { DIPPED_SPREAD } from './learning';
-import { coatingLoads, type CoatPortion, type CoatRole } from './piece-coat';
+import { coatingLoads, type CoatPortion } from './piece-coat';
+import type { CoatRole } from './piece-form';
 import { FIRST_REJECTS, goodOf, rejectShare } from './rejects';
 
 const portion = (role: CoatRole, coating: string, grams: number, logSd = 0.35): CoatPortion => ({

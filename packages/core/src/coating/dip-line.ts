@@ -56,6 +56,7 @@ export function coveredShare(shape: Shape, dipMm: number): number {
         height,
         dipMm,
       });
+    case 'knot':
     case 'sheet':
       return segmentShare((2 * dipMm) / height - 1);
   }

@@ -1,5 +1,5 @@
 import type { Dip } from './crust';
-import type { PieceForm } from './piece-coat';
+import type { PieceForm } from './piece-form';
 import { surfaceMm2 } from './shape';
 
 /** How a piece of a form goes into a bowl; null for what is not dipped. Source: geometry, covered share of the surface. */

@@ -39,6 +39,7 @@ export const FAMILY_KEEPING: Readonly<Record<Family, FamilyKeeping>> = {
     ...{ where: 'cold', allergens: [], advice: 'Keep cold, never freeze' },
   },
   pretzel: days([6, 14, 21], { ...airtight, allergens: ['gluten'] }),
+  knot: days([6, 14, 21], { ...airtight, allergens: ['gluten'] }),
   chip: days([4, 7, 14], { ...airtight, allergens: [] }),
   'sandwich-cookie': days([7, 14, 21], { ...airtight, allergens: ['gluten', 'soya'] }),
   truffle: days([3, 7, 14], { ...cool, allergens: ['milk'] }),
@@ -49,6 +50,8 @@ export const FAMILY_KEEPING: Readonly<Record<Family, FamilyKeeping>> = {
   honeycomb: days([6, 14, 21], { ...airtight, allergens: [] }),
   bar: days([6, 14, 21], { ...cool, allergens: [] }),
   cluster: days([6, 14, 21], { ...airtight, allergens: ['nuts'] }),
+  bark: days([6, 14, 21], { ...airtight, allergens: ['nuts'] }),
+  solid: days([7, 21, 28], { ...cool, allergens: [] }),
   'filled-cup': days([3, 7, 14], { ...cool, allergens: ['milk'] }),
   other: days([1, 2, 3], { where: 'room', allergens: [], advice: '' }),
 };

@@ -1,4 +1,5 @@
 import { requireWithin, type Bound } from '../input/bounds';
+import type { CastWhole, Slab } from './coat';
 import type { CentreKind } from './crust';
 import type { Shape } from './shape';
 import type { Way } from './way';
@@ -34,11 +35,23 @@ export interface ClusterFamily {
   readonly coatingShare: number;
 }
 
-export type FamilyStart = DippedFamily | MouldedFamily | ClusterFamily;
+/** Spooned whole into a mould. */
+export interface CastFamily extends CastWhole {
+  readonly form: 'cast';
+}
+
+/** Poured, and broken or cut. */
+export interface SlabFamily extends Slab {
+  readonly form: 'slab';
+  readonly centreGrams: number;
+}
+
+export type FamilyStart = DippedFamily | MouldedFamily | ClusterFamily | CastFamily | SlabFamily;
 
 export const FAMILIES = [
   'berry',
   'pretzel',
+  'knot',
   'chip',
   'sandwich-cookie',
   'truffle',
@@ -49,6 +62,8 @@ export const FAMILIES = [
   'honeycomb',
   'bar',
   'cluster',
+  'bark',
+  'solid',
   'filled-cup',
   'other',
 ] as const;
@@ -59,6 +74,7 @@ export type Family = (typeof FAMILIES)[number];
 export const CENTRE_GRAMS: Readonly<Record<Family, Bound>> = {
   berry: { min: 5, max: 60 },
   pretzel: { min: 0.5, max: 30 },
+  knot: { min: 1, max: 60 },
   chip: { min: 0.5, max: 10 },
   'sandwich-cookie': { min: 4, max: 40 },
   truffle: { min: 3, max: 30 },
@@ -69,6 +85,8 @@ export const CENTRE_GRAMS: Readonly<Record<Family, Bound>> = {
   honeycomb: { min: 2, max: 60 },
   bar: { min: 3, max: 60 },
   cluster: { min: 5, max: 150 },
+  bark: { min: 3, max: 200 },
+  solid: { min: 2, max: 200 },
   'filled-cup': { min: 3, max: 60 },
   other: { min: 0.1, max: 500 },
 };
@@ -102,6 +120,13 @@ export const FAMILY_STARTS: Readonly<Record<Family, FamilyStart>> = {
     shape: { kind: 'rod', diameterMm: 6, lengthMm: 190 },
     densityGramsPerCm3: 0.93,
     centreGrams: 5,
+  }),
+  knot: dipped({
+    ...dry,
+    shape: { kind: 'knot', diameterMm: 8, lengthMm: 55 },
+    densityGramsPerCm3: 0.66,
+    centreGrams: 5.5,
+    way: 'fork-scraped',
   }),
   chip: dipped({
     ...dry,
@@ -163,6 +188,11 @@ export const FAMILY_STARTS: Readonly<Record<Family, FamilyStart>> = {
     centreCelsius: 8,
   }),
   cluster: { form: 'cluster', portionGrams: 30, coatingShare: 0.5 },
+  bark: {
+    ...{ form: 'slab', lengthMm: 300, widthMm: 200, layerMm: 5, layers: 1, pieces: 24 },
+    centreGrams: 4,
+  },
+  solid: { form: 'cast', cavityMl: 12, halves: 1, inclusionGrams: 3 },
   'filled-cup': { form: 'moulded', cavityMm2: 2300, wallMm: 2, capGrams: 3, centreGrams: 12 },
   other: dipped({
     ...dry,

@@ -1,4 +1,4 @@
-import type { Shape } from './shape';
+import { strandMm, type Shape } from './shape';
 import { wayRule, type Way, type WayRule } from './way';
 
 /** How much of a base touches the tray: a rod lies on a line, a curved sheet on its ends. Shop default. */
@@ -8,6 +8,7 @@ const CONTACT: Readonly<Record<Shape['kind'], number>> = {
   cylinder: 1,
   cuboid: 1,
   rod: 0.7,
+  knot: 0.7,
   sheet: 0.3,
 };
 
@@ -24,6 +25,8 @@ function baseMm2(shape: Shape): number {
   switch (shape.kind) {
     case 'rod':
       return shape.diameterMm * shape.lengthMm;
+    case 'knot':
+      return shape.diameterMm * strandMm(shape.lengthMm);
     case 'cuboid':
       return shape.lengthMm * shape.widthMm;
     case 'sheet':

@@ -44,6 +44,9 @@ export const DIPPED_SPREAD: CoatSpread = { firstLogSd: 0.35, runLogSd: 0.1, piec
 /** Of what is mixed: it was weighed into the bowl, and only how full the scoop is varies; shop default. */
 export const MIXED_SPREAD: CoatSpread = { firstLogSd: 0.05, runLogSd: 0.03, pieceLogSd: 0.08 };
 
+/** Of what is poured by area and broken: by hand it varies in thickness, and one piece most in size; shop default. */
+export const POURED_SPREAD: CoatSpread = { firstLogSd: 0.15, runLogSd: 0.08, pieceLogSd: 0.35 };
+
 /** Variance of the log of a run's mean about what is true of the piece: its own error, and that of so many pieces. */
 export function runLogVariance({ runLogSd, pieceLogSd }: CoatSpread, pieces: number): number {
   return runLogSd ** 2 + pieceLogSd ** 2 / pieces;

@@ -1,14 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { meltFor } from '../melting/melt-for';
-import {
-  centreGramsOf,
-  coatingLoads,
-  coatRoles,
-  pieceCoat,
-  type DippedForm,
-  type PortionSeen,
-} from './piece-coat';
+import { coatingLoads, pieceCoat, type PortionSeen } from './piece-coat';
+import { centreGramsOf, coatRoles, type DippedForm } from './piece-form';
 import { startPiecesLearned } from '../melting/start-pieces';
 import { learnRejects, rejectShare } from './rejects';
 import { formOfSize } from './size-class';

@@ -1,65 +1,37 @@
 import {
+  bareCoat,
+  castCoat,
   clusterCoat,
   dippedCoat,
   mouldedCoat,
-  type Clustering,
+  slabCoat,
   type CoatEstimate,
-  type Dipping,
-  type Moulding,
 } from './coat';
 import type { CoatingFlow } from './coating-flow';
 import { learnedBelief, sumOfCoats, type CoatSeen } from './coat-learning';
 import {
   DIPPED_SPREAD,
   MIXED_SPREAD,
+  POURED_SPREAD,
   pieceRange,
   runRange,
   type CoatSpread,
   type MassRange,
 } from './learning';
-import { wayRule, type Way, type WayRule } from './way';
-
-/** A piece that is dipped, as its form decides what it carries. */
-export interface DippedForm extends Omit<
-  Dipping,
-  'centreGrams' | 'yieldPa' | 'windowLowCelsius' | 'filmFactor'
-> {
-  readonly kind: 'dipped';
-  readonly centreGrams: number;
-  readonly coating: string;
-  readonly way: Way;
-}
-
-/** A piece made in a mould or cup: a shell with a filling and a cap. */
-export interface MouldedForm extends Moulding {
-  readonly kind: 'moulded';
-  readonly coating: string;
-  /** What it is capped with, where that is a coat of its own, out of a melt of its own; null or absent: capped with its shell. */
-  readonly capCoating?: string | null;
-  readonly centreGrams: number;
-}
-
-/** Inclusions bound by coating; the centre's mass is what of the portion is no coating. */
-export interface ClusterForm extends Clustering {
-  readonly kind: 'cluster';
-  readonly coating: string;
-}
-
-export type PieceForm = DippedForm | MouldedForm | ClusterForm;
-
-/** Lines drawn over the coat in another coating, by mass. */
-export interface Drizzle {
-  readonly coating: string;
-  readonly grams: number;
-}
-
-/** Which of a piece's coats a stage puts on, or a weighing weighs. */
-export const COAT_ROLES = ['first', 'second', 'shell', 'cap', 'mix', 'drizzle'] as const;
-export type CoatRole = (typeof COAT_ROLES)[number];
+import {
+  capOf,
+  FIRST_ROLE,
+  type CoatedForm,
+  type CoatRole,
+  type CoatsOfPiece,
+  type PieceForm,
+} from './piece-form';
+import { wayRule, type WayRule } from './way';
 
 /** How far what a coat weighs spreads. How thin fat makes a coating is not well known: the film is in doubt by that, too. */
 function spreadOf(role: CoatRole, { thinnedLogSd = 0 }: CoatingFlow): CoatSpread {
-  if (role === 'mix') return MIXED_SPREAD;
+  if (role === 'mix' || role === 'cast') return MIXED_SPREAD;
+  if (role === 'poured') return POURED_SPREAD;
   const isFilm = role === 'first' || role === 'second';
   return isFilm && thinnedLogSd > 0
     ? { ...DIPPED_SPREAD, firstLogSd: Math.hypot(DIPPED_SPREAD.firstLogSd, thinnedLogSd) }
@@ -113,13 +85,13 @@ const NOTHING_SEEN: CoatHistory = { sizeClass: '', seen: [] };
 /**
  * Coating on one piece in g: estimated from its form and learned from its weighings, coat by coat. The portions add
  * up to the total: the first coat carries film, crust, foot and drip; the second its own film; a shell its cap too, unless that is
- * a coat of its own; a drizzle is given.
+ * a coat of its own; a drizzle is given. What stays bare carries nothing, and surely so.
  * The spread of the whole takes all coats to err the same way.
  * @throws InputError for a value out of range
  * @throws Error when a coating is not among those given
  */
 export function pieceCoat(
-  piece: { readonly form: PieceForm; readonly drizzle: Drizzle | null },
+  piece: CoatsOfPiece,
   dippery: Dippery,
   { sizeClass, seen }: CoatHistory = NOTHING_SEEN,
 ): PieceCoat {
@@ -144,6 +116,8 @@ export function pieceCoat(
       doubtful: belief.doubtful,
     };
   });
+  const [first] = portions;
+  if (!first) return { ...BARE, estimate };
   const { totalGrams, logSd } = sumOfCoats(portions);
   const whole = { logMean: Math.log(totalGrams), logVariance: logSd ** 2, weighings: 0, doubtful: 0 };
   const atMost = upTo(mostGrams(piece));
@@ -151,18 +125,18 @@ export function pieceCoat(
   return {
     ...{ estimate, portions, totalGrams, logSd },
     run: { ...atMost(run), mean: run.mean },
-    one: atMost(pieceRange(whole, portions[0]!.spread)),
+    one: atMost(pieceRange(whole, first.spread)),
   };
 }
 
+const BARE: Omit<PieceCoat, 'estimate'> = {
+  ...{ portions: [], totalGrams: 0, logSd: 0 },
+  run: { low90: 0, high90: 0, mean: 0 },
+  one: { low90: 0, high90: 0 },
+};
+
 /** The most coating that a piece can carry, in g: what is mixed into a portion is no more than the portion. */
-function mostGrams({
-  form,
-  drizzle,
-}: {
-  readonly form: PieceForm;
-  readonly drizzle: Drizzle | null;
-}): number {
+function mostGrams({ form, drizzle }: CoatsOfPiece): number {
   return form.kind === 'cluster' ? form.portionGrams + (drizzle?.grams ?? 0) : Infinity;
 }
 
@@ -172,16 +146,14 @@ function upTo(most: number): (range: MassRange) => MassRange {
 
 /** The coats of a form with their estimates. */
 function estimated(
-  { form, drizzle }: { readonly form: PieceForm; readonly drizzle: Drizzle | null },
+  { form, drizzle }: CoatsOfPiece,
   estimate: CoatEstimate,
 ): Pick<CoatPortion, 'role' | 'coating' | 'estimateGrams'>[] {
-  const { coating } = form;
   const { secondCoatGrams, estimateGrams } = estimate;
   const cap = capOf(form);
   const others = secondCoatGrams + (cap?.estimateGrams ?? 0);
   return [
-    { role: FIRST_ROLE[form.kind], coating, estimateGrams: estimateGrams - others },
-    ...(secondCoatGrams > 0 ? [{ role: 'second' as const, coating, estimateGrams: secondCoatGrams }] : []),
+    ...(form.kind === 'bare' ? [] : coatsOfForm(form, { secondCoatGrams, first: estimateGrams - others })),
     ...(cap ? [cap] : []),
     ...(drizzle
       ? [{ role: 'drizzle' as const, coating: drizzle.coating, estimateGrams: drizzle.grams }]
@@ -189,17 +161,15 @@ function estimated(
   ];
 }
 
-/** The cap of a moulded piece, where it is a coat of its own. */
-function capOf(form: PieceForm): Pick<CoatPortion, 'role' | 'coating' | 'estimateGrams'> | null {
-  if (form.kind !== 'moulded' || !form.capCoating || form.capGrams === 0) return null;
-  return { role: 'cap', coating: form.capCoating, estimateGrams: form.capGrams };
+function coatsOfForm(
+  { kind, coating }: CoatedForm,
+  { first, secondCoatGrams }: { readonly first: number; readonly secondCoatGrams: number },
+): Pick<CoatPortion, 'role' | 'coating' | 'estimateGrams'>[] {
+  return [
+    { role: FIRST_ROLE[kind], coating, estimateGrams: first },
+    ...(secondCoatGrams > 0 ? [{ role: 'second' as const, coating, estimateGrams: secondCoatGrams }] : []),
+  ];
 }
-
-const FIRST_ROLE: Readonly<Record<PieceForm['kind'], CoatRole>> = {
-  dipped: 'first',
-  moulded: 'shell',
-  cluster: 'mix',
-};
 
 /** All that a piece carries of one coating, over its coats, with its spread: what a melt of it is reckoned by. */
 export interface CoatingLoad {
@@ -219,44 +189,20 @@ export function coatingLoads({ portions }: Pick<PieceCoat, 'portions'>): Coating
   });
 }
 
-/** The coatings on a piece, each once, in the order in which they are put on. */
-export function coatingsOn({
-  form,
-  drizzle,
-}: {
-  readonly form: Pick<PieceForm, 'coating'> & { readonly capCoating?: string | null };
-  readonly drizzle: Drizzle | null;
-}): string[] {
-  const all = [form.coating, form.capCoating, drizzle?.coating];
-  return [...new Set(all.filter((each) => typeof each === 'string'))];
-}
-
-/** The coats that a piece has, by its form and drizzle alone. */
-export function coatRoles({
-  form,
-  drizzle,
-}: {
-  readonly form: PieceForm;
-  readonly drizzle: Drizzle | null;
-}): CoatRole[] {
-  const hasSecond = form.kind === 'dipped' && form.coats === 2;
-  return [
-    FIRST_ROLE[form.kind],
-    ...(hasSecond ? ['second' as const] : []),
-    ...(capOf(form) ? ['cap' as const] : []),
-    ...(drizzle ? ['drizzle' as const] : []),
-  ];
-}
-
 function estimateOf(form: PieceForm, { coatings, ways }: Dippery): CoatEstimate {
-  const flow = flowOf(form.coating, coatings);
   switch (form.kind) {
+    case 'bare':
+      return bareCoat(form.shape);
     case 'moulded':
       return mouldedCoat(form);
     case 'cluster':
       return clusterCoat(form);
+    case 'cast':
+      return castCoat(form);
+    case 'slab':
+      return slabCoat(form);
     case 'dipped': {
-      const { yieldPa, windowLowCelsius } = flow;
+      const { yieldPa, windowLowCelsius } = flowOf(form.coating, coatings);
       const { filmFactor } = wayRule(form.way, ways);
       return dippedCoat({ ...form, yieldPa, windowLowCelsius, filmFactor });
     }
@@ -267,9 +213,4 @@ function flowOf(id: string, coatings: readonly CoatingFlow[]): CoatingFlow {
   const flow = coatings.find((coating) => coating.id === id);
   if (!flow) throw new Error(`no coating ${id}`);
   return flow;
-}
-
-/** Mass of a piece's centre in g: what it is dipped on, filled with, or binds. */
-export function centreGramsOf(form: PieceForm): number {
-  return form.kind === 'cluster' ? form.portionGrams * (1 - form.coatingShare) : form.centreGrams;
 }

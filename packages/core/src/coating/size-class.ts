@@ -1,4 +1,4 @@
-import type { PieceForm } from './piece-coat';
+import type { PieceForm } from './piece-form';
 import { sizedToWeight, volumeMm3 } from './size-from-weight';
 
 /** A size in which a centre is bought or sorted, such as berries small, medium, large. */

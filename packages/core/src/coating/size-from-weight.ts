@@ -1,5 +1,5 @@
 import { requireWithin, type Bound } from '../input/bounds';
-import { requireShape, type Shape } from './shape';
+import { requireShape, strandMm, type Shape } from './shape';
 
 export const DENSITY_GRAMS_PER_CM3: Bound = { min: 0.05, max: 3 };
 /** How thick a sheet is, where only its outline is known, in mm; shop default for a ridged chip. */
@@ -19,6 +19,8 @@ export function volumeMm3(shape: Shape): number {
       return (Math.PI / 6) * shape.diameterMm ** 2 * shape.lengthMm;
     case 'rod':
       return quarterPi * shape.diameterMm ** 2 * shape.lengthMm;
+    case 'knot':
+      return quarterPi * shape.diameterMm ** 2 * strandMm(shape.lengthMm);
     case 'cylinder':
       return quarterPi * shape.diameterMm ** 2 * shape.heightMm;
     case 'cuboid':

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { FAMILIES, requireCentreGrams } from './family';
-import { coatRoles, pieceCoat } from './piece-coat';
+import { pieceCoat } from './piece-coat';
+import { coatRoles, sizeGramsOf } from './piece-form';
 import { sizedToWeight, toTenthMm } from './size-from-weight';
 import { startForm } from './start-form';
 import { DEFAULT_WAY_RULES } from './way';
@@ -30,7 +31,7 @@ describe('a form as its family starts', () => {
 
   test.each([...FAMILIES])('of %s can be computed at once, and weighs what its family may', (family) => {
     const form = startForm(family, context);
-    requireCentreGrams(family, form.kind === 'cluster' ? form.portionGrams : form.centreGrams);
+    requireCentreGrams(family, sizeGramsOf(form).grams);
     const coat = pieceCoat({ form, drizzle: null }, dippery);
     expect(coat.portions.map(({ role }) => role)).toEqual(coatRoles({ form, drizzle: null }));
     expect(coat.totalGrams).toBeGreaterThan(0.5);

@@ -1,6 +1,6 @@
 import { FAMILY_STARTS, type Family } from './family';
 import { suggestedFootGrams } from './foot';
-import type { PieceForm } from './piece-coat';
+import type { PieceForm } from './piece-form';
 import { sizedToWeight, toTenthMm } from './size-from-weight';
 import type { WayRule } from './way';
 
@@ -29,6 +29,14 @@ export function startForm(family: Family, context: StartContext): PieceForm {
     case 'cluster': {
       const { portionGrams, coatingShare } = start;
       return { kind: 'cluster', coating, portionGrams, coatingShare };
+    }
+    case 'cast': {
+      const { form: kind, ...cast } = start;
+      return { kind, coating, ...cast };
+    }
+    case 'slab': {
+      const { form: kind, ...slab } = start;
+      return { kind, coating, ...slab };
     }
     case 'dipped': {
       const { form: _form, densityGramsPerCm3, ...dipped } = start;

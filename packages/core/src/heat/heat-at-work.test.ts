@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { PieceForm } from '../coating/piece-coat';
+import type { PieceForm } from '../coating/piece-form';
 import { usualWindows } from '../temper/temper-windows';
 import { worksAtBench } from '../bench/at-bench';
 import type { BenchDeed, BenchEvent } from '../bench/bench-event';

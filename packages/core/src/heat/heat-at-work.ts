@@ -1,5 +1,5 @@
 import { dipOfForm } from '../coating/dip-of-form';
-import type { PieceForm } from '../coating/piece-coat';
+import type { PieceForm } from '../coating/piece-form';
 import type { BowlForm } from '../melting/bowl-form';
 import { dippingKelvinPerMinute, plainTauMinutes } from '../temper/bowl-heat';
 import { heatOfBowl, type BowlHeat } from './heat-of-bowl';

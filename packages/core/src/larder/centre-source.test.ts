@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { PieceForm } from '../coating/piece-coat';
+import type { PieceForm } from '../coating/piece-form';
 import { isCentreUnknown } from './centre-source';
 
 const kinds = [

@@ -1,4 +1,4 @@
-import { centreGramsOf, type PieceForm } from '../coating/piece-coat';
+import { centreGramsOf, type PieceForm } from '../coating/piece-form';
 import type { Supply } from './supply';
 import { recipesOf, type MakeUp } from './piece-uses';
 

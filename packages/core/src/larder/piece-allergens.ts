@@ -1,10 +1,10 @@
-import { coatingsOn, type Drizzle, type PieceForm } from '../coating/piece-coat';
+import { coatingsOn, type Drizzle, type FormCoatings } from '../coating/piece-form';
 import type { LarderBook } from './book';
 import { makeUpAllergens, type MakeUp } from './piece-uses';
 
 /** What decides what a piece must declare. */
 export interface DeclaringPiece extends MakeUp {
-  readonly form: Pick<PieceForm, 'coating'> & { readonly capCoating?: string | null };
+  readonly form: FormCoatings;
   readonly drizzle: Drizzle | null;
   /** Its own, beside what comes in with what it is made of. */
   readonly allergens: readonly string[];

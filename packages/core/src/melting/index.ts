@@ -35,7 +35,7 @@ export {
   type CavitySize,
   type Shells,
 } from './mould-cavity';
-export { batchLimit, MOULD_CAVITIES, MOULD_COUNT, type Moulds } from './moulds';
+export { batchLimit, cavitiesOf, MOULD_CAVITIES, MOULD_COUNT, type Moulds } from './moulds';
 export { normalQuantile, normalShareBelow } from './normal';
 export {
   CAPACITY_GRAMS,

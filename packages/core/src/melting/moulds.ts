@@ -1,3 +1,4 @@
+import type { PieceForm } from '../coating/piece-form';
 import type { Bound } from '../input/bounds';
 
 export const MOULD_CAVITIES: Bound = { min: 1, max: 1000, isInteger: true };
@@ -9,10 +10,16 @@ export interface Moulds {
   readonly count: number;
 }
 
+/** Cavities that one piece takes: two, where it is joined of halves. */
+export function cavitiesOf(form: PieceForm): 1 | 2 {
+  return form.kind === 'cast' ? form.halves : 1;
+}
+
 /**
  * Pieces of one batch at most: what the shop makes at once, and what all moulds of its kind hold.
- * By hand: 4 moulds of 24 cast 96 pieces, however many are wanted.
+ * By hand: 4 moulds of 24 cast 96 pieces, however many are wanted; 48 that are joined of two halves.
  */
-export function batchLimit(maxBatchPieces: number, moulds: Moulds | null): number {
-  return moulds ? Math.min(maxBatchPieces, moulds.cavities * moulds.count) : maxBatchPieces;
+export function batchLimit(maxBatchPieces: number, moulds: Moulds | null, cavitiesAPiece: 1 | 2 = 1): number {
+  if (!moulds) return maxBatchPieces;
+  return Math.min(maxBatchPieces, Math.max(1, Math.floor((moulds.cavities * moulds.count) / cavitiesAPiece)));
 }

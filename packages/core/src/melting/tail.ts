@@ -2,7 +2,8 @@ import { InputError } from '../input/input-error';
 import { requireWithin } from '../input/bounds';
 import { COATING_GRAMS_PER_CM3 } from '../coating/coating-kind';
 import { dipLineMm } from '../coating/dip-line';
-import { pieceCoat, type ClusterForm, type Dippery, type PieceForm } from '../coating/piece-coat';
+import { pieceCoat, type Dippery } from '../coating/piece-coat';
+import type { PieceForm } from '../coating/piece-form';
 import { brimGrams, depthOfGrams, gramsToDepth, wallMm2, type BowlForm } from './bowl-form';
 import { CAPACITY_GRAMS, TAIL_GRAMS } from './split-over-bowls';
 
@@ -59,7 +60,7 @@ export function requireTail(tailGrams: number, capacityGrams: number, pointer = 
 }
 
 /** How deep a bowl must be for a piece, in mm: berries and balls to their dip line, what lies flat by its height. */
-export function dipHeightMm(form: Exclude<PieceForm, ClusterForm>): number {
+export function dipHeightMm(form: PieceForm): number {
   if (form.kind !== 'dipped') return SCOOP_MM;
   const { shape, covered } = form;
   switch (shape.kind) {
@@ -67,6 +68,7 @@ export function dipHeightMm(form: Exclude<PieceForm, ClusterForm>): number {
     case 'spheroid':
       return dipLineMm(shape, covered);
     case 'rod':
+    case 'knot':
       return shape.diameterMm + CLEARANCE_MM;
     case 'sheet':
       return CLEARANCE_MM + shape.lengthMm * SHEET_BOW;
@@ -91,18 +93,25 @@ export interface Dip {
   readonly filmMm: number;
 }
 
-/** What each piece that is dipped or ladled asks of a bowl; what is mixed in one asks nothing. */
+/** What each piece that is dipped or ladled asks of a bowl; what is mixed in one asks nothing, nor does what stays bare. */
 export function dipsOf(pieces: readonly { readonly form: PieceForm }[], dippery: Dippery): Dip[] {
-  return pieces.flatMap(({ form }) =>
-    form.kind === 'cluster'
-      ? []
-      : [
+  return pieces.flatMap(({ form }): Dip[] => {
+    switch (form.kind) {
+      case 'cluster':
+      case 'bare':
+        return [];
+      case 'cast':
+      case 'slab':
+        return [{ heightMm: SCOOP_MM, filmMm: REFERENCE_DIP.filmMm }];
+      default:
+        return [
           {
             heightMm: dipHeightMm(form),
             filmMm: pieceCoat({ form, drizzle: null }, dippery).estimate.filmMm,
           },
-        ],
-  );
+        ];
+    }
+  });
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { Family } from '../coating/family';
-import { coatingsOn, type Drizzle } from '../coating/piece-coat';
+import { coatingsOn, type Drizzle } from '../coating/piece-form';
 import type { Bound } from '../input/bounds';
 
 /** The warmest of a way by post, °C. */

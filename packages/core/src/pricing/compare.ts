@@ -1,13 +1,6 @@
 import { mouldedCoat } from '../coating/coat';
-import {
-  centreGramsOf,
-  pieceCoat,
-  type CoatHistory,
-  type Dippery,
-  type DippedForm,
-  type Drizzle,
-  type PortionSeen,
-} from '../coating/piece-coat';
+import { pieceCoat, type CoatHistory, type Dippery, type PortionSeen } from '../coating/piece-coat';
+import { centreGramsOf, type DippedForm, type Drizzle } from '../coating/piece-form';
 import { DIPPED_SPREAD } from '../coating/learning';
 import { grownBy, surfaceMm2 } from '../coating/shape';
 import { WAYS, wayRule, type Way } from '../coating/way';

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { pieceCoat, type DippedForm } from '../coating/piece-coat';
+import { pieceCoat } from '../coating/piece-coat';
+import type { DippedForm } from '../coating/piece-form';
 import { DEFAULT_WAY_RULES } from '../coating/way';
 import { compareCoatings, compareWays } from './compare';
 import { boxCost, marginAt, pieceCost, type LotTaken } from './price-piece';

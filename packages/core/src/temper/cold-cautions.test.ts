@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { usualWindows } from './temper-windows';
 import { centreBeforeDip, coldCautions, type WarmthContext } from './cold-cautions';
-import type { DippedForm } from '../coating/piece-coat';
+import type { DippedForm } from '../coating/piece-form';
 
 const berry: DippedForm = {
   ...{ kind: 'dipped', shape: { kind: 'sphere', diameterMm: 32 }, centre: 'wet', centreGrams: 18 },

@@ -2,7 +2,7 @@ import type { Bound } from '../input/bounds';
 import { LOST_KELVIN } from './temper-guide';
 import type { TemperWindows } from './temper-windows';
 import { CENTRE_CELSIUS } from '../coating/crust';
-import type { DippedForm, PieceForm } from '../coating/piece-coat';
+import type { DippedForm, PieceForm } from '../coating/piece-form';
 import { InputError } from '../input/input-error';
 import { centreCelsiusAfter, STOP_MINUTES } from './centre-celsius';
 import { dewPointCelsius, stickyMinutes } from './humidity';

@@ -82,6 +82,7 @@ export {
   TEMPERING_CELSIUS,
   TEMPER_SCHOOLS,
   usualWindows,
+  coolEnough,
   dipBound,
   dipWindow,
   windowsOf,

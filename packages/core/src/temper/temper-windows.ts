@@ -36,6 +36,19 @@ export function dipBound({ crystals, work }: Pick<TemperWindows, 'crystals' | 'w
   return { min: Math.min(crystals.low - POURED_BELOW_KELVIN, work.low), max: work.high };
 }
 
+/** What melts soft inclusions, such as marshmallow or soft caramel. Source: shop default. */
+const SOFT_MELTS_CELSIUS = 30;
+
+/**
+ * Where a coating is cool enough for soft inclusions and can still be spooned: from where its crystals form to 30 °C or to the end of its
+ * window, whichever comes first; of a compound, which sets above, just over where it sets. By hand: dark, crystals from 27.5 °C, worked to
+ * 32.2: 27.5 to 30. Source: shop default.
+ */
+export function coolEnough({ crystals, work }: Pick<TemperWindows, 'crystals' | 'work'>): Celsius {
+  const high = Math.max(Math.min(work.high, SOFT_MELTS_CELSIUS), crystals.high);
+  return { low: Math.min(crystals.low, high - 1), high };
+}
+
 export const MELT_CELSIUS: Bound = { min: 30, max: 65 };
 export const CRYSTALS_CELSIUS: Bound = { min: 20, max: 40 };
 

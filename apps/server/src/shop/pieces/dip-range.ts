@@ -1,5 +1,5 @@
 import type { FieldProblem, PieceDraft } from '@alnage/contract';
-import { dipBound, rangeText, windowsOf } from '@alnage/core';
+import { coatingOf, dipBound, rangeText, windowsOf } from '@alnage/core';
 import type { WorkedCoating } from '../dippery/dippery';
 
 /** What is wrong with the range that a piece is dipped in: upside down, or not one of its coating’s. */
@@ -8,7 +8,7 @@ export function dipRangeProblems(
   coatings: readonly WorkedCoating[],
 ): FieldProblem[] {
   const all = coatings.map(({ entity }) => entity);
-  const coating = all.find(({ id }) => id === form.coating);
+  const coating = all.find(({ id }) => id === coatingOf(form));
   if (!dipRange || !coating) return [];
   const { min, max } = dipBound(windowsOf(coating, all));
   const { lowCelsius: low, highCelsius: high } = dipRange;

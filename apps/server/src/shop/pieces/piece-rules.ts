@@ -1,11 +1,12 @@
 import type { FieldProblem, PieceDraft } from '@alnage/contract';
 import {
+  InputError,
   coatRoles,
   formOfSize,
   pieceCoat,
   requireCentreGrams,
+  sizeGramsOf,
   type Dippery,
-  type PieceForm,
 } from '@alnage/core';
 
 /** What a piece is judged against. */
@@ -30,27 +31,31 @@ export function pieceProblems(draft: PieceDraft, { dippery, zoneIds }: PieceCont
   ];
 }
 
-/** The pointer of a centre's mass in a form. */
-const MASS_POINTER: Readonly<Record<PieceForm['kind'], string>> = {
-  dipped: '/form/centreGrams',
-  moulded: '/form/centreGrams',
-  cluster: '/form/portionGrams',
-};
-
 function requireComputable(draft: PieceDraft, dippery: Dippery): void {
   const { form } = draft;
-  const mass = form.kind === 'cluster' ? form.portionGrams : form.centreGrams;
-  requireCentreGrams(draft.family, mass, MASS_POINTER[form.kind]);
-  pieceCoat(draft, dippery);
+  const { grams, pointer } = within(() => sizeGramsOf(form));
+  requireCentreGrams(draft.family, grams, pointer);
+  within(() => pieceCoat(draft, dippery));
   draft.sizes.forEach((size, index) => {
     requireCentreGrams(draft.family, size.centreGrams, `/sizes/${index}/centreGrams`);
     pieceCoat({ form: formOfSize(form, size), drizzle: null }, dippery);
   });
 }
 
+/** What the core says of a form is told at the field of the form. */
+function within<T>(make: () => T): T {
+  try {
+    return make();
+  } catch (error) {
+    if (!(error instanceof InputError) || error.field.startsWith('/form')) throw error;
+    const { code, value, range } = error;
+    throw new InputError({ code, field: `/form${error.field}`, value, range });
+  }
+}
+
 function coatingProblems({ form, drizzle }: PieceDraft, { coatings }: Dippery): FieldProblem[] {
   const wanted = [
-    ['/form/coating', form.coating],
+    ...(form.kind === 'bare' ? [] : [['/form/coating', form.coating]]),
     ...(form.kind === 'moulded' && form.capCoating ? [['/form/capCoating', form.capCoating]] : []),
     ...(drizzle ? [['/drizzle/coating', drizzle.coating]] : []),
   ] as [string, string][];

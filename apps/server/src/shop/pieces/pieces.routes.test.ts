@@ -1,6 +1,8 @@
 import type { Piece } from '@alnage/contract';
 import { pieceCoat } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { buildProblem } from '../../week/kitchen/build-problem';
+import { requireSetUp } from '../seasons/set-up';
 import { ask, pieceDraft, piecesOf, workshopOf } from '../../testing/ask';
 import { makePlan, openApp, take, type WorkshopApp } from '../../testing/workshop-app';
 
@@ -111,6 +113,72 @@ describe('a piece', () => {
     const taken = await post({ ...cup, route });
     expect(taken.body.errors).toBeUndefined();
     expect(pieceCoat(taken.body, { coatings, ways: rules.ways }).totalGrams).toBeGreaterThan(5);
+  });
+});
+
+describe('a piece that is not dipped', () => {
+  const made = async (name: string, family: string, form: Record<string, unknown>, coat: string | null) => {
+    const draft = await pieceDraft(shop.app, 'salt-twist', { name, family });
+    const route = draft.route.map((stage) => (stage.coat === 'first' ? { ...stage, coat } : stage));
+    return { ...draft, form, route };
+  };
+  const halves = { kind: 'cast', coating: 'dark-64', cavityMl: 10, halves: 2, inclusionGrams: 5.5 };
+  const bark = {
+    ...{ kind: 'slab', coating: 'dark-64', lengthMm: 300, widthMm: 200, layerMm: 5 },
+    ...{ layers: 1, pieces: 24, centreGrams: 4 },
+  };
+  const ball = { kind: 'bare', shape: { kind: 'sphere', diameterMm: 24 }, centreGrams: 9 };
+
+  test.each<[string, string, Record<string, unknown>, string | null, number]>([
+    ['Joined round', 'solid', halves, 'cast', 19.05],
+    ['Seed bark', 'bark', bark, 'poured', 15.875],
+    ['Dusted ball', 'truffle', ball, null, 0],
+  ])('is planned with what it carries: %s', async (name, family, form, coat, grams) => {
+    const taken = await post(await made(name, family, form, coat));
+    expect(taken.body.errors).toBeUndefined();
+    const { id } = taken.body;
+    const problem = await buildProblem(shop.db.manager, await requireSetUp(shop.db.manager), {
+      now: () => new Date('2026-06-18T08:00:00Z'),
+    });
+    const product = problem.products.find((each) => each.id === id)!;
+    const milligrams = product.stages.map(({ coating }) =>
+      coating && 'milligramsPerPiece' in coating ? coating.milligramsPerPiece! : 0,
+    );
+    const carried = milligrams.reduce((sum, each) => sum + each, 0);
+    // what is believed of a mean is a little above its middle
+    expect(carried / 1000).toBeGreaterThanOrEqual(grams);
+    expect(carried / 1000).toBeLessThanOrEqual(grams * 1.03);
+    expect(product.clockStage).toBe(product.stages[0]!.id);
+    await ask(shop.app, ['DELETE', `/api/pieces/${id}`]);
+  });
+
+  test.each<[string, Record<string, unknown>, string, string]>([
+    [
+      'with inclusions that leave no room',
+      { ...halves, inclusionGrams: 30 },
+      '/form/inclusionGrams',
+      'below 22',
+    ],
+    ['of three halves', { ...halves, halves: 3 }, '/form/halves', ''],
+    ['of no cavity', { ...halves, cavityMl: 0 }, '/form/cavityMl', ''],
+    ['of a coating that there is not', { ...halves, coating: 'tar' }, '/form/coating', 'a coating'],
+    ['broken into none', { ...bark, pieces: 0 }, '/form/pieces', ''],
+    ['of a tray like a hall', { ...bark, lengthMm: 9000 }, '/form/lengthMm', ''],
+    ['bare, with a coating', { ...ball, coating: 'dark-64' }, '/form/coating', ''],
+  ])('is refused %s, told where', async (_name, form, pointer, range) => {
+    const { status, body } = await post(await made('Cannot be', 'other', form, 'cast'));
+    expect(status).toBe(400);
+    const error = body.errors.find((each) => each.pointer === pointer);
+    expect(error, JSON.stringify(body.errors)).toBeDefined();
+    expect(JSON.stringify(error!.params)).toContain(range);
+    expect((await piecesOf(shop.app)).map(({ name }) => name)).not.toContain('Cannot be');
+  });
+
+  test('has no stage that puts a coat on where it stays bare', async () => {
+    const { body } = await post(await made('Coated bare', 'truffle', ball, 'first'));
+    expect(body.errors).toEqual([
+      expect.objectContaining({ pointer: '/route/0/coat', code: 'out-of-range' }),
+    ]);
   });
 });
 

@@ -1,5 +1,6 @@
 import {
   batchLimit,
+  cavitiesOf,
   centreAllergens,
   coatingLoads,
   learnRejects,
@@ -135,13 +136,15 @@ function productOf(
   });
   // all coats of one coating err together, as the melt for them is reckoned
   const loads = coatingLoads(coat);
-  const firstCoated = piece.route.find((stage) => stage.coat !== null);
+  // what stays bare ages from when it is made
+  const firstCoated = piece.route.find((stage) => stage.coat !== null) ?? piece.route[0];
+  const ownMoulds = moulds.find(({ id }) => id === piece.mould) ?? null;
   return {
     id: piece.id,
     allergens: centreAllergens(piece, book),
     lifeMinutes: piece.keeping.holdMinutes,
     targetAgeMinutes: piece.keeping.targetMinutes,
-    maxBatchPieces: batchLimit(piece.maxBatchPieces, moulds.find(({ id }) => id === piece.mould) ?? null),
+    maxBatchPieces: batchLimit(piece.maxBatchPieces, ownMoulds, cavitiesOf(piece.form)),
     rejects: { ...learnRejects(own.filter(isKept)), certainty },
     ...(firstCoated && { clockStage: firstCoated.id }),
     stages: piece.route.map((stage) => {

@@ -5,7 +5,7 @@ import { Keys } from '../../shared/keys';
 import { adviceWords, forecastWords, PROBE_WORDS } from '../../shared/bench/temper-words';
 import { BenchStore } from '../bench.store';
 import { BeforePanel } from './before-panel';
-import { MouldGuide } from './mould-guide';
+import { FormGuide } from './form-guide';
 import { RejectPanel } from './reject-panel';
 import { SealPanel } from './seal-panel';
 import { TroublePanel } from './trouble-panel';
@@ -17,7 +17,7 @@ const TAP_MS = 700;
 /** One run of dipping, very large: temperature, count, what is left, when it is done; and the one big target. */
 @Component({
   selector: 'al-dip-run',
-  imports: [BeforePanel, BowlChart, MouldGuide, RejectPanel, SealPanel, TroublePanel, WeighPanel],
+  imports: [BeforePanel, BowlChart, FormGuide, RejectPanel, SealPanel, TroublePanel, WeighPanel],
   templateUrl: './dip-run.html',
   styleUrl: './dip-run.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -5,14 +5,14 @@ import { count, duration } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
 import { BenchStore } from '../bench.store';
 import { BeforePanel } from './before-panel';
-import { MouldGuide } from './mould-guide';
+import { FormGuide } from './form-guide';
 import { RejectPanel } from './reject-panel';
 import { TroublePanel } from './trouble-panel';
 
 /** Work of hands without coating – washing, rolling, packing: begun, counted where pieces fail, and done. */
 @Component({
   selector: 'al-hand-work',
-  imports: [BeforePanel, MatButtonModule, MouldGuide, RejectPanel, TroublePanel],
+  imports: [BeforePanel, MatButtonModule, FormGuide, RejectPanel, TroublePanel],
   template: `
     <div class="tiles">
       <div class="tile">
@@ -40,7 +40,7 @@ import { TroublePanel } from './trouble-panel';
         } @else if (bench.panel() === 'trouble') {
           <al-trouble-panel />
         } @else {
-          <al-mould-guide />
+          <al-form-guide />
           <section class="card" aria-label="For whom">
             <h2>For whom</h2>
             <table class="ruled">

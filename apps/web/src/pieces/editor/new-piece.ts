@@ -15,6 +15,7 @@ import { coatStage, packStage } from './stage-form';
 export const FAMILY_WORDS: Readonly<Record<Family, string>> = {
   berry: 'berry',
   pretzel: 'pretzel or stick',
+  knot: 'knotted pretzel',
   chip: 'crisp or chip',
   'sandwich-cookie': 'sandwich cookie',
   truffle: 'truffle, cut or rolled',
@@ -25,6 +26,8 @@ export const FAMILY_WORDS: Readonly<Record<Family, string>> = {
   honeycomb: 'honeycomb',
   bar: 'bar',
   cluster: 'cluster',
+  bark: 'bark or slab, broken or cut',
+  solid: 'cast whole, in a mould',
   'filled-cup': 'filled cup',
   other: 'something else',
 };
@@ -33,6 +36,7 @@ export const SHAPE_WORDS: Readonly<Record<ShapeKind, string>> = {
   sphere: 'ball',
   spheroid: 'berry or egg',
   rod: 'rod or twist',
+  knot: 'knot with holes',
   cylinder: 'round, flat',
   cuboid: 'block',
   sheet: 'curved sheet',
@@ -48,6 +52,9 @@ export const MADE_WORDS: Readonly<Record<PieceForm['kind'], string>> = {
   dipped: 'dipped',
   moulded: 'a shell in a mould or cup, filled and closed',
   cluster: 'bits bound by coating',
+  cast: 'spooned whole into a mould, or two halves joined',
+  slab: 'poured on a tray, broken or cut',
+  bare: 'no coat: rolled, dusted or bare',
 };
 
 /** A form as a family starts, in one of the workshop’s coatings; in the usual window while there is none. */

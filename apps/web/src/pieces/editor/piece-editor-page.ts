@@ -3,7 +3,15 @@ import { FormArray, ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { Router, RouterLink } from '@angular/router';
 import { SIZES_MOST, type Piece, type PieceDraft } from '@alnage/contract';
-import { coatingsOn, coatRoles, FAMILIES, requireCentreGrams, type Family } from '@alnage/core/coating';
+import {
+  coatingOf,
+  coatingsOn,
+  coatRoles,
+  FAMILIES,
+  requireCentreGrams,
+  sizeGramsOf,
+  type Family,
+} from '@alnage/core/coating';
 import { InputError } from '@alnage/core/input';
 import { FIRST_CERTAINTY } from '@alnage/core/melting';
 import { Store } from '@ngrx/store';
@@ -40,6 +48,8 @@ import {
 } from './piece-form';
 import { MadeParts } from './made-parts';
 import { MakingNote } from './making-note';
+import { ShapeFields } from './shape-fields';
+import { WholeFields } from './whole-fields';
 import { RouteFields } from './route-fields';
 import { fitStages, stageForm, stageOf } from './stage-form';
 
@@ -64,8 +74,10 @@ import { fitStages, stageForm, stageOf } from './stage-form';
     RouteFields,
     RowsField,
     RowTemplate,
+    ShapeFields,
     SupplyLines,
     TextField,
+    WholeFields,
   ],
   templateUrl: './piece-editor-page.html',
   styleUrls: ['../../shared/forms/fields.scss', './piece-editor-page.scss'],
@@ -111,6 +123,9 @@ export class PieceEditorPage {
     this.pieceId,
   );
 
+  /** Whether a coating goes on what is described. */
+  protected readonly isCoated = computed(() => this.record.draft()?.form.kind !== 'bare');
+
   /** The piece as it is typed, computed; or why it cannot be yet. */
   protected readonly figures = computed((): PieceFigures<PieceDraft> | string => {
     const draft = this.record.draft();
@@ -120,7 +135,7 @@ export class PieceEditorPage {
     if (coatingsOn(draft).some((each) => !coatings.some(({ id }) => id === each))) return 'Choose a coating.';
     const { form } = draft;
     try {
-      requireCentreGrams(draft.family, form.kind === 'cluster' ? form.portionGrams : form.centreGrams);
+      requireCentreGrams(draft.family, sizeGramsOf(form).grams);
       const certainty = this.workshop()?.rules.certainty ?? FIRST_CERTAINTY;
       return pieceFigures(draft, { dippery: this.dippery(), coatings, weighings, certainty });
     } catch (error) {
@@ -156,7 +171,7 @@ export class PieceEditorPage {
     const next: PieceDraft = {
       ...asFamily(draft, family, workshop),
       sizes: [],
-      form: startIn(workshop, family, draft.form.coating),
+      form: startIn(workshop, family, coatingOf(draft.form) ?? workshop.coatings[0]?.id ?? ''),
     };
     const fresh = pieceForm({ ...next, route: fitStages(next.route, coatRoles(next)) });
     fresh.controls.sizeBy.setValue('weight');

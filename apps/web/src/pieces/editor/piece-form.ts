@@ -6,6 +6,7 @@ import {
   CAVITY_MM2,
   CENTRE_CELSIUS,
   CENTRE_GRAMS,
+  coatingOf,
   COATING_SHARE,
   COVERED,
   coveredShare,
@@ -38,6 +39,7 @@ import { supplyLinesForm, supplyLinesOf } from '../../shared/larder/supply-lines
 import { nameControl, textControl } from '../../shared/forms/text-field';
 import { madePartsForm, madePartsOf } from './made-parts-form';
 import { stageForm, stageOf, type StageForm } from './stage-form';
+import { castOf, slabOf, wholeControls, wholeControlsOf } from './whole-form';
 
 export type PieceFormGroup = ReturnType<typeof pieceForm>;
 
@@ -72,13 +74,14 @@ export function pieceForm(piece: PieceDraft) {
     centreName: textControl(piece.centreName, 80),
     finish: textControl(piece.finish, 80),
     made: plain<PieceForm['kind']>(form.kind),
-    coating: plain(form.coating),
-    ...dippedControls(form.kind === 'dipped' ? form : FIRST_DIPPED),
+    coating: plain(coatingOf(form) ?? ''),
+    ...dippedControls(firstDipped(form)),
     ...mouldedControls(form.kind === 'moulded' ? form : FIRST_MOULDED),
     ...clusterControls(form.kind === 'cluster' ? form : FIRST_CLUSTER, family),
+    ...wholeControls(form),
     ...drizzleControls(piece),
     ...dipRangeControls(piece.dipRange ?? null),
-    centreGrams: new NumberControl(form.kind === 'cluster' ? 10 : form.centreGrams, CENTRE_GRAMS[family]),
+    centreGrams: new NumberControl('centreGrams' in form ? form.centreGrams : 10, CENTRE_GRAMS[family]),
     sizes: new FormArray(piece.sizes.map((size) => sizeForm(size.id, size.name, { ...size, family }))),
     allergens: plain<readonly string[]>(piece.allergens),
     ...keepingControls(keeping),
@@ -125,7 +128,7 @@ function clusterControls({ portionGrams, coatingShare }: typeof FIRST_CLUSTER, f
 function drizzleControls({ drizzle, form }: PieceDraft) {
   return {
     hasDrizzle: plain(drizzle !== null),
-    drizzleCoating: plain(drizzle?.coating ?? form.coating),
+    drizzleCoating: plain(drizzle?.coating ?? coatingOf(form) ?? ''),
     drizzleGrams: new NumberControl(drizzle?.grams ?? 0.5, DRIZZLE_GRAMS),
   };
 }
@@ -177,6 +180,13 @@ const FIRST_DIPPED: Omit<DippedForm, 'kind' | 'coating'> = {
   dripGrams: 0,
 };
 
+/** A dipped form to begin with; what stays bare has its centre in common with it. */
+function firstDipped(form: PieceForm): Omit<DippedForm, 'kind' | 'coating'> {
+  if (form.kind === 'dipped') return form;
+  if (form.kind !== 'bare') return FIRST_DIPPED;
+  return { ...FIRST_DIPPED, shape: form.shape, centreGrams: form.centreGrams };
+}
+
 function dippedControls(form: Omit<DippedForm, 'kind' | 'coating'>) {
   const sizes = form.shape as unknown as Partial<Record<Dimension, number>>;
   const density = (form.centreGrams / volumeMm3(form.shape)) * 1000;
@@ -207,10 +217,13 @@ function dippedControls(form: Omit<DippedForm, 'kind' | 'coating'>) {
 /** Switches on what belongs to the piece as it is described, and off what does not. */
 export function fitControls({ controls: c }: PieceFormGroup): void {
   const made = c.made.value;
-  fitDipped(c, made === 'dipped');
+  fitDipped(c, made);
   for (const control of [c.cavityMm2, c.wallMm, c.capGrams]) toggle(control, made === 'moulded');
   for (const control of [c.portionGrams, c.coatingShare]) toggle(control, made === 'cluster');
-  toggle(c.centreGrams, made !== 'cluster');
+  const whole = wholeControlsOf(c);
+  for (const kind of ['cast', 'slab'] as const)
+    for (const control of whole[kind]) toggle(control, made === kind);
+  toggle(c.centreGrams, made === 'dipped' || made === 'moulded' || made === 'bare');
   toggle(c.drizzleGrams, c.hasDrizzle.value);
   for (const control of [c.dipLowCelsius, c.dipHighCelsius]) toggle(control, c.hasDipRange.value);
   toggle(c.postMostCelsius, c.byPost.value === 'up-to');
@@ -223,12 +236,14 @@ export function fitControls({ controls: c }: PieceFormGroup): void {
   for (const control of masses) if (control.bound !== bound) control.setBound(bound);
 }
 
-function fitDipped(c: Controls, isDipped: boolean): void {
-  const isMeasured = isDipped && c.sizeBy.value === 'dimensions';
+function fitDipped(c: Controls, made: PieceForm['kind']): void {
+  const isDipped = made === 'dipped';
+  const hasShape = isDipped || made === 'bare';
+  const isMeasured = hasShape && c.sizeBy.value === 'dimensions';
   const isByLine = c.coverBy.value === 'line';
   const dimensions: readonly string[] = SHAPE_DIMENSIONS[c.shape.value];
   for (const name of DIMENSIONS) toggle(c[name], isMeasured && dimensions.includes(name));
-  toggle(c.density, isDipped && !isMeasured);
+  toggle(c.density, hasShape && !isMeasured);
   toggle(c.covered, isDipped && !isByLine);
   toggle(c.dipMm, isDipped && isByLine);
   for (const control of [c.centreCelsius, c.bowlCelsius, c.dwellSeconds, c.footGrams, c.dripGrams])
@@ -251,9 +266,10 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
     finish: c.finish.value.trim(),
     form: formOf(c),
     drizzle: c.hasDrizzle.value ? { coating: c.drizzleCoating.value, grams: c.drizzleGrams.number } : null,
-    dipRange: c.hasDipRange.value
-      ? { lowCelsius: c.dipLowCelsius.number, highCelsius: c.dipHighCelsius.number }
-      : null,
+    dipRange:
+      c.hasDipRange.value && c.made.value !== 'bare'
+        ? { lowCelsius: c.dipLowCelsius.number, highCelsius: c.dipHighCelsius.number }
+        : null,
     sizes: sizesOf(c),
     allergens: [...c.allergens.value] as PieceDraft['allergens'],
     keeping: {
@@ -264,7 +280,7 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
       ...postOf(c),
     },
     maxBatchPieces: c.maxBatchPieces.number,
-    mould: c.made.value === 'moulded' ? c.mould.value || null : null,
+    mould: CAST_KINDS.includes(c.made.value) ? c.mould.value || null : null,
     route: c.route.controls.map(stageOf),
     costs: {
       centreMinorPer100: c.centreMinorPer100.number,
@@ -279,6 +295,9 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
 }
 
 type Controls = PieceFormGroup['controls'];
+
+/** What is made in moulds that may be counted. */
+const CAST_KINDS: readonly PieceForm['kind'][] = ['moulded', 'cast'];
 
 function formOf(c: Controls): PieceForm {
   const coating = c.coating.value;
@@ -301,6 +320,12 @@ function formOf(c: Controls): PieceForm {
         portionGrams: c.portionGrams.number,
         coatingShare: c.coatingShare.number,
       };
+    case 'cast':
+      return castOf(c, coating);
+    case 'slab':
+      return slabOf(c, coating);
+    case 'bare':
+      return { kind: 'bare', shape: shapeOf(c), centreGrams };
     case 'dipped': {
       const shape = shapeOf(c);
       return {

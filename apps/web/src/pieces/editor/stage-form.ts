@@ -56,11 +56,13 @@ const COAT_STAGES: Readonly<Record<CoatRole, { id: string; name: string; skill: 
     shell: { id: 'mould', name: 'Mould', skill: 'dip', seconds: 24 },
     cap: { id: 'cap', name: 'Cap', skill: 'dip', seconds: 8 },
     mix: { id: 'mix', name: 'Mix and scoop', skill: 'dip', seconds: 15 },
+    cast: { id: 'cast', name: 'Spoon into moulds', skill: 'dip', seconds: 12 },
+    poured: { id: 'pour', name: 'Pour', skill: 'dip', seconds: 4 },
     drizzle: { id: 'drizzle', name: 'Drizzle', skill: 'dip', seconds: 3 },
   };
 
 /** Coats of which a piece has exactly one: the one that its form puts on first. */
-const FIRST_COATS: readonly (CoatRole | null)[] = ['first', 'shell', 'mix'];
+const FIRST_COATS: readonly (CoatRole | null)[] = ['first', 'shell', 'mix', 'cast', 'poured'];
 
 /** A stage that puts on a coat, resting in a zone. */
 export function coatStage(coat: CoatRole, zone: string): RouteStage {
@@ -90,14 +92,34 @@ function fillStage(zone: string): RouteStage {
   return { id: 'fill', name: 'Fill', ...work, rest };
 }
 
+/** A stage in which a piece without a coat is made and rolled. */
+function makeStage(zone: string): RouteStage {
+  const rest = { zone, piecesPerTray: 30, minMinutes: 15, maxMinutes: 1440 };
+  const work = { skill: 'dip', fixedMinutes: 4, secondsPerPiece: 10, maxRunMinutes: 60, coat: null };
+  return { id: 'make', name: 'Make and roll', ...work, rest };
+}
+
+/** A stage that puts on another coat now; what nobody typed of it stands as that one starts. */
+function asCoat(stage: RouteStage, coat: CoatRole): RouteStage {
+  const before = stage.coat && COAT_STAGES[stage.coat];
+  const { name, seconds } = COAT_STAGES[coat];
+  if (coat === stage.coat || !before) return { ...stage, coat };
+  return {
+    ...stage,
+    coat,
+    name: stage.name === before.name ? name : stage.name,
+    secondsPerPiece: stage.secondsPerPiece === before.seconds ? seconds : stage.secondsPerPiece,
+  };
+}
+
 /** The stages with one for each of these coats: what is missing is put in after the last coat, what is too many goes. */
 export function fitStages(stages: readonly RouteStage[], roles: readonly CoatRole[]): RouteStage[] {
-  const [first, ...others] = roles as readonly [CoatRole, ...CoatRole[]];
+  const first = roles.find((role) => FIRST_COATS.includes(role));
   const kept = stages
-    .map((stage) => (FIRST_COATS.includes(stage.coat) ? { ...stage, coat: first } : stage))
+    .map((stage) => (first && FIRST_COATS.includes(stage.coat) ? asCoat(stage, first) : stage))
     .filter(({ coat }) => coat === null || roles.includes(coat));
   const zone = kept.at(-1)?.rest.zone ?? '';
-  return [first, ...others].reduce((all, role) => {
+  const fitted = roles.reduce((all, role) => {
     if (all.some(({ coat }) => coat === role)) return all;
     const last = all.findLastIndex(({ coat }) => coat !== null);
     const at = last < 0 ? Math.max(0, all.length - 1) : last + 1;
@@ -105,4 +127,8 @@ export function fitStages(stages: readonly RouteStage[], roles: readonly CoatRol
     const before = role === 'cap' && !all.some(({ id }) => id === 'fill') ? [fillStage(zone)] : [];
     return all.toSpliced(at, 0, ...before, coatStage(role, zone));
   }, kept);
+  // what stays bare is made all the same
+  return roles.length === 0 && !fitted.some(({ id }) => id !== 'pack')
+    ? [makeStage(zone), ...fitted]
+    : fitted;
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { coatingOf } from '@alnage/core/coating';
 import { Store } from '@ngrx/store';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { workshopFeature } from '../../state/workshop.state';
@@ -22,7 +23,7 @@ export class ComparePiece {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly otherId = signal<string | null>(null);
   protected readonly others = computed(() =>
-    (this.workshop()?.coatings ?? []).filter(({ id }) => id !== this.figures().piece.form.coating),
+    (this.workshop()?.coatings ?? []).filter(({ id }) => id !== coatingOf(this.figures().piece.form)),
   );
   protected readonly other = computed(
     () => this.others().find(({ id }) => id === this.otherId()) ?? this.others()[0] ?? null,

@@ -1,4 +1,12 @@
-import { dipLineMm, uprightMm, type DippedForm, type PieceForm, type Shape } from '@alnage/core/coating';
+import {
+  dipLineMm,
+  uprightMm,
+  type CastForm,
+  type DippedForm,
+  type PieceForm,
+  type Shape,
+  type SlabForm,
+} from '@alnage/core/coating';
 import { length, percent } from '../../shared/formats/formats';
 
 /** A piece cut through, in mm, with the origin in its middle and y downward. */
@@ -33,6 +41,13 @@ const CLUSTER_FLATNESS = 0.6;
 export function sectionOf(form: PieceForm, coatMm: number): Section {
   if (form.kind === 'moulded') return mouldSection(form.cavityMm2, form.wallMm);
   if (form.kind === 'cluster') return clusterSection(form.portionGrams, form.coatingShare);
+  if (form.kind === 'cast') return castSection(form);
+  if (form.kind === 'slab') return slabSection(form);
+  if (form.kind === 'bare')
+    return {
+      ...shapeSection({ ...form, covered: 1 }, { coatMm: 0, footMm: 0, heightText: '', caption: '' }),
+      dipY: null,
+    };
   const base = { coatMm, footMm: form.footGrams > 0.2 ? 1 : 0, heightText: '', caption: '' };
   return { ...shapeSection(form, base), dipY: dipY(form) };
 }
@@ -44,13 +59,18 @@ function dipY({ shape, covered }: DippedForm): number | null {
 
 type Base = Pick<Section, 'coatMm' | 'footMm' | 'heightText' | 'caption'>;
 
-function shapeSection({ shape, covered }: DippedForm, base: Base): Omit<Section, 'dipY'> {
+function shapeSection(
+  { shape, covered }: Pick<DippedForm, 'shape' | 'covered'>,
+  base: Base,
+): Omit<Section, 'dipY'> {
   switch (shape.kind) {
     case 'sphere':
     case 'spheroid':
       return roundSection(shape, base);
     case 'rod':
       return covered < 1 ? lengthwise(base, [shape.diameterMm, shape.lengthMm]) : acrossRod(shape, base);
+    case 'knot':
+      return knotSection(shape, covered, base);
     case 'cylinder':
       return box(base, { width: shape.diameterMm, height: shape.heightMm });
     case 'cuboid':
@@ -97,6 +117,16 @@ function acrossRod(
     widthText: length(diameterMm),
     caption: `cut across; the rod is ${length(lengthMm)} long`,
   };
+}
+
+function knotSection(
+  shape: { diameterMm: number; lengthMm: number },
+  covered: number,
+  base: Base,
+): Omit<Section, 'dipY'> {
+  if (covered < 1) return faceOn(base, [shape.lengthMm, shape.lengthMm]);
+  const caption = `its strand cut across; the knot is ${length(shape.lengthMm)} wide`;
+  return { ...acrossRod(shape, base), caption };
 }
 
 /** A rod held by one end. */
@@ -171,6 +201,51 @@ function mouldSection(cavityMm2: number, wallMm: number): Section {
     caption: 'drawn as a round mould with the cavity’s area',
   };
 }
+
+/** A round cavity a quarter as high as wide that holds as much, or two of them joined, with bits for what is in it. */
+function castSection({ cavityMl, halves, inclusionGrams }: CastForm): Section {
+  const width = Math.cbrt((16 * cavityMl * 1000) / Math.PI);
+  const height = (width / 4) * halves;
+  const share = Math.min(0.6, inclusionGrams / (cavityMl * halves * CLUSTER_GRAMS_PER_CM3));
+  return {
+    centre: share > 0 ? bits(width / 2, height / 2, share) : '',
+    coated: rectangle(width, height, 1),
+    dipY: null,
+    widthMm: width,
+    heightMm: height,
+    coatMm: 0,
+    footMm: 0,
+    widthText: `about ${length(Math.round(width))}`,
+    heightText: '',
+    caption:
+      halves === 2
+        ? 'two halves joined; drawn round, not measured'
+        : 'drawn as a round cavity that holds as much',
+  };
+}
+
+/** A piece as broad as it is long, cut down: its layers, with what lies on or between them. */
+function slabSection({ lengthMm, widthMm, layerMm, layers, pieces, centreGrams }: SlabForm): Section {
+  const side = Math.sqrt((lengthMm * widthMm) / pieces);
+  const between = layers === 2 ? Math.max(1, (centreGrams * 1000) / (CLUSTER_GRAMS_PER_CM3 * side ** 2)) : 0;
+  const height = layerMm * layers + between;
+  const strewn = layers === 1 && centreGrams > 0 ? bits(side / 2, height / 2, STREWN_SHARE) : '';
+  return {
+    centre: layers === 2 ? rectangle(side, between, 0.3) : strewn,
+    coated: rectangle(side, height, 0.6),
+    dipY: null,
+    widthMm: side,
+    heightMm: height,
+    coatMm: 0,
+    footMm: 0,
+    widthText: `about ${length(Math.round(side))}`,
+    heightText: '',
+    caption: layers === 2 ? 'coated above and below, cut' : `poured ${length(layerMm)} thick, broken`,
+  };
+}
+
+/** How much of a broken piece is drawn as strewn. */
+const STREWN_SHARE = 0.15;
 
 /** A mound of the portion's volume, with bits for the share that is no coating. */
 function clusterSection(portionGrams: number, coatingShare: number): Section {

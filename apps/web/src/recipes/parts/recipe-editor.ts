@@ -13,6 +13,7 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
+import { scoopChoices } from '../../shared/scoops';
 import { TextField } from '../../shared/forms/text-field';
 import { askEffects } from '../../shared/larder/ask-effects';
 import { EffectsNote } from '../../shared/larder/effects-note';
@@ -28,7 +29,6 @@ import {
   PORTION_CHOICES,
   recipeDraftOf,
   recipeForm,
-  scoopChoices,
   stepForm,
   takeScoop,
   YIELD_CHOICES,

@@ -21,8 +21,8 @@ export function mouldWorkOf(
   return at === Math.max(shell, cap) + 1 ? 'release' : null;
 }
 
-/** What is told of a mould: step by step, what can go wrong, and what has to be waited for with the mould full. */
-export interface MouldTold {
+/** What is told of how a piece is made: step by step, what can go wrong, and what has to be waited for with a mould full. */
+export interface GuideTold {
   readonly steps: readonly string[];
   readonly danger: string;
   /** Seconds before it is emptied; null: none to be timed. */
@@ -38,11 +38,11 @@ export interface MouldContext {
 }
 
 /** How a mould is worked in a stage. */
-export function mouldWords(work: MouldWork, context: MouldContext): MouldTold {
+export function mouldWords(work: MouldWork, context: MouldContext): GuideTold {
   return TELL[work](context);
 }
 
-const TELL: Readonly<Record<MouldWork, (context: MouldContext) => MouldTold>> = {
+const TELL: Readonly<Record<MouldWork, (context: MouldContext) => GuideTold>> = {
   shell: ({ form, seconds, mouldCelsius, filling }) => {
     const wall = thickness(form.wallMm);
     const isWaited = seconds !== null && seconds >= 1;

@@ -28,6 +28,12 @@ export interface SheetLine {
 export interface SheetWords {
   piece(id: string): string;
   stage(product: string, id: string): string;
+  /** What is weighed for so many that are mixed in a stage, in grams; null where it mixes nothing. */
+  mixed(
+    product: string,
+    stage: string,
+    pieces: number,
+  ): { readonly coating: number; readonly bits: number } | null;
   bowl(id: string): string;
   coating(id: string): string;
   zone(id: string): string;
@@ -59,7 +65,7 @@ export function personLines({ problem, plan, words }: SheetAsk, person: string):
       .map((task): SheetLine => ({
         start: task.start,
         end: task.end,
-        what: `${capital(words.stage(batch.product, task.stage))} ${started(catalogue, batch)} ${words.piece(batch.product)}`,
+        what: `${capital(words.stage(batch.product, task.stage))} ${started(catalogue, batch)} ${words.piece(batch.product)}${mixText(words.mixed(batch.product, task.stage, started(catalogue, batch)))}`,
         with: `${batch.id}${meltText(plan, task, words)}`,
         then: restText(catalogue, batch, { task, words }),
       })),
@@ -84,7 +90,7 @@ export function bowlLines({ problem, plan, words }: SheetAsk, bowl: string): She
         ...steps.map((step) => ({
           start: step.start,
           end: step.end,
-          what: `${capital(words.stage(step.product, step.stage))} ${step.pieces} ${words.piece(step.product)}`,
+          what: `${capital(words.stage(step.product, step.stage))} ${step.pieces} ${words.piece(step.product)}${mixText(words.mixed(step.product, step.stage, step.pieces))}`,
           with: `${step.batch}, ${words.person(personOf(plan, step.batch, step.stage))}`,
           then: `${kilograms(step.gramsAfter)} in the bowl after it`,
         })),
@@ -122,6 +128,11 @@ function restText(
   const place = `${trays} ${trays === 1 ? 'tray' : 'trays'} to the ${words.zone(then.zone)}`;
   const next = batch.stages[k + 1];
   return next ? `${place} until ${words.clock(next.start)}` : place;
+}
+
+/** What goes into a mix, both to be weighed; nothing where nothing is mixed. */
+function mixText(mix: ReturnType<SheetWords['mixed']>): string {
+  return mix ? `: ${kilograms(mix.coating)} coating, ${kilograms(mix.bits)} bits` : '';
 }
 
 function kilograms(grams: number): string {

@@ -72,6 +72,14 @@ async function sheetWords(
     piece: (id) => pieces.find((piece) => piece.id === id)?.name ?? id,
     stage: (product, id) =>
       pieces.find((piece) => piece.id === product)?.route.find((stage) => stage.id === id)?.name ?? id,
+    mixed: (product, stage, count) => {
+      const piece = pieces.find(({ id }) => id === product);
+      if (piece?.form.kind !== 'cluster') return null;
+      if (piece.route.find(({ id }) => id === stage)?.coat !== 'mix') return null;
+      const { portionGrams, coatingShare } = piece.form;
+      const all = portionGrams * count;
+      return { coating: all * coatingShare, bits: all * (1 - coatingShare) };
+    },
     bowl,
     coating: (id) => coating(id).toLowerCase(),
     zone: (id) => zoneName(id).toLowerCase(),

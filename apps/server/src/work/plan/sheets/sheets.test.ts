@@ -28,6 +28,7 @@ describe('a run sheet', () => {
   const words: SheetWords = {
     piece: (id) => id,
     stage: (_, id) => id,
+    mixed: () => null,
     bowl: (id) => id,
     coating: (id) => id,
     zone: (id) => id,

@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { Piece } from '@alnage/contract';
 import { InputError } from '@alnage/core/input';
 import { fillingBound, secondsForWall } from '@alnage/core/melting';
 import { celsiusOf } from '@alnage/core/bench';
 import type { Celsius } from '@alnage/core/temper';
-import { mouldWords, mouldWorkOf, type MouldTold, type MouldWork } from '../../shared/bench/mould-words';
+import { mouldWords, mouldWorkOf, type GuideTold, type MouldWork } from '../../shared/bench/mould-words';
+import { wholeFormOf, wholeWords } from '../../shared/bench/whole-words';
+import { temperature } from '../../shared/formats/formats';
 import { windowsIn } from '../../shared/coating-windows';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { BenchStore } from '../bench.store';
@@ -12,13 +15,13 @@ import { BenchStore } from '../bench.store';
 /** Moulds stand in the room where nobody measures it. Shop default. */
 const ROOM_CELSIUS = 20;
 
-/** How a mould is cast, filled, capped and emptied, in the stage that is in hand; nothing where it is about none. */
+/** How a mould is cast, filled, capped and emptied, or a mix spooned and a slab poured, in the stage that is in hand; nothing for a dip. */
 @Component({
-  selector: 'al-mould-guide',
+  selector: 'al-form-guide',
   imports: [MatButtonModule],
   template: `
     @if (told(); as told) {
-      <section class="guide" aria-label="At the mould">
+      <section class="guide" [attr.aria-label]="isMould() ? 'At the mould' : 'How it is made'">
         <ol>
           @for (step of told.steps; track $index) {
             <li>{{ step }}</li>
@@ -31,10 +34,10 @@ const ROOM_CELSIUS = 20;
       </section>
     }
   `,
-  styleUrl: './mould-guide.scss',
+  styleUrl: './form-guide.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class MouldGuide {
+export class FormGuide {
   private readonly bench = inject(BenchStore);
   private readonly clock = inject(WorkshopClock);
 
@@ -47,7 +50,19 @@ export class MouldGuide {
     const part = mouldWorkOf(work.stage, piece.route);
     return part && { part, form: piece.form, dipRange: piece.dipRange };
   });
-  protected readonly told = computed((): MouldTold | null => {
+  protected readonly isMould = computed(() => this.cast() !== null);
+  protected readonly told = computed(() => this.whole() ?? this.atMould());
+
+  /** How what is mixed, spooned or poured in this stage is made. */
+  private readonly whole = computed((): GuideTold | null => {
+    const work = this.bench.current()?.work;
+    if (work?.kind !== 'stage') return null;
+    const piece = this.bench.pieces().find(({ id }) => id === work.product);
+    const form = piece && wholeFormOf(piece, work.stage);
+    return form ? wholeWords(form, work.startPieces, coolText(piece.dipRange)) : null;
+  });
+
+  private readonly atMould = computed((): GuideTold | null => {
     const [cast, workshop] = [this.cast(), this.bench.workshop()];
     const coating = workshop?.coatings.find(({ id }) => id === cast?.form.coating);
     if (!cast || !workshop || !coating) return null;
@@ -75,6 +90,13 @@ export class MouldGuide {
       endsAt: Math.round(this.clock.precise() + seconds * 1000),
     });
   }
+}
+
+/** Of what is told to bring the coating to first; '' where its window is told at the bowl anyway. */
+function coolText(range: Piece['dipRange']): string {
+  if (!range) return '';
+  const [low, high] = [temperature(range.lowCelsius), temperature(range.highCelsius)];
+  return `Bring the coating between ${low} and ${high} first: see the probe.`;
 }
 
 function middle({ low, high }: Celsius): number {

@@ -5,6 +5,7 @@ import { mouldWorkOf } from '../shared/bench/mould-words';
 import { Outbox } from '../shared/bench/outbox';
 import { bench, devices, dip, melt, pack } from '../testing/small-bench';
 import { piece } from '../testing/small-piece';
+import { mass } from '../shared/formats/formats';
 import { render } from '../testing/render';
 import { BenchPage } from './bench-page';
 
@@ -87,5 +88,41 @@ describe('at the mould', () => {
   test('it is taken out when it has shrunk free, and not before', async () => {
     const page = await open('pack');
     expect(page.text()).toContain('Pulled too early it is dull and sticks.');
+  });
+});
+
+describe('what is no dip', () => {
+  const whole = (form: Piece['form'], coat: CoatRole): Partial<Piece> => ({
+    form,
+    route: [stage('make', coat), stage('pack', null)],
+  });
+  const guide = (page: Awaited<ReturnType<typeof open>>): string =>
+    page.page.querySelector('[aria-label="How it is made"]')!.textContent!;
+
+  test('a cluster is told what is weighed of coating and of bits, cool enough for soft ones', async () => {
+    const form = { kind: 'cluster', coating: 'dark-64', portionGrams: 30, coatingShare: 0.6 } as const;
+    const dipRange = { lowCelsius: 27.5, highCelsius: 30 };
+    const page = await open('make', { ...whole(form, 'mix'), dipRange });
+    const all = dip.startPieces * 30;
+    expect(guide(page)).toContain(`${mass(all * 0.6)} of coating and ${mass(all * 0.4)} of bits`);
+    expect(guide(page)).toContain('between 27.5 °C and 30 °C first');
+  });
+
+  test('two halves are spooned, each with half of the coating, and joined', async () => {
+    const form = { kind: 'cast', coating: 'dark-64', cavityMl: 10, halves: 2, inclusionGrams: 5.5 } as const;
+    const page = await open('make', whole(form, 'cast'));
+    expect(guide(page)).toContain('Spoon 9.5 g into each cavity');
+    expect(guide(page)).toContain('press them together');
+  });
+
+  test('slabs are as many as the pieces need, and each says what is poured on it', async () => {
+    const form: Piece['form'] = {
+      ...({ kind: 'slab', coating: 'dark-64', lengthMm: 300, widthMm: 200, layerMm: 5 } as const),
+      ...({ layers: 1, pieces: 24, centreGrams: 4 } as const),
+    };
+    const page = await open('make', whole(form, 'poured'));
+    expect(guide(page)).toContain(`${Math.ceil(dip.startPieces / 24)} slabs of 300 mm by 200 mm`);
+    expect(guide(page)).toContain('pour 381 g on each');
+    expect(guide(page)).toContain('Strew 96 g on each');
   });
 });
