@@ -109,3 +109,34 @@ test('a truffle that stays bare is rolled in a recipe of its own, asks for no co
   await demo.keyboard.press('2');
   await expect(row).toContainText(/planned|tight/);
 });
+
+test('half of a pot is for another topping: made, measured and taken back for both at once', async ({
+  demo,
+}) => {
+  await go(demo, '/larder/preparation');
+  const pot = demo.getByRole('article', { name: /Oat and hazelnut butter, batch b\d+ and b\d+/ });
+  await expect(pot).toContainText('27 malt ball, of them 24 to be good');
+  await expect(pot).toContainText('27 oat ball, of them 24 to be good');
+  await expect(pot).toContainText('One pot for 2 batches');
+  await pot.getByRole('button', { name: /^Made/ }).click();
+  await expect(pot).toContainText('✓ made');
+  await pot.getByLabel('or it is').fill('50');
+  await pot.getByRole('button', { name: 'Save' }).click();
+  await expect(pot).toContainText('50 pieces came out: 4 fewer than the 54 that are started.');
+  await expectAccessible(demo);
+  await pot.getByRole('button', { name: /^Not made/ }).click();
+  await expect(pot).toContainText('One pot for 2 batches');
+});
+
+test('another topping of a piece is all that it is but its name and its finish', async ({ demo }) => {
+  await go(demo, '/pieces?piece=oat-ball');
+  await demo.getByRole('link', { name: 'Another topping' }).click();
+  await expect(demo.getByText('Another topping of Oat ball')).toBeVisible();
+  await demo.getByLabel('Name').fill('Seeded ball');
+  await demo.getByLabel('Finish, in words').fill('Sesame, while wet');
+  await demo.getByLabel('sesame').check();
+  await demo.getByRole('button', { name: 'Save the piece' }).click();
+  await expect(demo.getByRole('heading', { name: 'Seeded ball' })).toBeVisible();
+  await expect(demo.getByText(/^Contains .*sesame/)).toBeVisible();
+  await expect(demo.getByText('Its centre is made by Oat and hazelnut butter.')).toBeVisible();
+});

@@ -44,7 +44,7 @@ test('a server killed hard loses nothing, and an open page comes back by itself'
     return ((await page.json()) as { total: number }).total;
   };
   expect(await found('kept over')).toBe(1);
-  expect(await found('')).toBe(45);
+  expect(await found('')).toBe(46);
   await page.reload();
   await page.getByLabel('Name or ticket').fill('kept over');
   await expect(page.getByRole('row', { name: /Kept Over/ })).toBeVisible();

@@ -24,10 +24,10 @@ describe('the application', () => {
     expect(Math.abs(Date.parse(workshop.now) - Date.parse('2026-06-18T11:32:00+03:00'))).toBeLessThan(60_000);
   });
 
-  test('shows nine pieces whose coat can be computed', async () => {
+  test('shows ten pieces whose coat can be computed', async () => {
     const { coatings, rules } = (await shop.app.inject('/api/workshop')).json<Workshop>();
     const pieces = (await shop.app.inject('/api/pieces')).json<Piece[]>();
-    expect(pieces).toHaveLength(9);
+    expect(pieces).toHaveLength(10);
     for (const piece of pieces)
       expect(pieceCoat(piece, { coatings, ways: rules.ways }).totalGrams).toBeGreaterThan(1);
   });

@@ -27,7 +27,7 @@ describe('the database', () => {
     const wanted = { isDemoWanted: true, now: null };
     await Promise.all(sources.map((db) => prepareDatabase(db, wanted, () => undefined)));
     expect(await sources[0]!.query('select count(*)::int as n from workshop')).toEqual([{ n: 1 }]);
-    expect(await sources[0]!.query('select count(*)::int as n from customer_order')).toEqual([{ n: 79 }]);
+    expect(await sources[0]!.query('select count(*)::int as n from customer_order')).toEqual([{ n: 80 }]);
     await Promise.all(sources.map((db) => db.destroy()));
     await own.drop();
   });

@@ -9,6 +9,7 @@ import { workshop } from '../testing/small-workshop';
 import { cameOutText } from './came-out-words';
 import { leftText } from './parts/prep-timers';
 import { PreparationPage } from './preparation-page';
+import { potsOf } from './pots';
 import { prepGroups } from './preparation-rows';
 
 const open = (...preparations: PreparationView[]) => render(PreparationPage, { larder, preparations });
@@ -119,7 +120,15 @@ describe('the preparation', () => {
       recipes: [...recipes, recipe],
     };
     const first = { ...preparation, batch: 'b0', recipe: 'nutty', start: '2026-06-19T04:00:00.000Z' };
-    const input = { workshop, book, pieceNames: new Map<string, string>(), pieces: [], span: null, today: 0 };
+    const input = {
+      workshop,
+      book,
+      pieceNames: new Map<string, string>(),
+      pieces: [],
+      span: null,
+      today: 0,
+      apart: new Set<string>(),
+    };
     const [group] = prepGroups({ ...input, preparations: [first, preparation] });
     expect(group!.rows.map(({ cleanFirst }) => cleanFirst)).toEqual([[], ['nuts']]);
     // what its own coat has may come in with the centre
@@ -147,6 +156,35 @@ describe('the preparation', () => {
     const after = { ...first, start: '2026-06-19T06:00:00.000Z' };
     const [other] = prepGroups({ ...input, preparations: [preparation, after] });
     expect(other!.rows[1]!.cleanFirst).not.toContain('nuts');
+  });
+
+  test('of one recipe for two batches is one pot: its amounts, its pieces, made and measured at once, or apart on wish', async () => {
+    const nuts = { ...preparation, batch: 'b2', piece: 'frost-berry', start: '2026-06-19T07:00:00.000Z' };
+    const page = await open({ ...preparation, pot: 'b1 ganache' }, { ...nuts, pot: 'b1 ganache' });
+    expect(page.text()).toContain('1.60 kg in the pot, 1.57 kg to portion');
+    expect(page.text()).toContain('One pot for 2 batches');
+    expect(page.text()).toContain('batches b1 and b2');
+    await page.click('Made, Ganache, batch b1 and b2');
+    const asked = page.http.expectOne('/api/preparations/b1/ganache/done');
+    expect(asked.request.body).toEqual({ despiteShort: false, with: ['b2'] });
+    asked.flush(preparation);
+    await page.click('Each in a pot of its own');
+    expect(page.text()).toContain('2 still to make');
+    expect(page.text()).not.toContain('One pot for');
+  });
+
+  test('that was made in one pot says what came out of all of it', () => {
+    const done = (portions: number): PreparationView['done'] => ({
+      ...{ at: '2026-06-19T05:40:00.000Z', by: 'runa', recipeVersion: 2, missing: [], lots: [] },
+      ...{ cameOut: { kind: 'pieces', pieces: portions }, portions },
+    });
+    const members = [
+      { ...preparation, pot: 'p', done: done(40) },
+      { ...preparation, batch: 'b2', pot: 'p', done: done(41) },
+    ];
+    const [pot, ...others] = potsOf(members, new Set());
+    expect(others).toEqual([]);
+    expect(cameOutText(pot!.whole)).toBe('81 pieces came out: 5 fewer than the 86 that are started.');
   });
 
   test('has a rest watched by the server, so that every page calls when it is over', async () => {

@@ -1,10 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Outbox } from '../shared/bench/outbox';
 import { EllStore } from '../shared/ell/ell.store';
-import { listed, temperature } from '../shared/formats/formats';
+import { counted, listed, temperature } from '../shared/formats/formats';
 import { Keys } from '../shared/keys';
 import { baseOf, itemName, neededText } from '../shared/larder/larder-words';
 import { Margin } from '../shared/margin/margin';
@@ -45,6 +45,10 @@ export class PreparationPage {
   protected readonly listed = listed;
   protected readonly temperature = temperature;
 
+  /** Pots that somebody wants apart, by what they are known by. */
+  private readonly apart = signal<ReadonlySet<string>>(new Set());
+  protected readonly counted = counted;
+
   protected readonly groups = computed(() => {
     const workshop = this.workshop();
     if (!workshop) return [];
@@ -55,6 +59,7 @@ export class PreparationPage {
       book: this.declared().book,
       pieceNames: this.pieceNames(),
       pieces: this.pieces(),
+      apart: this.apart(),
       today: Math.max(
         -Infinity,
         ...days.map(({ start }) => Date.parse(start)).filter((start) => start <= this.clock.now()),
@@ -102,6 +107,10 @@ export class PreparationPage {
     this.store.dispatch(LarderActions.deedAsked({ deed }));
   }
 
+  protected makeApart({ pot }: PrepRow): void {
+    if (pot !== null) this.apart.update((all) => new Set([...all, pot]));
+  }
+
   protected dismiss(): void {
     this.store.dispatch(LarderActions.dismissed());
   }
@@ -114,10 +123,10 @@ export class PreparationPage {
   }
 
   /** The work at the bench by which something is made: that stage of its batch, as far as it is there. */
-  protected workOf({ batch, preparation }: PrepRow): string | undefined {
+  protected workOf({ preparation }: PrepRow): string | undefined {
     const works = this.bench()?.works ?? [];
     return works.find(
-      (work) => work.kind === 'stage' && work.batch === batch && work.stage === preparation.stage,
+      (work) => work.kind === 'stage' && work.batch === preparation.batch && work.stage === preparation.stage,
     )?.key;
   }
 

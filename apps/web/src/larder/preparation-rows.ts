@@ -1,9 +1,10 @@
 import type { Piece, PreparationParams, PreparationView, Workshop } from '@alnage/contract';
 import { bindRecipe, pieceAllergens, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
 import { recipeFigures, scaleRecipe, type Recipe, type RecipeStep } from '@alnage/core/recipes';
-import { counted } from '../shared/formats/formats';
+import { counted, listed } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { measuredText, stepText, weighedText } from '../shared/larder/larder-words';
+import { potsOf, type Pot } from './pots';
 
 /** What goes into one pot: the recipe's own words, scaled, and by the scale. */
 export interface PrepIngredient {
@@ -12,16 +13,20 @@ export interface PrepIngredient {
   readonly grams: string;
 }
 
-/** One recipe to be made for a batch. */
+/** One recipe to be made for a batch, or for several in one pot. */
 export interface PrepRow {
   readonly key: string;
   readonly made: PreparationParams;
+  /** The other batches that it is made for in the same pot, and by what the pot is known. */
+  readonly with: readonly string[];
+  readonly pot: string | null;
   readonly batch: string;
   readonly start: number;
   readonly time: string;
   readonly title: string;
-  readonly pieces: string;
-  readonly pot: string;
+  /** For what, batch by batch. */
+  readonly pieces: readonly string[];
+  readonly amounts: string;
   readonly ingredients: readonly PrepIngredient[];
   readonly steps: readonly PrepStep[];
   readonly allergens: readonly string[];
@@ -59,6 +64,8 @@ export interface PrepInput {
   readonly span: { readonly from: number; readonly to: number } | null;
   /** When today began, in ms. */
   readonly today: number;
+  /** Pots that somebody makes apart, batch by batch. */
+  readonly apart: ReadonlySet<string>;
 }
 
 /** Whether these are the same recipe of the same batch. */
@@ -74,10 +81,11 @@ export function prepGroups(input: PrepInput): PrepGroup[] {
     const at = Date.parse(start);
     return span === null ? done === null || at >= today : at >= span.from && at < span.to;
   });
-  const rows = shown.flatMap((each) => {
-    const kept = input.book.recipes.find(({ id }) => id === each.recipe);
-    const row = kept && prepRow(each, { input, kept, wall });
-    return row ? [{ day: wall.day(Date.parse(each.start)), person: each.person, row }] : [];
+  const rows = potsOf(shown, input.apart).flatMap((pot) => {
+    const { recipe, start, person } = pot.whole;
+    const kept = input.book.recipes.find(({ id }) => id === recipe);
+    const row = kept && prepRow(pot, { input, kept, wall });
+    return row ? [{ day: wall.day(Date.parse(start)), person, row }] : [];
   });
   const keys = [...new Set(rows.map(({ day, person }) => `${day} ${person}`))];
   return keys.map((key) => {
@@ -110,32 +118,46 @@ function withCleaning(
 }
 
 function prepRow(
-  one: PreparationView,
+  { whole: one, members }: Pot,
   { input, kept, wall }: { readonly input: PrepInput; readonly kept: KeptRecipe; readonly wall: WallTime },
 ): PrepRow {
-  const { workshop, book, pieceNames } = input;
+  const { workshop, book } = input;
   const bound = scaleRecipe(bindRecipe(kept, book), one.factor);
-  const piece = pieceNames.get(one.piece) ?? one.piece;
   const [start, end] = [Date.parse(one.start), Date.parse(one.end)];
-  const good = one.goodPieces === one.startedPieces ? '' : `, of them ${one.goodPieces} to be good`;
   return {
     key: `${one.batch} ${one.recipe}`,
     made: { batch: one.batch, recipe: one.recipe },
-    batch: one.batch,
+    with: members.slice(1).map(({ batch }) => batch),
+    pot: one.pot,
+    batch: listed(members.map(({ batch }) => batch)),
     start,
     time: `${wall.time(start)}–${wall.near(end, start)}`,
     title: kept.name,
-    pieces: `${one.startedPieces} ${piece.toLowerCase()}${good}, ${weighedText(one.portionGrams)} each`,
-    pot: `${weighedText(one.potGrams)} in the pot, ${weighedText(one.yieldGrams)} to portion`,
+    pieces: members.map((each) => piecesText(each, input)),
+    amounts: `${weighedText(one.potGrams)} in the pot, ${weighedText(one.yieldGrams)} to portion`,
     ingredients: ingredientsOf(bound),
     steps: kept.steps.map(prepStep),
     allergens: recipeFigures(bound).allergens,
-    mayBeThere: declaredBy(one.piece, input),
+    mayBeThere: sharedBy(members.map(({ piece }) => declaredBy(piece, input))),
     cleanFirst: [],
     preparation: one,
     done: one.done,
     doneText: one.done ? doneText(one.done, workshop, wall) : '',
   };
+}
+
+function piecesText(
+  { piece: id, goodPieces, startedPieces, portionGrams }: PreparationView,
+  { pieceNames }: PrepInput,
+): string {
+  const piece = pieceNames.get(id) ?? id;
+  const good = goodPieces === startedPieces ? '' : `, of them ${goodPieces} to be good`;
+  return `${startedPieces} ${piece.toLowerCase()}${good}, ${weighedText(portionGrams)} each`;
+}
+
+/** What all of them declare: what one of a pot may not have must not be on the bench. */
+function sharedBy(all: readonly (readonly string[])[]): string[] {
+  return [...new Set(all.flat())].filter((each) => all.every((one) => one.includes(each)));
 }
 
 /** What a piece declares, coatings included: that may come in with its centre. */

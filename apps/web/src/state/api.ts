@@ -144,9 +144,10 @@ export class Api {
 
   finishPreparation(
     { batch, recipe }: PreparationParams,
-    despiteShort: boolean,
+    { despiteShort, with: others }: { readonly despiteShort: boolean; readonly with: readonly string[] },
   ): Observable<PreparationView> {
-    return this.http.post<PreparationView>(`/api/preparations/${batch}/${recipe}/done`, { despiteShort });
+    const body = { despiteShort, ...(others.length > 0 && { with: others }) };
+    return this.http.post<PreparationView>(`/api/preparations/${batch}/${recipe}/done`, body);
   }
 
   tellCameOut({ batch, recipe }: PreparationParams, said: CameOutSaid): Observable<PreparationView> {

@@ -22,7 +22,13 @@ export type LarderDeed =
   | { readonly kind: 'change'; readonly lot: string; readonly change: LotChange }
   | { readonly kind: 'open'; readonly lot: string; readonly isOpen: boolean }
   | { readonly kind: 'remove'; readonly lot: string }
-  | { readonly kind: 'finish'; readonly made: PreparationParams; readonly despiteShort: boolean }
+  | {
+      readonly kind: 'finish';
+      readonly made: PreparationParams;
+      /** Other batches in the same pot. */
+      readonly with: readonly string[];
+      readonly despiteShort: boolean;
+    }
   | { readonly kind: 'came-out'; readonly made: PreparationParams; readonly said: CameOutSaid }
   | { readonly kind: 'undo'; readonly made: PreparationParams };
 
@@ -133,7 +139,7 @@ function answerOf(deed: LarderDeed, api: Api): Observable<{ id?: string } | null
     case 'remove':
       return api.removeLot(deed.lot);
     case 'finish':
-      return api.finishPreparation(deed.made, deed.despiteShort).pipe(map(({ batch }) => ({ id: batch })));
+      return api.finishPreparation(deed.made, deed).pipe(map(({ batch }) => ({ id: batch })));
     case 'came-out':
       return api.tellCameOut(deed.made, deed.said).pipe(map(({ batch }) => ({ id: batch })));
     case 'undo':

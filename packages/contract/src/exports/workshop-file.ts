@@ -152,6 +152,7 @@ const FiledPreparation = closed({
   potGrams: Type.Optional(orNull(within(YIELD_GRAMS))),
   portionGrams: Type.Optional(orNull(within(PORTION_OF_RECIPE_GRAMS))),
   cameOut: Type.Optional(orNull(CameOutSaid)),
+  pot: Type.Optional(orNull(Uuid)),
   at: Instant,
   by: orNull(Id),
   missing: PreparationView.properties.done.anyOf[0].properties.missing,

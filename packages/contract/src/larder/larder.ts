@@ -97,6 +97,8 @@ export const PreparationView = closed({
   potGrams: Type.Number(),
   yieldGrams: Type.Number(),
   portionGrams: Type.Number(),
+  /** What else is made in one pot with it has the same; null where it has a pot to itself. */
+  pot: orNull(Type.String()),
   done: orNull(
     closed({
       at: Instant,
@@ -113,8 +115,16 @@ export const PreparationView = closed({
 });
 export type PreparationView = Static<typeof PreparationView>;
 
-/** Says that a centre is made. Where stock does not have what it took, `despiteShort` says that it was there all the same. */
-export const PreparationDone = closed({ despiteShort: Type.Boolean() });
+export const POT_BATCHES_MOST = 20;
+
+/**
+ * Says that a recipe is made. Where stock does not have what it took, `despiteShort` says that it was there all the same; `with` names the
+ * other batches that it was made for in the same pot.
+ */
+export const PreparationDone = closed({
+  despiteShort: Type.Boolean(),
+  with: Type.Optional(Type.Array(Id, { maxItems: POT_BATCHES_MOST, uniqueItems: true })),
+});
 export type PreparationDone = Static<typeof PreparationDone>;
 
 /** What is made for a batch, by which recipe: a piece may be made by several. */

@@ -50,6 +50,7 @@ export {
   type Preparation,
   type SaidOfPot,
 } from './preparations';
+export { madeKey, sharedPots, splitOfPot, type MadeKey } from './shared-pots';
 export { type Purchase } from './purchases';
 export { useSpread, type PieceKnown } from './spread';
 export { stockCourse, type LotThere, type StockCourse, type TimedAmount } from './stock-course';

@@ -258,6 +258,13 @@ export const DEMO_PIECE_SUPPLIES: Readonly<
     ],
   },
   'oat-ball': { recipe: 'oat-hazel', supplies: [['paper-cup', 1, 'piece']] },
+  'malt-ball': {
+    recipe: 'oat-hazel',
+    supplies: [
+      ['rye-malt', 0.3, 'g'],
+      ['paper-cup', 1, 'piece'],
+    ],
+  },
   'foam-bar': { recipe: 'honeycomb', supplies: [] },
   'malt-cup': {
     madeParts: [

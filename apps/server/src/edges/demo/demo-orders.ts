@@ -170,4 +170,5 @@ export const DEMO_ORDERS: readonly DemoOrder[] = [
 export const DEMO_LATE_ORDERS: readonly DemoOrder[] = [
   { customer: 'Net loft', pickup: '2026-06-20T13:30', lines: { 'malt-cup': 84 } },
   { customer: 'A. Mäkelä', pickup: '2026-06-22T12:00', lines: { 'salt-twist': 24 }, point: 'post' },
+  { customer: 'Reading room', pickup: '2026-06-21T11:00', lines: { 'oat-ball': 24, 'malt-ball': 24 } },
 ];

@@ -71,11 +71,64 @@ function costs(
   return { centreMinorPer100, finishMinorPer100, packingMinorPer100, priceMinor };
 }
 
-/** The nine pieces of Skerry Dipworks; what they take out of the larder, and declare by it, is told there. */
-export const DEMO_PIECES: readonly Omit<
-  PieceEntity,
-  'position' | 'version' | 'recipe' | 'madeParts' | 'supplies' | 'dipRange'
->[] = [
+type DemoPiece = Omit<PieceEntity, 'position' | 'version' | 'recipe' | 'madeParts' | 'supplies' | 'dipRange'>;
+
+const oatBall: DemoPiece = {
+  id: 'oat-ball',
+  name: 'Oat ball',
+  family: 'nut-butter-ball',
+  sizes: [],
+  costs: costs(2400, 0, 300, 190),
+  centreName: 'Oat and hazelnut butter',
+  finish: 'Bare top',
+  form: {
+    kind: 'dipped',
+    shape: { kind: 'sphere', diameterMm: 27 },
+    centre: 'fat',
+    centreGrams: 13,
+    centreCelsius: 6,
+    coating: 'milk-38',
+    covered: 0.75,
+    way: 'pick',
+    bowlCelsius: 30,
+    dwellSeconds: 3,
+    coats: 1,
+    footGrams: 0.4,
+    dripGrams: 0,
+  },
+  drizzle: null,
+  allergens: [],
+  maxBatchPieces: 140,
+  mould: null,
+  keeping: {
+    holdMinutes: 14 * DAY,
+    targetMinutes: 5 * DAY,
+    eatWithinMinutes: 14 * DAY,
+    advice: 'Keep cold',
+  },
+  route: [
+    stage(
+      'roll',
+      { name: 'Mix and roll', skill: 'cook', fixedMinutes: 15, secondsPerPiece: 10, maxRunMinutes: 60 },
+      ['fridge', 60, 30, 2 * DAY],
+    ),
+    stage('dip', { skill: 'dip', fixedMinutes: 3, secondsPerPiece: 9, maxRunMinutes: 25, coat: 'first' }, [
+      'fridge',
+      54,
+      30,
+      DAY,
+    ]),
+    stage('pack', { skill: 'pack', fixedMinutes: 3, secondsPerPiece: 5, maxRunMinutes: 60 }, [
+      'rack',
+      80,
+      0,
+      12 * DAY,
+    ]),
+  ],
+};
+
+/** The ten pieces of Skerry Dipworks; what they take out of the larder, and declare by it, is told there. */
+export const DEMO_PIECES: readonly DemoPiece[] = [
   {
     id: 'dusk-berry',
     name: 'Dusk berry',
@@ -306,59 +359,7 @@ export const DEMO_PIECES: readonly Omit<
       ]),
     ],
   },
-  {
-    id: 'oat-ball',
-    name: 'Oat ball',
-    family: 'nut-butter-ball',
-    sizes: [],
-    costs: costs(2400, 0, 300, 190),
-    centreName: 'Oat and hazelnut butter',
-    finish: 'Bare top',
-    form: {
-      kind: 'dipped',
-      shape: { kind: 'sphere', diameterMm: 27 },
-      centre: 'fat',
-      centreGrams: 13,
-      centreCelsius: 6,
-      coating: 'milk-38',
-      covered: 0.75,
-      way: 'pick',
-      bowlCelsius: 30,
-      dwellSeconds: 3,
-      coats: 1,
-      footGrams: 0.4,
-      dripGrams: 0,
-    },
-    drizzle: null,
-    allergens: [],
-    maxBatchPieces: 140,
-    mould: null,
-    keeping: {
-      holdMinutes: 14 * DAY,
-      targetMinutes: 5 * DAY,
-      eatWithinMinutes: 14 * DAY,
-      advice: 'Keep cold',
-    },
-    route: [
-      stage(
-        'roll',
-        { name: 'Mix and roll', skill: 'cook', fixedMinutes: 15, secondsPerPiece: 10, maxRunMinutes: 60 },
-        ['fridge', 60, 30, 2 * DAY],
-      ),
-      stage('dip', { skill: 'dip', fixedMinutes: 3, secondsPerPiece: 9, maxRunMinutes: 25, coat: 'first' }, [
-        'fridge',
-        54,
-        30,
-        DAY,
-      ]),
-      stage('pack', { skill: 'pack', fixedMinutes: 3, secondsPerPiece: 5, maxRunMinutes: 60 }, [
-        'rack',
-        80,
-        0,
-        12 * DAY,
-      ]),
-    ],
-  },
+  oatBall,
   {
     id: 'foam-bar',
     name: 'Foam bar',
@@ -501,5 +502,13 @@ export const DEMO_PIECES: readonly Omit<
         ['rack', 40, 0, 8 * DAY],
       ),
     ],
+  },
+  // the same balls in another topping: half of a pot stays plain, half is dusted
+  {
+    ...oatBall,
+    id: 'malt-ball',
+    name: 'Malt ball',
+    costs: costs(2450, 60, 300, 195),
+    finish: 'Rye malt, dusted while wet',
   },
 ];

@@ -25,7 +25,7 @@ describe('a list as CSV', () => {
     expect(head).toBe(
       'ticket,customer,state,day,time,pickup point,what,pieces,total,paid,to pay,currency,telephone,must never have,note,gift message',
     );
-    expect(rows).toHaveLength(44);
+    expect(rows).toHaveLength(45);
     expect(rows).toContain(
       'M-0362,I. Varg,promised,2026-06-19,09:30,The shop,"1 Dozen berries, 1 Truffle box",20,44.40,0.00,44.40,EUR,,,,',
     );

@@ -78,7 +78,7 @@ describe('a piece', () => {
         ],
       },
     });
-    expect(await piecesOf(shop.app)).toHaveLength(10);
+    expect(await piecesOf(shop.app)).toHaveLength(11);
   });
 
   test('under way keeps its stages, and may change in all else', async () => {

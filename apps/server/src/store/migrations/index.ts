@@ -24,6 +24,7 @@ import { DipRange1804000000000 } from './1804000000000-dip-range';
 import { MadeParts1805000000000 } from './1805000000000-made-parts';
 import { Sending1806000000000 } from './1806000000000-sending';
 import { ZoneClimate1807000000000 } from './1807000000000-zone-climate';
+import { SharedPots1808000000000 } from './1808000000000-shared-pots';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -55,4 +56,5 @@ export const MIGRATIONS = [
   MadeParts1805000000000,
   Sending1806000000000,
   ZoneClimate1807000000000,
+  SharedPots1808000000000,
 ];

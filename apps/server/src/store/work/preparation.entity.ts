@@ -43,6 +43,10 @@ export class PreparationEntity extends Recorded {
   @Column('jsonb', { name: 'came_out', nullable: true })
   cameOut: SaidOfPot | null;
 
+  /** The first of those that were made in one pot with it; null of what had one to itself. */
+  @Column('uuid', { nullable: true })
+  pot: string | null;
+
   /** What it took that nobody had written down. */
   @Column('jsonb')
   missing: { readonly item: LarderItem; readonly amount: number }[];

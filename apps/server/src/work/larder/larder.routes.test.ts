@@ -259,7 +259,7 @@ describe('a supply', () => {
     const { body } = await ask(shop.app, ['DELETE', '/api/supplies/rye-malt']);
     expect(body).toMatchObject({
       code: 'in-use',
-      params: { by: ['Rye malt ganache', 'Rye truffle', '1 lot'] },
+      params: { by: ['Rye malt ganache', 'Rye truffle', 'Malt ball', '1 lot'] },
     });
   });
 

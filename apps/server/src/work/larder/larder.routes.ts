@@ -86,7 +86,8 @@ function addPreparations(app: App): void {
     },
     async (request) =>
       preparations.finish(request.params, {
-        ...request.body,
+        despiteShort: request.body.despiteShort,
+        others: request.body.with ?? [],
         by: await personAt(app.db.manager, request),
       }),
   );

@@ -119,6 +119,44 @@ describe('a preparation', () => {
     expect((await preparations()).find(({ batch }) => batch === made!.batch)!.done).toEqual(made!.done);
   });
 
+  test('for several batches is made in one pot, drawn for each, measured once, learned once, and taken back whole', async () => {
+    const toMake = (await preparations()).filter(({ done }) => done === null);
+    const { recipe } = toMake.find(
+      (each, index) => toMake.findIndex((other) => other.recipe === each.recipe) < index,
+    )!;
+    const stillOpen = async () =>
+      (await preparations()).filter((each) => each.recipe === recipe && each.done === null);
+    const weighings = async (): Promise<number> =>
+      (await workshopOf(shop.app)).cameOut[recipe]?.weighings ?? 0;
+    const [open, learned] = [await stillOpen(), await weighings()];
+    const [first, second] = open;
+    const url = `/api/preparations/${first!.batch}/${recipe}`;
+    const make = (others: string[]) =>
+      ask<PreparationView>(shop.app, ['POST', `${url}/done`], { despiteShort: true, with: others });
+    for (const [others, pointer, code] of [
+      [['b999'], '/with/0', 'unknown-reference'],
+      [[second!.batch, first!.batch], '/with/1', 'twice'],
+    ] as const)
+      expect((await make([...others])).body).toMatchObject({ errors: [{ pointer, code }] });
+    expect(await stillOpen()).toEqual(open);
+
+    const { body: made } = await make([second!.batch]);
+    const members = async () => (await preparations()).filter(({ pot }) => pot !== null && pot === made.pot);
+    expect((await members()).map(({ batch }) => batch)).toEqual([first!.batch, second!.batch]);
+    for (const { done } of await members()) expect(done!.lots.length).toBeGreaterThan(0);
+
+    const pieces = first!.startedPieces + second!.startedPieces - 5;
+    await ask(shop.app, ['PUT', `${url}/came-out`], { kind: 'pieces', pieces });
+    const portions = (await members()).map(({ done }) => done!.portions!);
+    expect(portions[0]! + portions[1]!).toBe(pieces);
+    expect(await weighings()).toBe(learned + 1);
+
+    // by either of them
+    await ask(shop.app, ['DELETE', `/api/preparations/${second!.batch}/${recipe}/done`]);
+    expect((await stillOpen()).map(({ batch }) => batch)).toEqual(open.map(({ batch }) => batch));
+    expect(await weighings()).toBe(learned);
+  });
+
   test('is told what came out of it: as reckoned at first, weighed, counted, and learned for the next pot', async () => {
     const made = (await preparations()).find(({ done, recipe }) => done !== null && recipe === 'honeycomb')!;
     const tell = (payload: object) =>

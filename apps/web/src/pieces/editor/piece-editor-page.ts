@@ -87,6 +87,8 @@ import { fitStages, stageForm, stageOf } from './stage-form';
 export class PieceEditorPage {
   /** From the address: a piece’s id, or `new`. */
   readonly id = input.required<string>();
+  /** From the address: the piece that a new one is to be like, in another topping. */
+  readonly like = input<string>();
 
   private readonly store = inject(Store);
   private readonly router = inject(Router);
@@ -159,6 +161,12 @@ export class PieceEditorPage {
     return byFamilyText(draft, workshop);
   });
 
+  /** Of which piece this is another topping; '' where it is none. */
+  protected readonly likeName = computed(() => {
+    const like = this.pieceId() === null ? this.pieces().find(({ id }) => id === this.like()) : undefined;
+    return like?.name ?? '';
+  });
+
   constructor() {
     inject(Keys).bind({ key: 'Escape', does: 'Back to the pieces', run: () => this.leave() });
   }
@@ -191,6 +199,8 @@ export class PieceEditorPage {
   }
 
   private fresh(piece?: Piece): PieceFormGroup {
+    const like = this.pieces().find(({ id }) => id === this.like());
+    if (!piece && like) return this.watch(pieceForm({ ...draftOfPiece(like), name: '', finish: '' }));
     const form = pieceForm(piece ? draftOfPiece(piece) : newPiece('berry', this.workshop()!));
     if (!piece) form.controls.sizeBy.setValue('weight');
     return this.watch(form);
