@@ -1,5 +1,12 @@
 import type { Bench, Piece } from '@alnage/contract';
-import { isDip, rangesOf, type BenchWork, type DayTrouble, type WorkAtBench } from '@alnage/core/bench';
+import {
+  isDip,
+  rangesOf,
+  type BenchWork,
+  type DayTrouble,
+  type StageWork,
+  type WorkAtBench,
+} from '@alnage/core/bench';
 import { capital, counted, duration, listed, mass } from '../shared/formats/formats';
 import { rangesText } from '../shared/bench/ranges-words';
 import { waivedText } from '../shared/orders/waiver-words';
@@ -138,9 +145,7 @@ export function pathOf(
     if (stage.kind !== 'stage') return [];
     const { isDone } = each;
     const isHere = stage.key === work.key;
-    const { zone, minMinutes } = stage.rest;
-    const rest =
-      minMinutes > 0 ? `then ${duration(minMinutes)} ${words.zone(zone)}` : `then ${words.zone(zone)}`;
+    const rest = `then ${lyingText(stage.rest, words)}`;
     return [
       {
         name: capital(words.stage(stage.product, stage.stage)),
@@ -149,6 +154,14 @@ export function pathOf(
       },
     ];
   });
+}
+
+/** Where trays lie and for how long at least, in turn: 5 min rack, then 40 min fridge. */
+export function lyingText({ zone, minMinutes, first }: StageWork['rest'], words: PlanWords): string {
+  const told = (minutes: number, id: string): string =>
+    minutes > 0 ? `${duration(minutes)} ${words.zone(id)}` : words.zone(id);
+  if (!first) return told(minMinutes, zone);
+  return `${told(first.minutes, first.zone)}, then ${told(minMinutes - first.minutes, zone)}`;
 }
 
 /** An order that lacks pieces: M-0361 lacks 24 dusk berry. */

@@ -207,10 +207,13 @@ export function routeRows(piece: Described, zoneNames: ReadonlyMap<string, strin
       rest.minMinutes === 0
         ? `up to ${duration(rest.maxMinutes)}`
         : `${duration(rest.minMinutes)} to ${duration(rest.maxMinutes)}`;
+    const first = rest.first
+      ? `${duration(rest.first.minutes)} ${(zoneNames.get(rest.first.zone) ?? rest.first.zone).toLowerCase()}, then `
+      : '';
     return {
       name: stage.name,
       work: parts.join(' + ') + most,
-      rest: `${zoneNames.get(rest.zone) ?? rest.zone}, ${until}${wait}`,
+      rest: `${first}${zoneNames.get(rest.zone) ?? rest.zone}, ${until}${wait}`,
       trays: `${rest.piecesPerTray} a tray`,
     };
   });

@@ -16,6 +16,8 @@ const TELL: {
     `At ${temperature(celsius)} it is frozen. Frozen fruit weeps as it thaws, and its coat slips off: dip it cold, never frozen.`,
   'frozen-centre': ({ celsius }) =>
     `At ${temperature(celsius)} the coat sets before it drains: it coats thick, and cracks as the centre warms. Let it come to the cool room first.`,
+  cracks: ({ celsius, low }) =>
+    `At ${temperature(celsius)} it is colder than ${temperature(low)}: set on a cold centre, the coat cracks as that warms, and a crack lets air in. Let it come to the cool room first.`,
   'otherwise-by-route': (caution) =>
     `By its route the centre comes to ${between(caution)} before it is dipped; its coat is reckoned with ${temperature(caution.celsius)}. A warmer centre takes less coat.`,
   'temper-lost': ({ celsius, high }) =>

@@ -117,6 +117,8 @@ export function coatingForm(start: CoatingDraft = FIRST) {
     fluidity: plain(String(start.fluidity) as `${Fluidity}`),
     measuredYieldPa: new NumberControl(start.measuredYieldPa, YIELD_PA, { isOptional: true }),
     thinnedPercent: new NumberControl(start.thinnedPercent, THINNED_PERCENT),
+    /** The supply that is stirred in; empty: a fat that nobody counts. */
+    thinnedWith: plain(start.thinnedWith ?? ''),
     stockMonths: new NumberControl(start.stockMonths, STOCK_MONTHS),
     isTempered: plain(start.isTempered),
     windowLowCelsius: new NumberControl(start.windowLowCelsius, WINDOW_CELSIUS),
@@ -140,6 +142,7 @@ export function coatingDraftOf({ controls: c }: CoatingForm): CoatingDraft {
     fluidity: Number(c.fluidity.value) as Fluidity,
     measuredYieldPa: c.measuredYieldPa.value,
     thinnedPercent: c.thinnedPercent.number,
+    thinnedWith: c.thinnedWith.value || null,
     stockMonths: c.stockMonths.number,
     isTempered: c.isTempered.value,
     windowLowCelsius: c.windowLowCelsius.number,

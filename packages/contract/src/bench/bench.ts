@@ -29,6 +29,7 @@ const WorkSchema = Type.Union([
       piecesPerTray: Type.Integer(),
       minMinutes: Type.Integer(),
       maxMinutes: Type.Integer(),
+      first: Type.Optional(closed({ zone: Type.String(), minutes: Type.Integer() })),
     }),
     orders: Type.Array(closed({ order: Type.String(), pieces: Type.Integer() })),
   }),

@@ -99,6 +99,8 @@ export const PieceFormSchema = Type.Union([
   closed({ kind: Type.Literal('bare'), shape: Shape, centreGrams }),
 ]);
 
+const FirstRestSchema = closed({ zone: Id, minutes: Type.Integer({ minimum: 1, maximum: 1e6 }) });
+
 export const RouteStage = closed({
   id: Id,
   name: plainText({ minLength: 1, maxLength: 60 }),
@@ -112,6 +114,8 @@ export const RouteStage = closed({
     piecesPerTray: Type.Integer({ minimum: 1, maximum: 10_000 }),
     minMinutes: count,
     maxMinutes: count,
+    /** Where they lie first, and for how long of it: five minutes in the room, then the cold; left out: straight there. */
+    first: Type.Optional(FirstRestSchema),
   }),
 });
 export type RouteStage = Static<typeof RouteStage>;

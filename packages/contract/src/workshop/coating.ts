@@ -38,6 +38,8 @@ const draft = {
   fluidity: Type.Enum([...FLUIDITIES]),
   measuredYieldPa: Type.Union([within(YIELD_PA), Type.Null()]),
   thinnedPercent: within(THINNED_PERCENT),
+  /** The supply that is stirred in; null or left out: a fat that nobody counts. */
+  thinnedWith: Type.Optional(Type.Union([Id, Type.Null()])),
   stockMonths: within(STOCK_MONTHS),
   isTempered: Type.Boolean({ description: 'Worked in temper; else melted and set in the cold' }),
   windowLowCelsius: within(WINDOW_CELSIUS),

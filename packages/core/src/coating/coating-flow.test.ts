@@ -3,8 +3,11 @@ import { describe, expect, test } from 'vitest';
 import { COATING_KINDS } from './coating-kind';
 import {
   FLUIDITIES,
+  OWN_FAT_PERCENT,
   coatingAllergens,
+  lotMonths,
   minorPerGram,
+  percentAgainst,
   suggestedWindow,
   thinnedLogSd,
   thinnedYieldPa,
@@ -15,6 +18,7 @@ import {
   yieldPaOf,
   type CoatingDescription,
 } from './coating-flow';
+import { runOffSeconds, yieldPaByRunOff } from './run-off';
 
 const dark: CoatingDescription = {
   id: 'dark',
@@ -233,5 +237,46 @@ describe('a coating with more fat stirred in', () => {
         expect(thinnedYieldPa(before, by, all) ?? 0).toBeLessThanOrEqual(yieldPaOf(before, all));
       }),
     );
+  });
+});
+
+describe('a lot of a coating', () => {
+  const now = Date.UTC(2026, 5, 18);
+  const month = (365.25 / 12) * 86_400_000;
+
+  test('is as old as what is left to its best-before date says, and no younger than it has lain', () => {
+    const lot = { receivedAt: now - 2 * month, bestBefore: now + 5 * month, now };
+    expect(lotMonths('milk', lot)).toBeCloseTo(13, 9);
+    expect(lotMonths('milk', { ...lot, bestBefore: null })).toBeCloseTo(2, 9);
+    expect(lotMonths('milk', { ...lot, bestBefore: now + 30 * month })).toBeCloseTo(2, 9);
+    expect(lotMonths('milk', { ...lot, bestBefore: now - 90 * month })).toBe(36);
+  });
+
+  test('is brought back by as much fat as undoes what made it thick', () => {
+    for (const times of [1, 1.3, 2])
+      for (const kind of ['dark', 'milk', 'white'] as const) {
+        const percent = percentAgainst(kind, times)!;
+        const packet = { fluidity: 3, ownFatPercent: OWN_FAT_PERCENT[kind] } as const;
+        expect(times * thinningFactor(percent, packet)).toBeCloseTo(1, 9);
+      }
+    expect(percentAgainst('dark', 0.5)).toBe(0);
+    expect(percentAgainst('dark', 50)).toBeNull();
+  });
+
+  test('runs off a spoon the longer the thicker it is', () => {
+    expect(yieldPaByRunOff(20)).toBe(12);
+    expect(runOffSeconds(12)).toBe(20);
+    expect(() => yieldPaByRunOff(500)).toThrow(/\/seconds/);
+  });
+
+  test('declares the allergens of the fat that is stirred in, where there is any in it', () => {
+    const fats = [{ id: 'butter-oil', allergens: ['milk'] }];
+    const dark = {
+      ...({ id: 'dark', kind: 'dark', parts: [], allergens: ['soya'] } as const),
+      ...{ thinnedPercent: 3, thinnedWith: 'butter-oil' },
+    };
+    expect(coatingAllergens(dark, [], fats)).toEqual(['milk', 'soya']);
+    expect(coatingAllergens({ ...dark, thinnedPercent: 0 }, [], fats)).toEqual(['soya']);
+    expect(coatingAllergens({ ...dark, thinnedWith: null }, [], fats)).toEqual(['soya']);
   });
 });

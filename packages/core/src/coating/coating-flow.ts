@@ -38,6 +38,8 @@ export interface CoatingDescription {
   readonly measuredYieldPa: number | null;
   /** Fat stirred in, percent of the whole. */
   readonly thinnedPercent: number;
+  /** The supply that this fat is; null or absent: one that nobody counts. */
+  readonly thinnedWith?: string | null;
   readonly stockMonths: number;
   readonly windowLowCelsius: number;
   readonly windowHighCelsius: number;
@@ -102,8 +104,20 @@ export function thinningFactor(percent: number, packet: Packet = ORDINARY_PACKET
  * Source: the inverse of thinningFactor. @throws InputError
  */
 export function restoringPercent(kind: CoatingKind, months: number, fluidity: Fluidity = 3): number | null {
+  return percentAgainst(kind, ageFactor(kind, months), fluidity);
+}
+
+/**
+ * Percent of fat that takes back so many times as thick a flow; 0 for one that is thin enough, null for more than can be stirred in. By
+ * hand: dark that is 1.3 times as thick: (1.3 − 1)·3 = 0.9%. Source: the inverse of thinningFactor.
+ */
+export function percentAgainst(
+  kind: CoatingKind,
+  timesAsThick: number,
+  fluidity: Fluidity = 3,
+): number | null {
   const takes = THINNING_PER_PERCENT * TAKES_THINNING[fluidity];
-  const asInDark = (ageFactor(kind, months) - 1) / takes;
+  const asInDark = Math.max(0, timesAsThick - 1) / takes;
   const percent = (asInDark * (100 - REFERENCE_FAT_PERCENT)) / (100 - OWN_FAT_PERCENT[kind]);
   return percent > THINNED_PERCENT.max ? null : percent;
 }
@@ -127,6 +141,27 @@ function packetOf(coating: CoatingDescription, all: readonly CoatingDescription[
   return kind === 'blend'
     ? { fluidity: 3, ownFatPercent: byMass(coating, all, (part) => packetOf(part, all).ownFatPercent) }
     : { fluidity, ownFatPercent: OWN_FAT_PERCENT[kind] };
+}
+
+/** How many months a packet is usually good for from when it was made. Source: shop default, ordinary packets. */
+const GOOD_MONTHS: Readonly<Record<CoatingKind, number>> = { dark: 24, milk: 18, white: 14, compound: 18 };
+const MS_PER_MONTH = (365.25 / 12) * 86_400_000;
+
+/**
+ * How old a lot of a coating is, in months: by its best-before date, which is so long after it was made as is usual for its kind, but no
+ * younger than it has lain here. By hand: milk that is good for 5 months more is 13 months old. Source: shop default.
+ */
+export function lotMonths(
+  kind: CoatingKind,
+  {
+    receivedAt,
+    bestBefore,
+    now,
+  }: { readonly receivedAt: number; readonly bestBefore: number | null; readonly now: number },
+): number {
+  const lain = Math.max(0, (now - receivedAt) / MS_PER_MONTH);
+  const by = bestBefore === null ? 0 : GOOD_MONTHS[kind] - (bestBefore - now) / MS_PER_MONTH;
+  return Math.min(STOCK_MONTHS.max, Math.max(lain, by));
 }
 
 /** Months that a coating keeps its flow, and how much thicker each month after makes it: white is touchiest. */
@@ -201,16 +236,37 @@ export function minorPerGram(coating: CoatingDescription, all: readonly CoatingD
   return prices.includes(null) ? null : byMass(coating, all, (part) => minorPerGram(part, all)!);
 }
 
-/** Allergens of a coating with those of its parts, sorted, each once. */
+/** A fat that may be stirred in, as far as its allergens go. */
+export interface StirredIn {
+  readonly id: string;
+  readonly allergens: readonly string[];
+}
+
+type Declaring = Pick<
+  CoatingDescription,
+  'id' | 'kind' | 'parts' | 'allergens' | 'thinnedPercent' | 'thinnedWith'
+>;
+
+/** Allergens of a coating with those of its parts and of the fats that are stirred in, sorted, each once. */
 export function coatingAllergens(
-  coating: Pick<CoatingDescription, 'id' | 'kind' | 'parts' | 'allergens'>,
+  coating: Declaring,
   all: readonly CoatingDescription[],
+  fats: readonly StirredIn[] = [],
 ): string[] {
-  const ofParts =
+  const parts =
     coating.kind === 'blend'
-      ? coating.parts.flatMap(({ coating: id }) => partOf({ coating: id, index: 0 }, coating, all).allergens)
+      ? coating.parts.map(({ coating: id }) => partOf({ coating: id, index: 0 }, coating, all))
       : [];
-  return [...new Set([...coating.allergens, ...ofParts])].sort();
+  const own = [coating, ...parts].flatMap((each) => [...each.allergens, ...fatAllergens(each, fats)]);
+  return [...new Set(own)].sort();
+}
+
+function fatAllergens(
+  { thinnedPercent, thinnedWith }: Declaring,
+  fats: readonly StirredIn[],
+): readonly string[] {
+  if (thinnedPercent === 0) return [];
+  return fats.find(({ id }) => id === thinnedWith)?.allergens ?? [];
 }
 
 function byMass(

@@ -47,7 +47,9 @@ export {
   WINDOW_CELSIUS,
   ageFactor,
   coatingAllergens,
+  lotMonths,
   minorPerGram,
+  percentAgainst,
   suggestedWindow,
   thinnedYieldPa,
   thinnedLogSd,
@@ -60,6 +62,7 @@ export {
   type CoatingFlow,
   type Fluidity,
   type Pack,
+  type StirredIn,
 } from './coating-flow';
 export { COATING_KINDS, WORKING_WINDOW_CELSIUS, YIELD_PASCAL, type CoatingKind } from './coating-kind';
 export {
@@ -151,6 +154,7 @@ export {
   type Shape,
   type ShapeKind,
 } from './shape';
+export { RUN_OFF_SECONDS, runOffSeconds, yieldPaByRunOff } from './run-off';
 export { formOfSize, sizeClassOf, type SizeClass } from './size-class';
 export { SHEET_THICKNESS_MM, sizedToWeight, toTenthMm, volumeMm3 } from './size-from-weight';
 export { startForm, type StartContext } from './start-form';

@@ -40,7 +40,8 @@ export {
   type PieceUse,
   type SupplyAmount,
 } from './piece-uses';
-export { partedOver, planUses, reserveUses, type PlanReading } from './plan-uses';
+export { boughtAs, type ItemShare } from './bought-as';
+export { planUses, reserveUses, type PlanReading } from './plan-uses';
 export {
   POT_PIECES,
   gramsOut,

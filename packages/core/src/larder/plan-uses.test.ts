@@ -3,6 +3,7 @@ import { makePlan } from '../planner/make-plan';
 import { startedPieces } from '../planner/amounts';
 import { berry, randomProblem, seeded } from '../planner/testing/small-problem';
 import { recipesOf, usesOfPiece, type MakeUp } from './piece-uses';
+import type { ItemShare } from './bought-as';
 import { planUses, reserveUses } from './plan-uses';
 import { gramsOut, madeBy, portionsOf, preparations } from './preparations';
 import { BOOK } from './testing/small-book';
@@ -30,6 +31,8 @@ test('what was made stays made when its piece takes another recipe', () => {
   expect(names([], [comb!])).toEqual([]);
 });
 
+const itself = (id: string): ItemShare[] => [{ item: { kind: 'coating', id }, share: 1 }];
+
 describe('what a plan takes', () => {
   const makeUps: Readonly<Record<string, MakeUp>> = {
     berry: { recipe: null, supplies: [{ supply: 'cup', amount: 1, unit: 'piece' }] },
@@ -37,9 +40,9 @@ describe('what a plan takes', () => {
   };
   const usesOf = (product: string) => usesOfPiece(makeUps[product] ?? makeUps['twist']!, BOOK);
   const madeOf = (product: string) => recipesOf(makeUps[product] ?? makeUps['twist']!);
-  const blend = [
-    { coating: 'dark', parts: 3 },
-    { coating: 'milk', parts: 1 },
+  const blend: ItemShare[] = [
+    { item: { kind: 'coating', id: 'dark' }, share: 0.75 },
+    { item: { kind: 'coating', id: 'milk' }, share: 0.25 },
   ];
 
   test('agrees with its orders, batches and melts to the piece and the gram in 200 workshops', () => {
@@ -48,8 +51,8 @@ describe('what a plan takes', () => {
       const problem = randomProblem(seed);
       const { plan } = makePlan(problem, { steps: 20, seed });
       const isBlend = seeded(seed)() < 0.5;
-      const partsOf = (coating: string) => (isBlend && coating === 'dark' ? blend : []);
-      const uses = planUses({ problem: { ...problem, now: 0 }, plan, usesOf, partsOf });
+      const boughtAs = (coating: string) => (isBlend && coating === 'dark' ? blend : itself(coating));
+      const uses = planUses({ problem: { ...problem, now: 0 }, plan, usesOf, boughtAs });
       const sumOf = (kind: string, id?: string): number =>
         uses
           .filter(({ item }) => item.kind === kind && (id === undefined || item.id === id))
@@ -102,7 +105,7 @@ describe('what a plan takes', () => {
         problem: { products: [product] },
         plan: { batches: [batch], melts: [melt(grams)] },
         usesOf: () => [],
-        partsOf: () => [],
+        boughtAs: itself,
       }).map(({ cause, amount }) => [cause.kind, amount]);
     // 360 g on 60 pieces, 63 to spare, and the tail of 400
     expect(takenOf(823)).toEqual([
@@ -135,7 +138,7 @@ describe('what a plan takes', () => {
       planUses({
         problem: { products: [berry], now },
         plan: { batches: [batch], melts: [] },
-        ...{ usesOf: () => usesOfPiece(makeUp, BOOK), partsOf: () => [] },
+        ...{ usesOf: () => usesOfPiece(makeUp, BOOK), boughtAs: itself },
         isPrepared: (_batch, recipe) => made.has(recipe),
       }).map(({ item, minute, amount }) => [item.id, minute, amount]);
     const started = startedPieces(berry, 60);
@@ -165,7 +168,7 @@ describe('what a plan takes', () => {
   test('is only what has not begun', () => {
     const problem = randomProblem(3);
     const { plan } = makePlan(problem, { steps: 20 });
-    const at = (now: number) => planUses({ problem: { ...problem, now }, plan, usesOf, partsOf: () => [] });
+    const at = (now: number) => planUses({ problem: { ...problem, now }, plan, usesOf, boughtAs: itself });
     const [first] = [...plan.batches].sort((a, b) => a.stages[0]!.start - b.stages[0]!.start);
     const now = first!.stages[0]!.start + 1;
     expect(at(now).length).toBeLessThan(at(0).length);
@@ -177,7 +180,7 @@ describe('what a plan takes', () => {
       problem: { ...problem, now: 100_000 },
       plan,
       usesOf,
-      partsOf: () => [],
+      boughtAs: itself,
       isPrepared,
     });
     expect(
@@ -197,7 +200,7 @@ describe('what a plan takes', () => {
       problem: { products: [], now: 0 },
       plan: { batches: [], melts },
       usesOf,
-      partsOf: () => blend,
+      boughtAs: () => blend,
     };
     const rules = {
       seedShare: 1 / 3,

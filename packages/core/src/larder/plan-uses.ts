@@ -1,8 +1,8 @@
-import type { BlendPart } from '../coating/coating-flow';
+import type { ItemShare } from './bought-as';
 import { carriedGrams, stageGrams, startedPieces } from '../planner/amounts';
 import type { Batch, BatchStage, Melt, Plan, Problem } from '../planner/problem';
 import type { PieceUse } from './piece-uses';
-import type { ItemUse, LarderItem, UseCause } from './use';
+import type { ItemUse, UseCause } from './use';
 
 /** What a plan is read with. */
 export interface PlanReading {
@@ -10,8 +10,8 @@ export interface PlanReading {
   readonly plan: Pick<Plan, 'batches' | 'melts'>;
   /** What one piece of a product takes beside its coatings. */
   readonly usesOf: (product: string) => readonly PieceUse[];
-  /** The coatings that a blend is made of; none for one that is bought. */
-  readonly partsOf: (coating: string) => readonly BlendPart[];
+  /** What is bought for a coating, by mass: itself, what it is blended of, the fat that is stirred in. */
+  readonly boughtAs: (coating: string) => readonly ItemShare[];
   /** Whether a recipe of a batch is made: what it takes is taken then, and not before, whatever the plan's hour. */
   readonly isPrepared?: (batch: Batch, recipe: string) => boolean;
 }
@@ -32,7 +32,7 @@ export function planUses(reading: PlanReading): ItemUse[] {
   ];
 }
 
-/** A coating that a recipe takes is bought as what it is blended of. */
+/** A coating that a recipe takes is bought as what it is made of. */
 function batchUses(batch: Batch, now: number, reading: PlanReading): ItemUse[] {
   const product = reading.problem.products.find(({ id }) => id === batch.product)!;
   const started = startedPieces(product, batch.pieces);
@@ -46,9 +46,7 @@ function batchUses(batch: Batch, now: number, reading: PlanReading): ItemUse[] {
       ...{ per: use.per, recipe: use.recipe },
     };
     const parted =
-      use.item.kind === 'coating'
-        ? partedOver(use.item.id, reading.partsOf(use.item.id))
-        : [{ item: use.item, share: 1 }];
+      use.item.kind === 'coating' ? reading.boughtAs(use.item.id) : [{ item: use.item, share: 1 }];
     return parted.map(({ item, share }) => ({ item, minute, amount: pieces * use.amount * share, cause }));
   });
 }
@@ -67,7 +65,7 @@ function isTaken(
   return use.recipe !== null && isPrepared ? isPrepared(batch, use.recipe) : planned < now;
 }
 
-function meltUses(melt: Melt, { problem, plan, partsOf }: PlanReading): ItemUse[] {
+function meltUses(melt: Melt, { problem, plan, boughtAs }: PlanReading): ItemUse[] {
   const dips = plan.batches.flatMap((batch) => dipsOutOf(melt.id, batch, problem));
   const carried = sumOf(dips, ({ carriedGrams: grams }) => grams);
   const left = Math.max(0, melt.grams - carried);
@@ -81,7 +79,7 @@ function meltUses(melt: Melt, { problem, plan, partsOf }: PlanReading): ItemUse[
   return parts
     .filter(({ grams }) => grams > 0)
     .flatMap(({ grams, cause }) =>
-      partedOver(melt.coating, partsOf(melt.coating)).map(({ item, share }) => ({
+      boughtAs(melt.coating).map(({ item, share }) => ({
         ...{ item, minute, amount: grams * share, cause },
       })),
     );
@@ -114,22 +112,12 @@ function sumOf<T>(items: readonly T[], of: (item: T) => number): number {
   return items.reduce((sum, item) => sum + of(item), 0);
 }
 
-/** A coating as what is bought of it: itself, or a blend's parts by mass. */
-export function partedOver(
-  coating: string,
-  parts: readonly BlendPart[],
-): { readonly item: LarderItem; readonly share: number }[] {
-  if (parts.length === 0) return [{ item: { kind: 'coating', id: coating }, share: 1 }];
-  const all = parts.reduce((sum, each) => sum + each.parts, 0);
-  return parts.map((each) => ({ item: { kind: 'coating', id: each.coating }, share: each.parts / all }));
-}
-
 /**
  * One reserve of each coating for the whole plan, as solid as the largest seed of a day: kept from the day's first melt on.
  * By hand: melts of 3,000 and 1,500 g on the heaviest day, a third of it seed: 1,500 g. Source: shop default.
  */
 export function reserveUses(
-  { problem, plan, partsOf }: PlanReading,
+  { problem, plan, boughtAs }: PlanReading,
   {
     seedShare,
     dayOf,
@@ -155,7 +143,7 @@ export function reserveUses(
       });
     }
     const [heaviest] = [...byDay.values()].sort((a, b) => b.grams - a.grams || a.minute - b.minute);
-    return partedOver(coating, partsOf(coating)).map(({ item, share }) => ({
+    return boughtAs(coating).map(({ item, share }) => ({
       item,
       minute: heaviest!.minute,
       amount: seedShare * heaviest!.grams * share,

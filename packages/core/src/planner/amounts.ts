@@ -7,6 +7,7 @@ import type {
   PlanOrder,
   Product,
   ProductStage,
+  Span,
   StageCoating,
   StartRejects,
 } from './problem';
@@ -43,6 +44,17 @@ export function goodOfStarted(
   let good = Math.min(planned, Math.floor(started));
   while (good > 0 && startedPieces(product, good) > started) good--;
   return Math.max(0, good);
+}
+
+/** From when to when a batch whose tasks are known has its moulds; null for one that takes none. */
+export function mouldSpan(
+  { stages, mould }: Pick<Product, 'stages' | 'mould'>,
+  tasks: readonly { readonly start: number; readonly end: number }[],
+): Span | null {
+  if (!mould) return null;
+  const from = stages.findIndex(({ id }) => id === mould.from);
+  const until = stages.findIndex(({ id }) => id === mould.until);
+  return [tasks[from]!.start, tasks[until]!.end + stages[until]!.then.minMinutes];
 }
 
 /**

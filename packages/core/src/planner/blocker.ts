@@ -25,6 +25,15 @@ export type Blocker =
       readonly from: number;
       readonly to: number;
     }
+  /** So many moulds are not free at once where the stage would end in the window. */
+  | {
+      readonly kind: 'mould';
+      readonly stage: string;
+      readonly mould: string;
+      readonly moulds: number;
+      readonly from: number;
+      readonly to: number;
+    }
   /** The trays do not fit just before this minute. */
   | {
       readonly kind: 'room';

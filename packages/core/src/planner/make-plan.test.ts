@@ -44,7 +44,7 @@ describe('a plan', () => {
       expect(report.violations, `seed ${seed}`).toEqual([]);
       for (const { blocker } of reasons) kinds.add(blocker.kind);
     }
-    expect([...kinds].sort()).toEqual(['bowl', 'free-from', 'hands', 'room']);
+    expect([...kinds].sort()).toEqual(['bowl', 'free-from', 'hands', 'mould', 'room']);
   });
 
   test('is the same for the same problem and steps', () => {

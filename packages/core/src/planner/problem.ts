@@ -18,6 +18,27 @@ export interface Rest {
   readonly piecesPerTray: number;
   readonly minMinutes: number;
   readonly maxMinutes: number;
+  /** Where they lie first, and for how long of it; nobody's hands are needed between. */
+  readonly first?: FirstRest;
+}
+
+export interface FirstRest {
+  readonly zone: string;
+  readonly minutes: number;
+}
+
+/** Moulds of one kind that are used over and over. */
+export interface Mould {
+  readonly id: string;
+  readonly count: number;
+}
+
+/** The moulds that a batch takes from the start of one stage until the least wait after another is over: it shrinks free by then. */
+export interface ProductMould {
+  readonly id: string;
+  readonly piecesPerMould: number;
+  readonly from: string;
+  readonly until: string;
 }
 
 /** Coating left on one piece by a stage: whole grams, or milligrams where grams are too coarse. */
@@ -64,6 +85,8 @@ export interface Product {
   readonly rejects?: StartRejects;
   /** The stage whose end starts the clock; absent: the last with a coating. */
   readonly clockStage?: string;
+  /** Absent: it takes none. */
+  readonly mould?: ProductMould;
   readonly stages: readonly ProductStage[];
 }
 
@@ -172,6 +195,7 @@ export interface Problem {
   readonly changeovers: Changeovers;
   readonly people: readonly Person[];
   readonly zones: readonly Zone[];
+  readonly moulds?: readonly Mould[];
   readonly places?: readonly Place[];
   readonly stock?: readonly StockLot[];
   readonly orders: readonly PlanOrder[];

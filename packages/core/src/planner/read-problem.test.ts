@@ -41,7 +41,12 @@ describe('a problem', () => {
         ...melter,
         holds: { coating: 'dark', allergens: [], grams: 300, usableUntil: 700 },
       })),
-      products: smallProblem.products.map((product) => ({ ...product, mayContain: ['gluten'] })),
+      products: smallProblem.products.map((product) => ({
+        ...product,
+        mayContain: ['gluten'],
+        mould: { id: 'bars', piecesPerMould: 24, from: 'dip', until: 'pack' },
+      })),
+      moulds: [{ id: 'bars', count: 4 }],
       zones: smallProblem.zones.map((zone) => ({
         ...zone,
         changes: [
@@ -94,6 +99,36 @@ describe('a problem', () => {
     const fault = faultOf(withValue(pointer, value));
     expect(fault.code).toBe(code);
     expect(fault.field).toBe(pointer);
+  });
+
+  const bars = { id: 'bars', piecesPerMould: 24, from: 'dip', until: 'pack' };
+  const withMoulds = {
+    ...smallProblem,
+    moulds: [{ id: 'bars', count: 4 }],
+    products: smallProblem.products.map((product) => ({
+      ...product,
+      mould: bars,
+      stages: product.stages.map((stage) =>
+        stage.id === 'dip'
+          ? { ...stage, then: { ...stage.then, first: { zone: 'rack', minutes: 5 } } }
+          : stage,
+      ),
+    })),
+  };
+  test.each<[string, unknown, string]>([
+    ['/moulds/0/count', 0, 'out-of-range'],
+    ['/products/0/mould/id', 'hearts', 'unknown-reference'],
+    ['/products/0/mould/piecesPerMould', 0, 'out-of-range'],
+    ['/products/0/mould/from', 'bake', 'unknown-reference'],
+    // given back before it is taken
+    ['/products/0/mould/until', 'wash', 'unknown-reference'],
+    ['/products/0/stages/1/then/first/zone', 'attic', 'unknown-reference'],
+    ['/products/0/stages/1/then/first/minutes', 0, 'out-of-range'],
+    // longer than the wait that it is part of
+    ['/products/0/stages/1/then/first/minutes', 21, 'out-of-range'],
+  ])('with moulds and two waits, but %s = %j, is refused', (pointer, value, code) => {
+    expect(readProblem(withMoulds)).toEqual(withMoulds);
+    expect(faultOf(withValue(pointer, value, withMoulds))).toMatchObject({ code, field: pointer });
   });
 
   const known = { bad: 1, good: 29, certainty: 0.95 };

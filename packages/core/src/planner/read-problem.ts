@@ -7,6 +7,7 @@ import type {
   Coating,
   HeldCoating,
   Melter,
+  Mould,
   Person,
   Place,
   PlanOrder,
@@ -35,14 +36,14 @@ export function readProblem(json: unknown): Problem {
   const withinHorizon: Bound = { min: 0, max: horizon, isInteger: true };
   const coatings = unique(input.records('coatings'), readCoating);
   const zones = unique(input.records('zones'), (record) => readZone(record, horizon));
-  const references = { coatings: ids(coatings), zones: ids(zones) };
+  const moulds = optional(input, 'moulds', readMould);
+  const references = { coatings: ids(coatings), zones: ids(zones), moulds: ids(moulds ?? []) };
   const products = unique(input.records('products'), (record) => readProduct(record, references));
-  const places = input.has('places')
-    ? unique(input.records('places'), (record) => readPlace(record, references.zones))
-    : undefined;
+  const places = optional(input, 'places', (record) => readPlace(record, references.zones));
   const orderReferences = { products: ids(products), places: ids(places ?? []), withinHorizon };
   const now = input.has('now') ? input.number('now', withinHorizon) : undefined;
   const lotReferences = { ...references, products: orderReferences.products, now: now ?? 0 };
+  const stock = optional(input, 'stock', (record) => readLot(record, lotReferences));
   const problem: Problem = {
     format: 'alnage-problem/1',
     horizon,
@@ -55,16 +56,28 @@ export function readProblem(json: unknown): Problem {
     people: unique(input.records('people'), (record) => readPerson(record, horizon)),
     orders: unique(input.records('orders'), (record) => readOrder(record, orderReferences)),
     ...(now !== undefined && { now }),
+    ...(moulds && { moulds }),
     ...(places && { places }),
-    ...(input.has('stock') && {
-      stock: unique(input.records('stock'), (record) => readLot(record, lotReferences)),
-    }),
+    ...(stock && { stock }),
   };
   return input.has('fixed') ? { ...problem, fixed: readFixedWork(input.child('fixed'), problem) } : problem;
 }
 
+/** A list that may be left out. */
+function optional<T extends { readonly id: string }>(
+  input: RecordReader,
+  key: string,
+  read: (record: RecordReader) => T,
+): T[] | undefined {
+  return input.has(key) ? unique(input.records(key), read) : undefined;
+}
+
 function ids(list: readonly { readonly id: string }[]): ReadonlySet<string> {
   return new Set(list.map((item) => item.id));
+}
+
+function readMould(record: RecordReader): Mould {
+  return { id: record.text('id'), count: record.number('count', COUNT) };
 }
 
 function readWeights(record: RecordReader): Weights {

@@ -3,7 +3,16 @@ import { InputError } from '../input/input-error';
 import type { RecordReader } from '../input/record-reader';
 import { LOG_SD } from '../melting/melt-for';
 import { CERTAINTY } from '../melting/start-pieces';
-import type { CoatSpare, Product, ProductStage, Rest, StageCoating, StartRejects } from './problem';
+import type {
+  CoatSpare,
+  FirstRest,
+  Product,
+  ProductMould,
+  ProductStage,
+  Rest,
+  StageCoating,
+  StartRejects,
+} from './problem';
 import { AMOUNT, COUNT, LARGEST, reference, requireDuration, unique } from './read-parts';
 
 /** Below 100 fewer pieces would be started than are to be good; above 1000 nine of ten would fail. */
@@ -13,6 +22,7 @@ const START_PERCENT: Bound = { min: 100, max: 1000, isInteger: true };
 const REJECTS_SEEN: Bound = { min: 1e-6, max: 1e9 };
 
 export interface ProductReferences {
+  readonly moulds: ReadonlySet<string>;
   readonly coatings: ReadonlySet<string>;
   readonly zones: ReadonlySet<string>;
 }
@@ -39,6 +49,20 @@ export function readProduct(record: RecordReader, known: ProductReferences): Pro
     ...(record.has('mayContain') && { mayContain: record.texts('mayContain') }),
     ...readStart(record),
     ...(record.has('clockStage') && { clockStage: reference(record, 'clockStage', stageIds) }),
+    ...(record.has('mould') && { mould: readMould(record.child('mould'), known.moulds, stages) }),
+  };
+}
+
+function readMould(
+  record: RecordReader,
+  moulds: ReadonlySet<string>,
+  stages: readonly ProductStage[],
+): ProductMould {
+  const from = reference(record, 'from', new Set(stages.map(({ id }) => id)));
+  const rest = stages.slice(stages.findIndex(({ id }) => id === from));
+  return {
+    ...{ id: reference(record, 'id', moulds), piecesPerMould: record.number('piecesPerMould', COUNT), from },
+    until: reference(record, 'until', new Set(rest.map(({ id }) => id))),
   };
 }
 
@@ -112,5 +136,12 @@ function readRest(record: RecordReader, zones: ReadonlySet<string>): Rest {
     piecesPerTray: record.number('piecesPerTray', COUNT),
     minMinutes,
     maxMinutes: record.number('maxMinutes', { min: minMinutes, max: LARGEST, isInteger: true }),
+    ...(record.has('first') && { first: readFirst(record.child('first'), zones, minMinutes) }),
   };
+}
+
+/** It is over when the trays may go on at the latest. */
+function readFirst(record: RecordReader, zones: ReadonlySet<string>, minMinutes: number): FirstRest {
+  const minutes = record.number('minutes', { min: 1, max: minMinutes, isInteger: true });
+  return { zone: reference(record, 'zone', zones), minutes };
 }

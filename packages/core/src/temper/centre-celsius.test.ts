@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { runCentre } from '../commands/run-centre';
-import { centreCelsiusAfter, centreTauMinutes, type WarmPiece } from './centre-celsius';
+import { centreCelsiusAfter, centreTauMinutes, minutesToWarm, type WarmPiece } from './centre-celsius';
 
 const BERRY: WarmPiece = {
   ...{ grams: 18, kind: 'wet' },
@@ -50,5 +50,28 @@ describe('how warm a centre is', () => {
     const shape = { kind: 'sphere', diameterMm: 24 };
     const input = { ...{ grams: 9, shape, fromC: 20, zoneC: 5 }, minutes: 15, kind: 'fat' };
     expect(() => runCentre({ ...input, ...change })).toThrow(expect.objectContaining({ field }));
+  });
+});
+
+describe('how long a centre takes to warm', () => {
+  test('is the inverse of how warm it gets', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -10, max: 10, noNaN: true }),
+        fc.double({ min: 10.5, max: 19, noNaN: true }),
+        (fromCelsius, toCelsius) => {
+          const minutes = minutesToWarm(BERRY, { fromCelsius, toCelsius, zoneCelsius: 20 })!;
+          expect(centreCelsiusAfter(BERRY, fromCelsius, [{ celsius: 20, minutes }])).toBeCloseTo(
+            toCelsius,
+            6,
+          );
+        },
+      ),
+    );
+  });
+
+  test('is nothing where it is warm enough, and never where the zone is no warmer', () => {
+    expect(minutesToWarm(BERRY, { fromCelsius: 15, toCelsius: 14, zoneCelsius: 20 })).toBe(0);
+    expect(minutesToWarm(BERRY, { fromCelsius: 4, toCelsius: 14, zoneCelsius: 14 })).toBeNull();
   });
 });

@@ -52,3 +52,22 @@ export function centreCelsiusAfter(piece: WarmPiece, fromCelsius: number, stops:
     requireWithin('/fromC', fromCelsius, { min: CENTRE_CELSIUS.min, max: STOP_CELSIUS.max }),
   );
 }
+
+/**
+ * Minutes in a zone until a centre comes to a temperature: 0 where it is there already, null where the zone is no warmer. The inverse of
+ * centreCelsiusAfter. By hand: τ 40.3 min, out of 4 °C to 14 °C in 20 °C: 40.3·ln(16/6) = 39.5 min. Source: as centreCelsiusAfter.
+ * @throws InputError as centreTauMinutes
+ */
+export function minutesToWarm(
+  piece: WarmPiece,
+  {
+    fromCelsius,
+    toCelsius,
+    zoneCelsius,
+  }: Readonly<Record<'fromCelsius' | 'toCelsius' | 'zoneCelsius', number>>,
+): number | null {
+  const tau = centreTauMinutes(piece);
+  if (fromCelsius >= toCelsius) return 0;
+  if (zoneCelsius <= toCelsius) return null;
+  return tau * Math.log((zoneCelsius - fromCelsius) / (zoneCelsius - toCelsius));
+}

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { usualWindows } from './temper-windows';
-import { centreBeforeDip, coldCautions, type WarmthContext } from './cold-cautions';
+import { centreBeforeDip, coldCautions, crackCelsius, type WarmthContext } from './cold-cautions';
 import type { DippedForm } from '../coating/piece-form';
 
 const berry: DippedForm = {
@@ -39,6 +39,12 @@ describe('a piece is cautioned about its warmth', () => {
     ['cold fruit by the fridge', [{}], []],
     ['frozen fruit', [{ centreCelsius: -18 }], [['frozen-fruit', '/form/centreCelsius']]],
     ['a frozen truffle', [{ centre: 'fat', centreCelsius: -18 }], [['frozen-centre', '/form/centreCelsius']]],
+    ['a chilled nut butter', [{ centre: 'fat', centreCelsius: 4 }], []],
+    [
+      'a baked centre out of the fridge',
+      [{ centre: 'dry', centreCelsius: 4 }],
+      [['cracks', '/form/centreCelsius']],
+    ],
     ['a tempered bowl of 45 °C', [{ bowlCelsius: 45 }], [['temper-lost', '/form/bowlCelsius']]],
     [
       'a bowl of 45 °C that is melted only',
@@ -167,4 +173,32 @@ describe('a piece is cautioned about damp air', () => {
     expect(told('honeycomb', [stage(null, 'dry', 700), stage('first', 'rack')])).toEqual([]);
     expect(told('truffle', [stage(null, 'rack', 180), stage('first', 'rack')])).toEqual([]);
   });
+});
+
+test('how cold a centre may be dipped is its kind’s, and a firm ganache’s is the cool room', () => {
+  expect(crackCelsius('truffle', 'fat')).toBe(14);
+  expect(crackCelsius('nut-butter-ball', 'fat')).toBe(4);
+  expect(crackCelsius('berry', 'wet')).toBe(2);
+});
+
+test('a centre stands in the room first, then in the cold, as one wait of two', () => {
+  const zones = [...context.zones, { id: 'room', celsius: 20 }];
+  const lies = (rest: Parameters<typeof centreBeforeDip>[1][number]['rest']) =>
+    centreBeforeDip(
+      berry,
+      [
+        { coat: null, rest },
+        { coat: 'first', rest },
+      ],
+      zones,
+    )!;
+  const straight = lies({ zone: 'fridge', minMinutes: 60, maxMinutes: 60 });
+  const first = lies({
+    zone: 'fridge',
+    minMinutes: 60,
+    maxMinutes: 60,
+    first: { zone: 'room', minutes: 30 },
+  });
+  expect(first.low).toBeGreaterThan(straight.low);
+  expect(first.high).toBeGreaterThan(straight.high);
 });

@@ -16,6 +16,13 @@ export type ColdCaution =
   | { readonly kind: 'frozen-fruit'; readonly at: '/form/centreCelsius'; readonly celsius: number }
   | { readonly kind: 'frozen-centre'; readonly at: '/form/centreCelsius'; readonly celsius: number }
   | {
+      /** Colder than its kind may be: the coat cracks as the centre warms. */
+      readonly kind: 'cracks';
+      readonly at: '/form/centreCelsius';
+      readonly celsius: number;
+      readonly low: number;
+    }
+  | {
       readonly kind: 'otherwise-by-route';
       readonly at: '/form/centreCelsius';
       readonly celsius: number;
@@ -74,7 +81,12 @@ export interface WarmthOfPiece {
   readonly form: PieceForm;
   readonly route: readonly {
     readonly coat: string | null;
-    readonly rest: { readonly zone: string; readonly minMinutes: number; readonly maxMinutes: number };
+    readonly rest: {
+      readonly zone: string;
+      readonly minMinutes: number;
+      readonly maxMinutes: number;
+      readonly first?: { readonly zone: string; readonly minutes: number };
+    };
   }[];
 }
 
@@ -107,7 +119,9 @@ export function coldCautions(piece: WarmthOfPiece, context: WarmthContext): Cold
   const isDipped = form.kind === 'dipped';
   const isFruit = isDipped && form.centre === 'wet';
   return [
-    ...(isDipped ? ofCentre(form.centreCelsius, isFruit) : []),
+    ...(isDipped
+      ? ofCentre(form.centreCelsius, { isFruit, low: crackCelsius(piece.family, form.centre) })
+      : []),
     ...(isDipped ? ofRoute(form, route, context) : []),
     ...(isDipped ? ofBowl(form.bowlCelsius, context) : []),
     ...route.flatMap(({ rest }, index) => ofRest(rest, index, { isFruit, context })),
@@ -116,8 +130,24 @@ export function coldCautions(piece: WarmthOfPiece, context: WarmthContext): Cold
   ];
 }
 
-function ofCentre(celsius: number, isFruit: boolean): ColdCaution[] {
-  if (!(celsius >= CENTRE_CELSIUS.min) || celsius >= 0) return [];
+/**
+ * How cold a centre of a kind may be at the dip, in °C: below it the coat, set on a centre that has shrunk, cracks as that warms. A firm
+ * ganache is dipped at the cool room; what is chilled to keep its form, such as nut butter, and fruit at the fridge. Source: shop default.
+ */
+export function crackCelsius(family: Family, kind: DippedForm['centre']): number {
+  return CRACK_OF_FAMILY[family] ?? CRACK_CELSIUS[kind];
+}
+
+const CRACK_CELSIUS: Readonly<Record<DippedForm['centre'], number>> = { dry: 5, fat: 4, wet: 2 };
+/** What is dipped at the cool room, or near it. */
+const CRACK_OF_FAMILY: Partial<Record<Family, number>> = { truffle: 14, caramel: 10 };
+
+function ofCentre(
+  celsius: number,
+  { isFruit, low }: { readonly isFruit: boolean; readonly low: number },
+): ColdCaution[] {
+  if (!(celsius >= CENTRE_CELSIUS.min) || celsius >= low) return [];
+  if (celsius >= 0) return [{ kind: 'cracks', at: '/form/centreCelsius', celsius, low }];
   return [{ kind: isFruit ? 'frozen-fruit' : 'frozen-centre', at: '/form/centreCelsius', celsius }];
 }
 
@@ -145,23 +175,24 @@ function ofRoute(form: DippedForm, route: WarmthOfPiece['route'], { zones }: War
 export function centreBeforeDip(
   { shape, centreGrams, centre }: Pick<DippedForm, 'shape' | 'centreGrams' | 'centre'>,
   route: WarmthOfPiece['route'],
-  zones: WarmthContext['zones'],
+  known: WarmthContext['zones'],
 ): { readonly low: number; readonly high: number } | null {
   const dips = route.findIndex(({ coat }) => coat !== null);
   const before = route.slice(0, Math.max(0, dips)).map(({ rest }) => rest);
-  const celsiusOf = (id: string): number | null => zones.find((zone) => zone.id === id)?.celsius ?? null;
+  const celsiusOf = (id: string): number | null => known.find((zone) => zone.id === id)?.celsius ?? null;
   // what freezes on the way takes heat that is not in the sum
-  if (before.length === 0 || before.some(({ zone }) => (celsiusOf(zone) ?? -1) < 0)) return null;
+  const zones = before.flatMap(({ zone, first }) => (first ? [first.zone, zone] : [zone]));
+  if (before.length === 0 || zones.some((zone) => (celsiusOf(zone) ?? -1) < 0)) return null;
   const piece = { shape, grams: centreGrams, kind: centre };
   const begin = { low: centre === 'wet' ? FROM_FRIDGE_CELSIUS : FROM_ROOM_CELSIUS, high: FROM_ROOM_CELSIUS };
   try {
-    return before.reduce(({ low, high }, { zone, minMinutes, maxMinutes }) => {
+    return before.reduce(({ low, high }, { zone, minMinutes, maxMinutes, first }) => {
       const ends = [low, high].flatMap((from) =>
-        [minMinutes, maxMinutes].map((minutes) =>
-          centreCelsiusAfter(piece, from, [
-            { celsius: celsiusOf(zone)!, minutes: Math.min(minutes, STOP_MINUTES.max) },
-          ]),
-        ),
+        [minMinutes, maxMinutes].map((minutes) => {
+          const before = first ? [{ celsius: celsiusOf(first.zone)!, minutes: first.minutes }] : [];
+          const after = Math.min(Math.max(0, minutes - (first?.minutes ?? 0)), STOP_MINUTES.max);
+          return centreCelsiusAfter(piece, from, [...before, { celsius: celsiusOf(zone)!, minutes: after }]);
+        }),
       );
       return { low: Math.min(...ends), high: Math.max(...ends) };
     }, begin);

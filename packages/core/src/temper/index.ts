@@ -2,6 +2,7 @@ export {
   TRAY_W_PER_M2K,
   centreCelsiusAfter,
   centreTauMinutes,
+  minutesToWarm,
   type Stop,
   type WarmPiece,
 } from './centre-celsius';
@@ -96,6 +97,7 @@ export {
   ZONE_CELSIUS,
   centreBeforeDip,
   coldCautions,
+  crackCelsius,
   type ColdCaution,
   type WarmthContext,
   type WarmthOfPiece,

@@ -192,6 +192,7 @@ const couverture = {
   fluidity: 3,
   measuredYieldPa: null,
   thinnedPercent: 0,
+  thinnedWith: null,
   stockMonths: 2,
   isTempered: true,
   tempering: null,

@@ -46,8 +46,8 @@ describe('the file of a workshop', () => {
     expect(recipes!.map(({ versions }) => versions.length)).toEqual([1, 1, 1, 1]);
     expect(lots!.length).toBeGreaterThan(20);
     expect(preparations!.length).toBeGreaterThan(2);
-    expect(orders).toHaveLength(42 + 35 + 1 + 2);
-    expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 2, 9]);
+    expect(orders).toHaveLength(42 + 35 + 1 + 3);
+    expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 2, 10]);
     const schema = (await shop.app.inject('/api/workshop-file/schema')).json<object>();
     const ajv = new Ajv2020({ strict: false, allErrors: true });
     (addFormats as unknown as (ajv: Ajv2020) => void)(ajv);

@@ -4,7 +4,8 @@ import type { EntityManager } from 'typeorm';
 import type { RecordKind } from '../kept/kept-records';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { requireBowlsServe } from '../dippery/bowls-serve';
-import { workedCoating, type WorkedCoating } from '../dippery/dippery';
+import { SupplyEntity } from '../../store/workshop/supply.entity';
+import { stirredIn, workedCoating, type WorkedCoating } from '../dippery/dippery';
 
 /** Coatings: described, judged, and shown with what follows. */
 export const COATINGS: RecordKind<CoatingEntity, CoatingDraft, CoatingView> = {
@@ -20,10 +21,17 @@ export const COATINGS: RecordKind<CoatingEntity, CoatingDraft, CoatingView> = {
       ...temperingProblems(draft),
       ...partProblems(draft),
       ...(await blendedProblems(manager, draft, id)),
+      ...(await fatProblems(manager, draft)),
     ];
   },
-  columns: (draft) => ({ ...draft, parts: draft.kind === 'blend' ? draft.parts : [] }),
-  view: async (manager, entity) => coatingView(workedCoating(entity, await manager.find(CoatingEntity))),
+  columns: ({ thinnedWith = null, ...draft }) => ({
+    ...{ ...draft, thinnedWith },
+    parts: draft.kind === 'blend' ? draft.parts : [],
+  }),
+  view: async (manager, entity) => {
+    const all = await manager.find(CoatingEntity);
+    return coatingView(workedCoating(entity, all, await stirredIn(manager, all)));
+  },
   settle: requireBowlsServe,
 };
 
@@ -103,6 +111,15 @@ async function blendedProblems(
   if (!blend) return [];
   const params = { value: 'blend', range: `a single coating, as it is part of ${blend.name}` };
   return [{ pointer: '/kind', code: 'out-of-range', params }];
+}
+
+/** What is stirred in is something of the larder that is weighed. */
+async function fatProblems(manager: EntityManager, { thinnedWith }: CoatingDraft): Promise<FieldProblem[]> {
+  if (!thinnedWith) return [];
+  const fat = await manager.findOneBy(SupplyEntity, { id: thinnedWith });
+  if (fat && fat.base === 'g' && fat.kind !== 'packing') return [];
+  const params = { value: fat?.name ?? thinnedWith, range: 'a supply that is weighed' };
+  return [{ pointer: '/thinnedWith', code: 'unknown-reference', params }];
 }
 
 async function blendsOf(manager: EntityManager, id: string): Promise<CoatingEntity[]> {

@@ -8,9 +8,11 @@ import {
   type BowlDescription,
   type Dippery,
   type PieceForm,
+  type StirredIn,
 } from '@alnage/core';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
+import { SupplyEntity } from '../../store/workshop/supply.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 
 /** A coating with what follows from its description. */
@@ -33,17 +35,31 @@ export interface WorkedDippery extends Dippery {
 export async function loadDippery(manager: EntityManager): Promise<WorkedDippery> {
   const all = await manager.find(CoatingEntity, { order: { position: 'ASC' } });
   const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
-  return { workshop, ways: workshop.ways, coatings: all.map((entity) => workedCoating(entity, all)) };
+  const fats = await stirredIn(manager, all);
+  return { workshop, ways: workshop.ways, coatings: all.map((entity) => workedCoating(entity, all, fats)) };
 }
 
-export function workedCoating(entity: CoatingEntity, all: readonly CoatingEntity[]): WorkedCoating {
+/** The supplies that are stirred into coatings; none is asked for where none is. */
+export async function stirredIn(
+  manager: EntityManager,
+  coatings: readonly Pick<CoatingEntity, 'thinnedWith'>[],
+): Promise<SupplyEntity[]> {
+  const ids = coatings.flatMap(({ thinnedWith }) => (thinnedWith ? [thinnedWith] : []));
+  return ids.length > 0 ? manager.findBy(SupplyEntity, { id: In(ids) }) : [];
+}
+
+export function workedCoating(
+  entity: CoatingEntity,
+  all: readonly CoatingEntity[],
+  fats: readonly StirredIn[],
+): WorkedCoating {
   return {
     entity,
     id: entity.id,
     yieldPa: yieldPaOf(entity, all),
     thinnedLogSd: thinnedLogSd(entity, all),
     windowLowCelsius: entity.windowLowCelsius,
-    allergens: coatingAllergens(entity, all),
+    allergens: coatingAllergens(entity, all, fats),
     minorPerGram: minorPerGram(entity, all),
   };
 }

@@ -69,17 +69,17 @@ function coatingProblems({ form, drizzle }: PieceDraft, { coatings }: Dippery): 
 }
 
 function zoneProblems({ route }: PieceDraft, zoneIds: ReadonlySet<string>): FieldProblem[] {
-  return route.flatMap(({ rest }, index): FieldProblem[] =>
-    zoneIds.has(rest.zone)
-      ? []
-      : [
-          {
-            pointer: `/route/${index}/rest/zone`,
-            code: 'unknown-reference',
-            params: { value: rest.zone, range: 'a zone' },
-          },
-        ],
-  );
+  const wanted = route.flatMap(({ rest }, index) => [
+    [`/route/${index}/rest/zone`, rest.zone] as const,
+    ...(rest.first ? [[`/route/${index}/rest/first/zone`, rest.first.zone] as const] : []),
+  ]);
+  return wanted
+    .filter(([, zone]) => !zoneIds.has(zone))
+    .map(([pointer, value]) => ({
+      pointer,
+      code: 'unknown-reference',
+      params: { value, range: 'a zone' },
+    }));
 }
 
 function keepingProblems({ keeping, route }: PieceDraft): FieldProblem[] {
@@ -99,6 +99,15 @@ function keepingProblems({ keeping, route }: PieceDraft): FieldProblem[] {
     ...route.flatMap(({ rest, fixedMinutes, secondsPerPiece }, index) => [
       ...(rest.minMinutes > rest.maxMinutes
         ? [over(`/route/${index}/rest/maxMinutes`, rest.maxMinutes, `at least ${rest.minMinutes}`)]
+        : []),
+      ...(rest.first && rest.first.minutes > rest.minMinutes
+        ? [
+            over(
+              `/route/${index}/rest/first/minutes`,
+              rest.first.minutes,
+              `no more than its least wait, ${rest.minMinutes}`,
+            ),
+          ]
         : []),
       ...(fixedMinutes === 0 && secondsPerPiece === 0
         ? [over(`/route/${index}/secondsPerPiece`, 0, 'above 0 where there are no fixed minutes')]

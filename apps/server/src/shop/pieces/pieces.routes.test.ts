@@ -182,6 +182,42 @@ describe('a piece that is not dipped', () => {
   });
 });
 
+describe('a piece that is cast, or lies in two places', () => {
+  test('has its moulds from its first coat until the last is free of them, and its trays where it says', async () => {
+    const setUp = await requireSetUp(shop.db.manager);
+    const problem = () =>
+      buildProblem(shop.db.manager, setUp, { now: () => new Date('2026-06-18T08:00:00Z') });
+    const { moulds, products } = await problem();
+    const cup = products.find(({ id }) => id === 'malt-cup')!;
+    expect(moulds!.find(({ id }) => id === cup.mould!.id)!.count).toBeGreaterThan(0);
+    expect(cup.mould).toMatchObject({ from: 'shell', until: 'cap' });
+    expect(products.find(({ id }) => id === 'dusk-berry')!.mould).toBeUndefined();
+
+    const draft = await pieceDraft(shop.app, 'salt-twist', { name: 'Rested twist' });
+    const dip = draft.route.findIndex(({ coat }) => coat === 'first');
+    const first = { zone: 'fridge', minutes: 5 };
+    const resting = (rest: object) =>
+      draft.route.map((stage, k) => (k === dip ? { ...stage, rest: { ...stage.rest, ...rest } } : stage));
+    const taken = await post({ ...draft, route: resting({ first, minMinutes: 20 }) });
+    expect(taken.status).toBe(201);
+    const kept = (await problem()).products.find(({ id }) => id === taken.body.id)!;
+    expect(kept.stages[dip]!.then.first).toEqual(first);
+    for (const [rest, pointer, code] of [
+      [{ first: { zone: 'attic', minutes: 5 } }, `/route/${dip}/rest/first/zone`, 'unknown-reference'],
+      [
+        { first: { zone: 'fridge', minutes: 21 }, minMinutes: 20 },
+        `/route/${dip}/rest/first/minutes`,
+        'out-of-range',
+      ],
+      [{ first: { zone: 'fridge', minutes: 0 } }, `/route/${dip}/rest/first/minutes`, 'too-small'],
+    ] as const) {
+      const { body } = await post({ ...draft, name: 'Cannot rest', route: resting(rest) });
+      expect(body.errors).toEqual([expect.objectContaining({ pointer, code })]);
+    }
+    await ask(shop.app, ['DELETE', `/api/pieces/${taken.body.id}`]);
+  });
+});
+
 describe('a piece of several recipes', () => {
   const cup = () => pieceDraft(shop.app, 'malt-cup', { name: 'Second cup' });
 

@@ -1,4 +1,10 @@
-import { coatingAllergens, compositionOfCoating, type LarderBook } from '@alnage/core';
+import {
+  coatingAllergens,
+  compositionOfCoating,
+  supplyComposition,
+  type Composition,
+  type LarderBook,
+} from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
@@ -9,13 +15,18 @@ import { learnedYields } from './learned-yields';
 export async function loadBook(manager: EntityManager): Promise<LarderBook> {
   const byPosition = { order: { position: 'ASC' } } as const;
   const coatings = await manager.find(CoatingEntity, byPosition);
+  const supplies = await manager.find(SupplyEntity, byPosition);
+  const fatOf = (id: string): Composition | null => {
+    const fat = supplies.find((each) => each.id === id);
+    return fat ? supplyComposition(fat) : null;
+  };
   const book = {
-    supplies: await manager.find(SupplyEntity, byPosition),
+    supplies,
     coatings: coatings.map((coating) => ({
       id: coating.id,
       name: coating.name,
-      allergens: coatingAllergens(coating, coatings),
-      composition: compositionOfCoating(coating, coatings),
+      allergens: coatingAllergens(coating, coatings, supplies),
+      composition: compositionOfCoating(coating, coatings, fatOf),
     })),
     recipes: await manager.find(RecipeEntity, byPosition),
   };

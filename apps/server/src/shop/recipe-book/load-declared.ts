@@ -6,8 +6,12 @@ import { loadBook } from './load-book';
 /** What the shop’s pieces are made of, with what each of it declares. */
 export async function loadDeclared(manager: EntityManager): Promise<Declared> {
   const all = await manager.find(CoatingEntity);
+  const book = await loadBook(manager);
   return {
-    coatings: all.map((coating) => ({ id: coating.id, allergens: coatingAllergens(coating, all) })),
-    book: await loadBook(manager),
+    coatings: all.map((coating) => ({
+      id: coating.id,
+      allergens: coatingAllergens(coating, all, book.supplies),
+    })),
+    book,
   };
 }

@@ -1,4 +1,4 @@
-import type { BowlView, CoatingView, Rules, ZoneView } from '@alnage/contract';
+import type { BowlView, CoatingView, Larder, Rules, ZoneView } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, workshopOf } from '../../testing/ask';
 import { makePlan, openApp, type WorkshopApp } from '../../testing/workshop-app';
@@ -38,6 +38,35 @@ describe('a coating', () => {
     expect(thinned.body.yieldPa).toBeLessThan(plain.body.yieldPa);
     expect(thinned.body.version).toBe(2);
     expect((await ask(shop.app, ['DELETE', `/api/coatings/${plain.body.id}`])).status).toBe(204);
+  });
+
+  test('with a fat out of the larder draws it, declares it, and holds it; nothing else may be stirred in', async () => {
+    const { coatings, season } = await workshopOf(shop.app);
+    const milk = coatings.find(({ id }) => id === 'milk-38')!;
+    const needOf = async (id: string): Promise<number> =>
+      (await shop.app.inject('/api/larder')).json<Larder>().needs.find(({ item }) => item.id === id)!
+        .usedAmount;
+    const [fat, before] = ['butter', await needOf('milk-38')];
+    expect(season).not.toBeNull();
+    const without = await needOf(fat);
+    const thin = (thinnedWith: string) =>
+      ask<CoatingView>(shop.app, ['PUT', '/api/coatings/milk-38'], {
+        ...{ ...milk.own, thinnedPercent: 5, thinnedWith, version: milk.version },
+      });
+    for (const wrong of ['whale', 'box-6', 'strawberry'])
+      expect((await thin(wrong)).body).toMatchObject({
+        errors: [{ pointer: '/thinnedWith', code: 'unknown-reference' }],
+      });
+    const { body } = await thin(fat);
+    expect(body.own.thinnedWith).toBe(fat);
+    expect(body.allergens).toContain('milk');
+    // the plan melts the same, of which a twentieth is fat now
+    expect(await needOf('milk-38')).toBeCloseTo(before * 0.95, 3);
+    expect(await needOf(fat)).toBeCloseTo(without + before * 0.05, 3);
+    expect((await ask(shop.app, ['DELETE', `/api/supplies/${fat}`])).body).toMatchObject({
+      params: { by: expect.arrayContaining(['Milk 38']) as unknown },
+    });
+    await ask(shop.app, ['PUT', '/api/coatings/milk-38'], { ...milk.own, version: body.version });
   });
 
   test('of two is a blend with the allergens of both, that holds its parts', async () => {

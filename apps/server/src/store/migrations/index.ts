@@ -25,6 +25,7 @@ import { MadeParts1805000000000 } from './1805000000000-made-parts';
 import { Sending1806000000000 } from './1806000000000-sending';
 import { ZoneClimate1807000000000 } from './1807000000000-zone-climate';
 import { SharedPots1808000000000 } from './1808000000000-shared-pots';
+import { ThinnedWith1809000000000 } from './1809000000000-thinned-with';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -57,4 +58,5 @@ export const MIGRATIONS = [
   Sending1806000000000,
   ZoneClimate1807000000000,
   SharedPots1808000000000,
+  ThinnedWith1809000000000,
 ];

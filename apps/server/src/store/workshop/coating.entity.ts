@@ -18,6 +18,10 @@ export class CoatingEntity extends KeptRecord implements CoatingDescription {
   @Column('double precision', { name: 'thinned_percent' })
   thinnedPercent: number;
 
+  /** The supply that is stirred in; null: a fat that nobody counts. */
+  @Column('text', { name: 'thinned_with', nullable: true })
+  thinnedWith: string | null;
+
   @Column('double precision', { name: 'stock_months' })
   stockMonths: number;
 

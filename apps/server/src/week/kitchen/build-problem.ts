@@ -63,6 +63,7 @@ export async function buildProblem(
     changeovers: setUp.workshop.changeovers,
     coatings: dippery.coatings.map((coating) => coatingOf(coating, times)),
     products: pieces.map((piece) => productOf(piece, kitchenware)),
+    ...(moulds.length > 0 && { moulds: moulds.map(({ id, count }) => ({ id, count })) }),
     melters: bowls.map((bowl) => melterOf(bowl, tailGramsOf(bowl, pieces, dippery))),
     ...frame,
   };
@@ -147,6 +148,7 @@ function productOf(
     maxBatchPieces: batchLimit(piece.maxBatchPieces, ownMoulds, cavitiesOf(piece.form)),
     rejects: { ...learnRejects(own.filter(isKept)), certainty },
     ...(firstCoated && { clockStage: firstCoated.id }),
+    ...mouldOf(piece, ownMoulds),
     stages: piece.route.map((stage) => {
       const portion = coat.portions.find(({ role }) => role === stage.coat);
       const { id, skill, fixedMinutes, maxRunMinutes, rest } = stage;
@@ -161,6 +163,17 @@ function productOf(
       return { id, skill, fixedMinutes, secondsPerPiece, maxRunMinutes, coating, then: rest };
     }),
   };
+}
+
+/** The moulds that a batch has from its first coat until the last is free of them; none where it is cast in none. */
+function mouldOf(piece: PieceEntity, mould: MouldEntity | null): Pick<Product, 'mould'> {
+  const [from, until] = [
+    piece.route.find(({ coat }) => coat === 'shell' || coat === 'cast'),
+    piece.route.findLast(({ coat }) => coat === 'shell' || coat === 'cast' || coat === 'cap'),
+  ];
+  const piecesPerMould = mould ? Math.floor(mould.cavities / cavitiesOf(piece.form)) : 0;
+  if (!mould || !from || !until || piecesPerMould === 0) return {};
+  return { mould: { id: mould.id, piecesPerMould, from: from.id, until: until.id } };
 }
 
 function isKept({ setAsideReason }: Weighing): boolean {

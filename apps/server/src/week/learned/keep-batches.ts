@@ -15,10 +15,14 @@ export async function keepBatches(
   >[],
 ): Promise<void> {
   await manager.delete(RecipeBatchEntity, { preparationId: In(made.map(({ id }) => id)) });
-  const batches = made.flatMap(({ id: preparationId, recipeId, at, potGrams, portionGrams, cameOut, pot }) => {
-    const grams = cameOut && portionGrams !== null ? gramsOut(cameOut, portionGrams) : null;
-    return grams !== null && potGrams !== null ? [{ preparationId, recipeId, at, potGrams, grams, pot }] : [];
-  });
+  const batches = made.flatMap(
+    ({ id: preparationId, recipeId, at, potGrams, portionGrams, cameOut, pot }) => {
+      const grams = cameOut && portionGrams !== null ? gramsOut(cameOut, portionGrams) : null;
+      return grams !== null && potGrams !== null
+        ? [{ preparationId, recipeId, at, potGrams, grams, pot }]
+        : [];
+    },
+  );
   if (batches.length > 0) await manager.insert(RecipeBatchEntity, inPots(batches));
 }
 

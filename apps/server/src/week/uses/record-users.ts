@@ -49,7 +49,11 @@ export const RECORD_USERS: Readonly<Record<RecordName, readonly Users[]>> = {
   person: [
     async ({ manager, id, begun }) => ((await begun(manager)).people.has(id) ? ['work that has begun'] : []),
   ],
-  zone: [named(PieceEntity, ({ route }, id) => route.some(({ rest }) => rest.zone === id))],
+  zone: [
+    named(PieceEntity, ({ route }, id) =>
+      route.some(({ rest }) => rest.zone === id || rest.first?.zone === id),
+    ),
+  ],
   mould: [named(PieceEntity, ({ mould }, id) => mould === id)],
   'pickup point': [
     ({ manager, id }) => counted('order', manager.countBy(OrderEntity, { pickupPointId: id })),
@@ -63,6 +67,7 @@ export const RECORD_USERS: Readonly<Record<RecordName, readonly Users[]>> = {
   ],
   box: [({ manager, id }) => counted('order', manager.countBy(OrderEntity, { boxes: { boxId: id } }))],
   supply: [
+    named(CoatingEntity, ({ thinnedWith }, id) => thinnedWith === id),
     named(RecipeEntity, (recipe, id) => isMadeOf(recipe, 'supply', id)),
     named(PieceEntity, isPackedIn),
     named(BoxEntity, isPackedIn),

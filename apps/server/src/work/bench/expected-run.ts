@@ -1,7 +1,7 @@
 import { seenOf } from '@alnage/contract';
 import {
   formOfSize,
-  partedOver,
+  boughtAs,
   pieceCoat,
   sizeClassOf,
   usesOfPiece,
@@ -105,14 +105,18 @@ export async function usesOfRun(
   return [...coating, ...centres].filter(({ amount }) => amount > 0);
 }
 
-/** Grams of a coating as what is bought of it: of a blend that is mixed here, its parts. */
+/** A coating that is gone by now is what it was. */
+const UNBLENDED = { kind: 'dark', parts: [], thinnedPercent: 0 } as const;
+
+/** Grams of a coating as what is bought of it: of a blend that is mixed here, its parts; and the fat that is stirred in. */
 export async function boughtOf(
   manager: EntityManager,
   coating: string,
   grams: number,
 ): Promise<ItemAmount[]> {
-  const { parts } = await manager.findOneByOrFail(CoatingEntity, { id: coating });
-  return partedOver(coating, parts).map(({ item, share }) => ({
+  const all = await manager.find(CoatingEntity);
+  const found = all.find(({ id }) => id === coating);
+  return boughtAs(found ?? { ...UNBLENDED, id: coating }, all).map(({ item, share }) => ({
     item,
     amount: share * grams,
   }));

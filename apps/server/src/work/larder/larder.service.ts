@@ -1,5 +1,6 @@
 import type { Larder, NeedPart, NeedView } from '@alnage/contract';
 import {
+  boughtAs,
   baseAmountOf,
   coatingLoads,
   DIPPED_SPREAD,
@@ -82,6 +83,8 @@ function itemsOf({ dippery, book }: NeedSources): LarderItem[] {
 async function allUses(manager: EntityManager, sources: NeedSources): Promise<ItemUse[]> {
   const { setUp, plan, now, book, dippery, pieces } = sources;
   const made = await manager.findBy(PreparationEntity, { horizonStart: setUp.span.start });
+  const described = dippery.coatings.map(({ entity }) => entity);
+  const bought = new Map(described.map((each) => [each.id, boughtAs(each, described)]));
   const reading: PlanReading = {
     problem: { ...plan.problem, now: minutesFrom(setUp.span.start, now) },
     plan: plan.plan,
@@ -89,7 +92,7 @@ async function allUses(manager: EntityManager, sources: NeedSources): Promise<It
       const piece = pieces.find(({ id }) => id === product);
       return piece ? usesOfPiece(piece, book) : [];
     },
-    partsOf: (coating) => dippery.coatings.find(({ id }) => id === coating)?.entity.parts ?? [],
+    boughtAs: (coating) => bought.get(coating) ?? [{ item: { kind: 'coating', id: coating }, share: 1 }],
     isPrepared: ({ id, product }, recipe) => {
       const piece = pieces.find((each) => each.id === product);
       const recipes = piece ? recipesOf(piece).map((each) => each.recipe) : [];

@@ -99,7 +99,15 @@ describe('planning on Thursday', () => {
   test('goes on from a later hour, with spare pieces for an order that was cancelled after its batch began', async () => {
     const saved = await newest();
     const orders = await ordersOf(shop.app);
-    const batch = saved.plan.batches.find((each) => each.stages[0]!.start > saved.problem.now!)!;
+    // the last of its product: no other order can take what is begun for it
+    const startOf = (each: SavedPlan['plan']['batches'][number]): number => each.stages[0]!.start;
+    const batch = saved.plan.batches.find(
+      (each) =>
+        startOf(each) > saved.problem.now! &&
+        saved.plan.batches.every(
+          (other) => other.product !== each.product || startOf(other) <= startOf(each),
+        ),
+    )!;
     const order = orders.find(({ id }) => batch.serves.some((serve) => serve.order === id))!;
     const later = new Date(Date.parse(saved.horizonStart) + (batch.stages[0]!.start + 2) * 60_000);
     await WorkshopClock.set(shop.db, later);

@@ -5,10 +5,12 @@ import { Keys } from '../../shared/keys';
 import { adviceWords, forecastWords, PROBE_WORDS } from '../../shared/bench/temper-words';
 import { BenchStore } from '../bench.store';
 import { BeforePanel } from './before-panel';
+import { FlowCheck } from './flow-check';
 import { FormGuide } from './form-guide';
 import { RejectPanel } from './reject-panel';
 import { SealPanel } from './seal-panel';
 import { TroublePanel } from './trouble-panel';
+import { WarmthNote } from './warmth-note';
 import { WeighPanel } from './weigh-panel';
 
 /** Two taps within so many ms are one tap of sticky fingers. */
@@ -17,7 +19,17 @@ const TAP_MS = 700;
 /** One run of dipping, very large: temperature, count, what is left, when it is done; and the one big target. */
 @Component({
   selector: 'al-dip-run',
-  imports: [BeforePanel, BowlChart, FormGuide, RejectPanel, SealPanel, TroublePanel, WeighPanel],
+  imports: [
+    BeforePanel,
+    BowlChart,
+    FlowCheck,
+    FormGuide,
+    RejectPanel,
+    SealPanel,
+    TroublePanel,
+    WarmthNote,
+    WeighPanel,
+  ],
   templateUrl: './dip-run.html',
   styleUrl: './dip-run.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

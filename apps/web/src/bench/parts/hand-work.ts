@@ -3,16 +3,18 @@ import { MatButtonModule } from '@angular/material/button';
 import { workedMinutes, type StageWork } from '@alnage/core/bench';
 import { count, duration } from '../../shared/formats/formats';
 import { Keys } from '../../shared/keys';
+import { lyingText } from '../bench-rows';
 import { BenchStore } from '../bench.store';
 import { BeforePanel } from './before-panel';
 import { FormGuide } from './form-guide';
 import { RejectPanel } from './reject-panel';
 import { TroublePanel } from './trouble-panel';
+import { WarmthNote } from './warmth-note';
 
 /** Work of hands without coating – washing, rolling, packing: begun, counted where pieces fail, and done. */
 @Component({
   selector: 'al-hand-work',
-  imports: [BeforePanel, MatButtonModule, FormGuide, RejectPanel, TroublePanel],
+  imports: [BeforePanel, MatButtonModule, FormGuide, RejectPanel, TroublePanel, WarmthNote],
   template: `
     <div class="tiles">
       <div class="tile">
@@ -40,6 +42,7 @@ import { TroublePanel } from './trouble-panel';
         } @else if (bench.panel() === 'trouble') {
           <al-trouble-panel />
         } @else {
+          <al-warmth-note />
           <al-form-guide />
           <section class="card" aria-label="For whom">
             <h2>For whom</h2>
@@ -85,9 +88,8 @@ export class HandWork {
     Math.ceil(this.work().startPieces / this.work().rest.piecesPerTray),
   );
   protected readonly rest = computed(() => {
-    const { zone, minMinutes } = this.work().rest;
-    const where = this.bench.words()?.zone(zone) ?? zone;
-    return minMinutes > 0 ? `${duration(minMinutes)} at least, ${where}` : where;
+    const words = this.bench.words();
+    return words ? lyingText(this.work().rest, words) : '';
   });
 
   protected readonly orders = computed(() => {

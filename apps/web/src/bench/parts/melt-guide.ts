@@ -26,6 +26,7 @@ import {
   stepWord,
 } from '../../shared/bench/temper-words';
 import { BenchStore } from '../bench.store';
+import { FlowCheck } from './flow-check';
 import { TroublePanel } from './trouble-panel';
 import { WeighPanel } from './weigh-panel';
 
@@ -34,7 +35,7 @@ const SCHOOLS = Object.keys(SCHOOL_WORDS) as MeltSchool[];
 /** Brings a melt to where it is worked: the one next thing, by the school that the shop goes by. */
 @Component({
   selector: 'al-melt-guide',
-  imports: [MatButtonModule, BowlChart, StepDoubtNote, TroublePanel, WeighPanel],
+  imports: [MatButtonModule, BowlChart, FlowCheck, StepDoubtNote, TroublePanel, WeighPanel],
   templateUrl: './melt-guide.html',
   styleUrl: './melt-guide.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

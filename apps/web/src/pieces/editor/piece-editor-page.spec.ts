@@ -185,9 +185,9 @@ describe('the editor of a piece', () => {
       );
     await page.type('Made as', 'moulded');
     await page.type('Capped with', 'dark-64');
-    expect(stages()).toEqual(['1. Wash', '2. Dip shell', '3. Fill', '4. Cap cap', '5. Pack']);
+    expect(stages()).toEqual(['1. Wash', '2. Mould shell', '3. Fill', '4. Cap cap', '5. Pack']);
     await page.type('Capped with', '');
-    expect(stages()).toEqual(['1. Wash', '2. Dip shell', '3. Fill', '4. Pack']);
+    expect(stages()).toEqual(['1. Wash', '2. Mould shell', '3. Fill', '4. Pack']);
   });
 
   test('adds a stage for a second coat and a drizzle, and takes it away again', async () => {

@@ -226,6 +226,7 @@ export function fitControls({ controls: c }: PieceFormGroup): void {
   toggle(c.centreGrams, made === 'dipped' || made === 'moulded' || made === 'bare');
   toggle(c.drizzleGrams, c.hasDrizzle.value);
   for (const control of [c.dipLowCelsius, c.dipHighCelsius]) toggle(control, c.hasDipRange.value);
+  fitRests(c);
   toggle(c.postMostCelsius, c.byPost.value === 'up-to');
   const bound = CENTRE_GRAMS[c.family.value];
   const masses = [
@@ -234,6 +235,11 @@ export function fitControls({ controls: c }: PieceFormGroup): void {
     ...c.sizes.controls.map((size) => size.controls.centreGrams),
   ];
   for (const control of masses) if (control.bound !== bound) control.setBound(bound);
+}
+
+/** How long trays lie somewhere first is asked where they do. */
+function fitRests({ route }: Controls): void {
+  for (const { controls } of route.controls) toggle(controls.firstMinutes, controls.firstZone.value !== '');
 }
 
 function fitDipped(c: Controls, made: PieceForm['kind']): void {

@@ -42,6 +42,11 @@ export class RouteFields {
   private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
   protected readonly words = COAT_WORDS;
   protected readonly zones = computed(() => this.workshop()?.zones ?? []);
+  /** Where trays may lie first, without a hand between. */
+  protected readonly firstZones = computed(() => [
+    { id: '', name: 'straight there' },
+    ...this.zones().map(({ id, name }) => ({ id, name: name.toLowerCase() })),
+  ]);
   protected readonly skills = computed(() => {
     const known = knownSkills(this.pieces(), this.workshop()?.people ?? []);
     return known.filter((skill) => skill !== 'temper').map((id) => ({ id, name: id }));

@@ -8,6 +8,9 @@ const WHOLE = { min: 0, max: 1_000_000, isInteger: true } as const;
 const RUN = { min: 1, max: 1_000_000, isInteger: true } as const;
 const TRAY = { min: 1, max: 10_000, isInteger: true } as const;
 
+/** Berries stand in the room for so long before they go to the cold. */
+const FIRST_MINUTES = 5;
+
 export type StageForm = ReturnType<typeof stageForm>;
 
 const plain = <T>(value: T) => new FormControl<T>(value, { nonNullable: true });
@@ -25,6 +28,9 @@ export function stageForm(stage: RouteStage) {
     coat: plain<CoatRole | null>(stage.coat),
     zone: plain(rest.zone),
     piecesPerTray: new NumberControl(rest.piecesPerTray, TRAY),
+    /** Where its trays lie first; empty: straight where they stay. */
+    firstZone: plain(rest.first?.zone ?? ''),
+    firstMinutes: new NumberControl(rest.first?.minutes ?? FIRST_MINUTES, RUN),
     minMinutes: new NumberControl(rest.minMinutes, WHOLE),
     maxMinutes: new NumberControl(rest.maxMinutes, WHOLE),
   });
@@ -44,6 +50,7 @@ export function stageOf({ controls: c }: StageForm): RouteStage {
       piecesPerTray: c.piecesPerTray.number,
       minMinutes: c.minMinutes.number,
       maxMinutes: c.maxMinutes.number,
+      ...(c.firstZone.value && { first: { zone: c.firstZone.value, minutes: c.firstMinutes.number } }),
     },
   };
 }

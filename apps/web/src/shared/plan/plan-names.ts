@@ -12,6 +12,7 @@ export interface PlanWords {
   bowl(id: string): string;
   coating(id: string): string;
   zone(id: string): string;
+  mould(id: string): string;
   person(id: string): string;
   /** Fri 19, 15:00 */
   time(minute: number): string;
@@ -58,6 +59,7 @@ export function planWords(saved: PlanShown, workshop: Workshop, pieces: readonly
     bowl,
     coating: (id) => named(workshop.coatings)(id).toLowerCase(),
     zone: (id) => named(workshop.zones)(id).toLowerCase(),
+    mould: (id) => named(workshop.moulds)(id).toLowerCase(),
     person: named(workshop.people),
     time: (minute) => wall.dayTime(instant(minute)),
     span: (from, to) => wall.span(instant(from), instant(to)),

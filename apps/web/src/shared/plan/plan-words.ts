@@ -1,5 +1,5 @@
 import type { BatchReason, Blocker, CostAmounts } from '@alnage/core/planner';
-import { count, listed } from '../formats/formats';
+import { count, counted, listed } from '../formats/formats';
 import { amountsTexts } from './amounts-words';
 import type { PlanWords } from './plan-names';
 
@@ -35,9 +35,21 @@ export function blockerText(blocker: Blocker, words: PlanWords): string {
       return blocker.from === blocker.to
         ? `the bowl cannot take ${words.coating(blocker.coating)} so as to be done by ${words.time(blocker.to)}.`
         : `no bowl can take ${words.coating(blocker.coating)} between ${words.time(blocker.from)} and ${words.time(blocker.to)}.`;
+    case 'mould':
+      return mouldText(blocker, words);
     case 'room':
-      return `${count(blocker.trays)} ${blocker.trays === 1 ? 'tray does' : 'trays do'} not fit in the ${words.zone(blocker.zone)} before ${words.time(blocker.at)}.`;
+      return roomText(blocker, words);
   }
+}
+
+function mouldText(blocker: Blocker & { readonly kind: 'mould' }, words: PlanWords): string {
+  const are = blocker.moulds === 1 ? 'is' : 'are';
+  return `${counted(blocker.moulds, 'mould')} of ${words.mould(blocker.mould)} ${are} not free ${spanText(blocker, words)}.`;
+}
+
+function roomText(blocker: Blocker & { readonly kind: 'room' }, words: PlanWords): string {
+  const trays = blocker.trays === 1 ? 'tray does' : 'trays do';
+  return `${count(blocker.trays)} ${trays} not fit in the ${words.zone(blocker.zone)} before ${words.time(blocker.at)}.`;
 }
 
 /** From when to when somebody would be needed; of a place that is held to a minute, by when. */

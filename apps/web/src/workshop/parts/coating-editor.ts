@@ -20,9 +20,12 @@ import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
-import { aLargeMass, listed, priceOfMass, thickness } from '../../shared/formats/formats';
+import { aLargeMass, counted, listed, priceOfMass, thickness } from '../../shared/formats/formats';
 import { ALLERGEN_CHOICES } from '../../shared/piece-words';
+import { LarderActions, larderFeature } from '../../state/larder.state';
+import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
+import { fatText, lotAge } from '../../shared/flow-words';
 import {
   FLUIDITY_WORDS,
   KIND_WORDS,
@@ -69,7 +72,10 @@ export class CoatingEditor {
   readonly id = input.required<string | null>();
   readonly done = output<string | null>();
 
-  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
+  private readonly store = inject(Store);
+  private readonly clock = inject(WorkshopClock);
+  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly larder = this.store.selectSignal(larderFeature.selectLarder);
   protected readonly kinds = choicesOf(KIND_WORDS);
   protected readonly fluidities = choicesOf(FLUIDITY_WORDS);
   protected readonly schools = choicesOf(SCHOOL_WORDS);
@@ -100,6 +106,35 @@ export class CoatingEditor {
   );
 
   protected readonly aLargeMass = aLargeMass;
+  protected readonly counted = counted;
+
+  private readonly supplies = computed(() => this.workshop()?.supplies ?? []);
+  /** What of the larder may be stirred in: what is weighed, fats first. */
+  protected readonly fats = computed(() => {
+    const weighed = this.supplies().filter(({ base, kind }) => base === 'g' && kind !== 'packing');
+    const isFat = ({ kind }: { readonly kind: string }): boolean => kind === 'fat';
+    return [
+      { id: '', name: 'not counted' },
+      ...[...weighed.filter(isFat), ...weighed.filter((each) => !isFat(each))].map(({ id, name }) => ({
+        id,
+        name,
+      })),
+    ];
+  });
+  /** What the fat comes to in a bowl, by scale and by spoon. */
+  protected readonly told = computed(() => {
+    const draft = this.record.draft();
+    if (!draft || !(draft.thinnedPercent > 0)) return [];
+    const fat = this.supplies().find(({ id }) => id === draft.thinnedWith);
+    return [fatText(draft.thinnedPercent, fat?.gramsPerMl ?? null)];
+  });
+  /** How old the lot is that is to be used first, and what fat brings it back; null where there is none, or it is fresh. */
+  protected readonly ofLot = computed(() => {
+    const draft = this.record.draft();
+    if (!draft || draft.kind === 'blend') return null;
+    const { kind, fluidity } = draft;
+    return lotAge({ id: this.id() ?? '', kind, fluidity }, this.larder()?.lots ?? [], this.clock.now());
+  });
   protected readonly follows = computed((): Follows | string => {
     const draft = this.record.draft();
     if (!draft) return '';
@@ -114,13 +149,17 @@ export class CoatingEditor {
         yieldText: `${yieldPa.toFixed(1)} Pa`,
         filmText: thickness(film),
         priceText: price === null ? 'no price' : priceOfMass(price, this.workshop()?.currency ?? 'EUR'),
-        allergens: listed(coatingAllergens(coating, all)) || 'none',
+        allergens: listed(coatingAllergens(coating, all, this.supplies())) || 'none',
       };
     } catch (error) {
       if (error instanceof InputError) return error.message;
       throw error;
     }
   });
+
+  constructor() {
+    this.store.dispatch(LarderActions.opened());
+  }
 
   protected isText(follows: Follows | string): follows is string {
     return typeof follows === 'string';

@@ -309,7 +309,8 @@ export class Flow {
     const started = leastStartShare(product.product);
     stages.forEach((stage, k) => {
       const isLast = k === stages.length - 1;
-      if (stage.zone !== zone || (isLast && this.hasOwnZones())) return;
+      // what lies elsewhere first may be there at any moment
+      if (stage.zone !== zone || stage.firstZone >= 0 || (isLast && this.hasOwnZones())) return;
       const lying = this.at(stream, k, this.grid.overBy(moment - longest[k]!));
       if (lying.terms.size === 0) return;
       const held = this.program.variable();

@@ -5,6 +5,7 @@ import { checkDemand } from './check-demand';
 import { checkFixed } from './check-fixed';
 import { checkFreeFrom } from './check-free-from';
 import { checkMelts } from './check-melts';
+import { checkMoulds } from './check-moulds';
 import { checkPeople } from './check-people';
 import { checkRoom } from './check-room';
 import { checkShape, type SoundPlan } from './check-shape';
@@ -55,6 +56,7 @@ export function checkPlan(problem: Problem, plan: unknown): PlanReport {
   checkStock(catalogue, sound, report);
   const leftover = checkMelts(catalogue, sound, report);
   const peakTrays = checkRoom(catalogue, sound, report);
+  checkMoulds(catalogue, sound, report);
   checkFixed(catalogue, sound, report);
   const amounts: CostAmounts = {
     unmet: demand.unmetWeighted,

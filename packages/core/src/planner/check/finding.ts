@@ -32,6 +32,7 @@ export type ViolationCode =
   | 'allergen'
   | 'free-from'
   | 'zone'
+  | 'mould'
   | 'now'
   | 'fixed';
 

@@ -53,6 +53,9 @@ export interface CompiledStage {
   /** As the problem has it. */
   readonly stage: ProductStage;
   readonly zone: number;
+  /** Where its trays lie first, and for how long; -1 and 0 where that is the zone itself. */
+  readonly firstZone: number;
+  readonly firstMinutes: number;
   readonly perTray: number;
   readonly minWait: number;
   readonly maxWait: number;
@@ -64,6 +67,15 @@ export interface CompiledStage {
   readonly fastest: number;
   /** The same of the slowest. */
   readonly slowest: number;
+}
+
+export interface CompiledMould {
+  /** Position of its room, after those of the zones. */
+  readonly room: number;
+  readonly perMould: number;
+  /** The stages that it is taken in and given back in. */
+  readonly from: number;
+  readonly until: number;
 }
 
 export interface CompiledProduct {
@@ -79,6 +91,8 @@ export interface CompiledProduct {
   readonly mayContain: number;
   /** What a piece costs in labour where batches are as large as they may be. */
   readonly makePrice: number;
+  /** The moulds that a run of it takes; null for none. */
+  readonly mould: CompiledMould | null;
   /** Most good pieces in one batch whoever works on it, and if the fastest do. */
   readonly most: number;
   readonly mostByFastest: number;
@@ -179,6 +193,8 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
           : coatingAt.get(coatingKey(stage.coating.id, stage.coating.isMixed === true))!,
       stage,
       zone: zoneAt.get(stage.then.zone)!,
+      firstZone: stage.then.first ? zoneAt.get(stage.then.first.zone)! : -1,
+      firstMinutes: stage.then.first?.minutes ?? 0,
       perTray: stage.then.piecesPerTray,
       minWait: stage.then.minMinutes,
       maxWait: stage.then.maxMinutes,
@@ -198,6 +214,7 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
     declared: masks.of(declaredAllergens(product, coatingsById)),
     mayContain: masks.of(product.mayContain ?? []),
     makePrice: makePriceOf(problem, product),
+    mould: mouldOf(problem, product),
     most: largestBatch(problem, product, 'slowest'),
     mostByFastest: largestBatch(problem, product, 'fastest'),
   }));
@@ -227,6 +244,17 @@ export function compile(problem: Problem, told?: Told): CompiledProblem {
     changeover: changeoverTable(problem, kinds),
     positionOf: (coating, isMixed) => coatingAt.get(coatingKey(coating, isMixed)) ?? -1,
     told: told ? toldTasks(problem, hands, told) : null,
+  };
+}
+
+function mouldOf({ moulds = [], zones }: Problem, { mould, stages }: Product): CompiledMould | null {
+  if (!mould) return null;
+  const stageAt = positions(stages);
+  return {
+    room: zones.length + moulds.findIndex(({ id }) => id === mould.id),
+    perMould: mould.piecesPerMould,
+    from: stageAt.get(mould.from)!,
+    until: stageAt.get(mould.until)!,
   };
 }
 

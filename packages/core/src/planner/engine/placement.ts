@@ -11,7 +11,7 @@ const STEPS_BACK = [0, 20, 45, 90, 180, 360, 720, 1440] as const;
 
 /** Why a run cannot be placed: what stood in the way furthest back on its route. */
 export interface Obstacle {
-  kind: 'time' | 'hands' | 'bowl' | 'room' | 'free-from';
+  kind: 'time' | 'hands' | 'bowl' | 'room' | 'first-room' | 'mould' | 'free-from';
   stage: number;
   /** Pieces that it would start with. */
   started: number;
@@ -138,9 +138,20 @@ export class Placement {
     run.starts[k] = end - level.minutes[i]!;
     run.shifts[k] = level.shifts[i]!;
     run.melts[k] = null;
+    if (!this.hasPlace(k, level)) return false;
     schedule.hands.take(run.shifts[k]!, run.starts[k]!, end);
     if (this.takeBowl(k, level, i) && (k === 0 || this.placeStage(k - 1))) return true;
     schedule.journal.undoTo(mark);
+    return false;
+  }
+
+  /** Whether a candidate's trays have where to lie first, and what is cast in it has its moulds. */
+  private hasPlace(k: number, level: Candidates): boolean {
+    const { run } = this;
+    const { rests } = this.schedule;
+    if (!rests.hasFirstRoom(run, k)) this.note('first-room', k, level);
+    else if (k === run.product.mould?.from && !rests.hasMoulds(run)) this.note('mould', k, level);
+    else return true;
     return false;
   }
 
@@ -164,7 +175,7 @@ export class Placement {
   private openWindow(k: number, level: Candidates): boolean {
     const { run } = this;
     const { stages } = run.product;
-    const { minWait, maxWait, zone, perTray } = stages[k]!;
+    const { minWait, maxWait, zone, perTray, firstMinutes } = stages[k]!;
     const isLast = k === stages.length - 1;
     const first = isLast ? this.firstLeave : run.starts[k + 1]!;
     const last = isLast ? this.lastLeave : first;
@@ -177,7 +188,8 @@ export class Placement {
     const { rests, rooms } = this.schedule;
     const free = isLast
       ? rests.freeUntilPickups(run, level.earliestEnd)
-      : rooms[zone]!.freeSince(traysFor(run.started, perTray), level.earliestEnd, first);
+      : rooms[zone]!.freeSince(traysFor(run.started, perTray), level.earliestEnd + firstMinutes, first) -
+        firstMinutes;
     if (free > level.latestEnd) {
       level.earliestEnd = free;
       this.note('room', k, level);

@@ -34,6 +34,7 @@ export class Schedule implements Undoable {
   readonly journal = new Journal();
   readonly hands: Hands;
   readonly bowls: Bowls;
+  /** Of the zones for trays, and after them of each kind of mould for what is cast. */
   readonly rooms: readonly Room[];
   readonly rests: Rests;
   readonly stock: Stock;
@@ -49,7 +50,10 @@ export class Schedule implements Undoable {
     const { problem, lines } = compiled;
     this.hands = new Hands(compiled, this.journal);
     this.bowls = new Bowls(compiled, this.hands, this.journal);
-    this.rooms = problem.zones.map((zone) => this.roomOf(zone));
+    this.rooms = [
+      ...problem.zones.map((zone) => this.roomOf(zone)),
+      ...(problem.moulds ?? []).map(({ count }) => new Room(count, problem.horizon, this.journal)),
+    ];
     this.rests = new Rests(compiled, this.rooms);
     this.stock = new Stock(compiled, this.rooms);
     this.journal.commit();

@@ -59,14 +59,31 @@ export function blockerOf(schedule: Schedule, line: number, obstacle: Obstacle):
       return { kind, stage: id, skill, from, to };
     case 'bowl':
       return { kind, stage: id, coating: coating?.id ?? '', from, to };
-    case 'room': {
-      const isLast = obstacle.stage === products[product]!.stages.length - 1;
-      const zone = isLast
-        ? pickupZone(problem.orders[order]!, products[product]!.product, problem.places)
-        : then.zone;
-      return { kind, stage: id, zone, trays: traysFor(started, then.piecesPerTray), at: from };
+    case 'room':
+    case 'first-room': {
+      const trays = traysFor(started, then.piecesPerTray);
+      return { kind: 'room', stage: id, trays, ...blockedRoom(schedule, line, obstacle) };
+    }
+    case 'mould': {
+      const { id: mould, piecesPerMould } = products[product]!.product.mould!;
+      return { kind, stage: id, mould, moulds: traysFor(started, piecesPerMould), from, to };
     }
   }
+}
+
+/** In which zone trays do not fit, and at what time. */
+function blockedRoom(
+  { compiled: { products, lines, problem } }: Schedule,
+  line: number,
+  { kind, stage, from, to }: Obstacle,
+): { readonly zone: string; readonly at: number } {
+  const { product: index, order } = lines[line]!;
+  const { product } = products[index]!;
+  const { then } = product.stages[stage]!;
+  if (kind === 'first-room') return { zone: then.first!.zone, at: to };
+  const isLast = stage === product.stages.length - 1;
+  const zone = isLast ? pickupZone(problem.orders[order]!, product, problem.places) : then.zone;
+  return { zone, at: from };
 }
 
 /** The first allergen that a product declares and an order must be free from. */

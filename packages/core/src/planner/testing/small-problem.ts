@@ -208,19 +208,28 @@ export function randomProblemWithOptions(seed: number): Problem {
     now,
     places: [{ id: 'quay', minutes: 40, ...chance(0.5, { zone: 'shelf' }) }],
     ...chance(0.4, { stock: stockFor(seed, now) }),
+    ...(seed % 4 === 1 && { moulds: [{ id: 'bars', count: 1 + (seed % 3) }] }),
     products: problem.products.map((product) => ({
       ...product,
       ...chance(0.5, { mayContain: ['gluten', 'milk'] }),
       ...chance(0.4, startingBy(random())),
       ...chance(0.3, { clockStage: 'dip' }),
-      stages: product.stages.map((stage) =>
-        stage.coating && random() < 0.4
-          ? {
-              ...stage,
-              coating: { id: stage.coating.id, milligramsPerPiece: 4350, ...mixedBy(seed), ...spareBy(seed) },
-            }
-          : stage,
-      ),
+      ...mouldBy(seed, product),
+      stages: product.stages
+        .map((own) => restingBy(seed, own))
+        .map((stage) =>
+          stage.coating && random() < 0.4
+            ? {
+                ...stage,
+                coating: {
+                  id: stage.coating.id,
+                  milligramsPerPiece: 4350,
+                  ...mixedBy(seed),
+                  ...spareBy(seed),
+                },
+              }
+            : stage,
+        ),
     })),
     melters: problem.melters.map((melter) => ({
       ...melter,
@@ -249,6 +258,20 @@ export function randomProblemWithOptions(seed: number): Problem {
       ...chance(0.3, { freeFrom: [['gluten'], ['milk'], ['nuts', 'gluten']][Math.floor(random() * 3)]! }),
     })),
   };
+}
+
+/** In every fourth problem twists are cast in moulds, a few at a time. */
+function mouldBy(seed: number, { id }: Product): Pick<Product, 'mould'> {
+  return seed % 4 === 1 && id === 'twist'
+    ? { mould: { id: 'bars', piecesPerMould: 24, from: 'dip', until: seed % 8 === 1 ? 'pack' : 'dip' } }
+    : {};
+}
+
+/** In every fifth problem what is dipped lies in the rack for a while before it goes to the cold. */
+function restingBy(seed: number, stage: ProductStage): ProductStage {
+  const { minMinutes } = stage.then;
+  if (seed % 5 !== 2 || minMinutes < 10) return stage;
+  return { ...stage, then: { ...stage.then, first: { zone: 'rack', minutes: minMinutes - 5 } } };
 }
 
 /** As many to start as a share says, or as what is known of rejects does. */

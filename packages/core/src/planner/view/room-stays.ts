@@ -1,6 +1,6 @@
 import { pickupZone, startedPieces, traysFor } from '../amounts';
 import { found, type Catalogue } from '../catalogue';
-import type { Batch, Serve, StockServe } from '../problem';
+import type { Batch, Product, Rest, Serve, StockServe } from '../problem';
 
 /** So many trays of one batch in one zone during `[from, to)`. */
 export interface RoomStay {
@@ -18,10 +18,10 @@ export interface RoomStay {
 export function roomStays(catalogue: Catalogue, batch: Batch): RoomStay[] {
   const product = found(catalogue.products, batch.product);
   const started = startedPieces(product, batch.pieces);
-  const between = batch.stages.slice(0, -1).map((task, k) => {
-    const { zone, piecesPerTray } = product.stages[k]!.then;
-    const trays = traysFor(started, piecesPerTray);
-    return { batch: batch.id, zone, trays, from: task.end, to: batch.stages[k + 1]!.start };
+  const between = batch.stages.slice(0, -1).flatMap((task, k) => {
+    const { then } = product.stages[k]!;
+    const trays = traysFor(started, then.piecesPerTray);
+    return inTurn({ batch: batch.id, trays, from: task.end, to: batch.stages[k + 1]!.start }, then);
   });
   const zoneOf = ({ order }: Serve): string =>
     pickupZone(found(catalogue.orders, order), product, catalogue.problem.places);
@@ -31,7 +31,28 @@ export function roomStays(catalogue: Catalogue, batch: Batch): RoomStay[] {
       serves: batch.serves.filter((each) => zoneOf(each) === zone),
     }),
   );
-  return [...between, ...untilPickup].filter((stay) => stay.to > stay.from);
+  return [...between, ...firstAfterLast(batch, product), ...untilPickup].filter(
+    (stay) => stay.to > stay.from,
+  );
+}
+
+/** Where trays lie in turn after a stage: first elsewhere, if so, and then in their zone. */
+function inTurn(stay: Omit<RoomStay, 'zone'>, { zone, first }: Rest): RoomStay[] {
+  if (!first) return [{ ...stay, zone }];
+  const moved = Math.min(stay.to, stay.from + first.minutes);
+  return [
+    { ...stay, zone: first.zone, to: moved },
+    { ...stay, zone, from: moved },
+  ];
+}
+
+/** Where all that a batch came to lies first after its last stage. */
+function firstAfterLast(batch: Batch, { stages }: Product): RoomStay[] {
+  const { first, piecesPerTray } = stages.at(-1)!.then;
+  if (!first) return [];
+  const from = batch.stages.at(-1)!.end;
+  const trays = traysFor(batch.pieces, piecesPerTray);
+  return [{ batch: batch.id, zone: first.zone, trays, from, to: from + first.minutes }];
 }
 
 /** Where pieces in stock lie: from now until their orders leave, and what nobody takes until its life is over. */
@@ -59,9 +80,10 @@ function staysUntilPickup(
   batch: Batch,
   { zone, serves }: { readonly zone: string; readonly serves: readonly Serve[] },
 ): RoomStay[] {
-  const { piecesPerTray } = found(catalogue.products, batch.product).stages.at(-1)!.then;
+  const { piecesPerTray, first } = found(catalogue.products, batch.product).stages.at(-1)!.then;
   const steps = serves.map(({ order, pieces }) => ({ at: found(catalogue.leaves, order), pieces }));
-  return staysOf({ batch: batch.id, zone }, { from: batch.stages.at(-1)!.end, steps, piecesPerTray });
+  const from = batch.stages.at(-1)!.end + (first?.minutes ?? 0);
+  return staysOf({ batch: batch.id, zone }, { from, steps, piecesPerTray });
 }
 
 /** Trays of pieces that leave in steps. */

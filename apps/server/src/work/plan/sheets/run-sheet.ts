@@ -125,7 +125,8 @@ function restText(
   const k = product.stages.findIndex(({ id }) => id === task.stage);
   const { then } = product.stages[k]!;
   const trays = traysFor(started(catalogue, batch), then.piecesPerTray);
-  const place = `${trays} ${trays === 1 ? 'tray' : 'trays'} to the ${words.zone(then.zone)}`;
+  const first = then.first ? `${then.first.minutes} min in the ${words.zone(then.first.zone)}, then ` : '';
+  const place = `${first}${trays} ${trays === 1 ? 'tray' : 'trays'} to the ${words.zone(then.zone)}`;
   const next = batch.stages[k + 1];
   return next ? `${place} until ${words.clock(next.start)}` : place;
 }
