@@ -173,7 +173,7 @@ export const DEMO_BOWLS: readonly Row<BowlEntity>[] = [
 ];
 
 export const DEMO_MOULDS: readonly Row<MouldEntity>[] = [
-  { id: 'rounds', name: 'Rounds of 24', cavities: 24, count: 4 },
+  { id: 'rounds', name: 'Rounds of 24', cavities: 24, count: 12 },
   { id: 'cups', name: 'Cups of 24', cavities: 24, count: 4 },
 ];
 
