@@ -43,7 +43,11 @@ export function lotAge(
   now: number,
 ): LotAge | null {
   const own = lots.filter(({ item, amount }) => item.kind === 'coating' && item.id === id && amount > 0);
-  const [first] = own.sort((a, b) => Date.parse(a.receivedAt) - Date.parse(b.receivedAt));
+  const lastDay = ({ usableUntil }: Lot): number =>
+    usableUntil === null ? Infinity : Date.parse(usableUntil);
+  const [first] = own.sort(
+    (a, b) => lastDay(a) - lastDay(b) || Date.parse(a.receivedAt) - Date.parse(b.receivedAt),
+  );
   if (!first) return null;
   const bestBefore = first.bestBefore === null ? null : Date.parse(first.bestBefore);
   const age = lotMonths(kind, { receivedAt: Date.parse(first.receivedAt), bestBefore, now });

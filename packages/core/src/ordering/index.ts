@@ -48,3 +48,4 @@ export {
   type OpeningHours,
   type SlotRules,
 } from './slots';
+export { readForecast } from './read-forecast';

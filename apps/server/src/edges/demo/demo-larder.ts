@@ -200,10 +200,10 @@ const coating = (id: string) => ({ kind: 'coating', id }) as const;
 
 /** What had come in by Monday morning; leftovers are of the week before. */
 export const DEMO_LOTS: readonly LotDraft[] = [
-  here(coating('dark-64'), 'D-2214', { amount: 15_000, bestBefore: '2027-02-28' }),
+  here(coating('dark-64'), 'D-2214', { amount: 15_000, bestBefore: '2028-04-30' }),
   here(coating('dark-64'), 'Sheet 12 June, bowl A', { amount: 640, origin: 'leftover' }),
-  here(coating('milk-38'), 'K-0871', { amount: 7500, bestBefore: '2026-12-31' }),
-  here(coating('white'), 'V-0417', { amount: 2500, bestBefore: '2026-09-30' }),
+  here(coating('milk-38'), 'K-0871', { amount: 7500, bestBefore: '2027-10-31' }),
+  here(coating('white'), 'V-0417', { amount: 2500, bestBefore: '2027-03-31' }),
   here(coating('white'), 'V-0392', { amount: 700, bestBefore: '2026-06-17', note: 'old stock, runs thick' }),
   here(supply('cream-35'), 'C 0614', { amount: 1980, bestBefore: '2026-06-24' }),
   here(supply('butter'), 'B 0601', { amount: 1500, bestBefore: '2026-07-20' }),

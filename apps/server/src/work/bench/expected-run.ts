@@ -106,7 +106,7 @@ export async function usesOfRun(
 }
 
 /** A coating that is gone by now is what it was. */
-const UNBLENDED = { kind: 'dark', parts: [], thinnedPercent: 0 } as const;
+const PLAIN_COATING = { kind: 'dark', parts: [], thinnedPercent: 0 } as const;
 
 /** Grams of a coating as what is bought of it: of a blend that is mixed here, its parts; and the fat that is stirred in. */
 export async function boughtOf(
@@ -116,7 +116,7 @@ export async function boughtOf(
 ): Promise<ItemAmount[]> {
   const all = await manager.find(CoatingEntity);
   const found = all.find(({ id }) => id === coating);
-  return boughtAs(found ?? { ...UNBLENDED, id: coating }, all).map(({ item, share }) => ({
+  return boughtAs(found ?? { ...PLAIN_COATING, id: coating }, all).map(({ item, share }) => ({
     item,
     amount: share * grams,
   }));

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { ReactiveFormsModule } from '@angular/forms';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import {
@@ -12,6 +12,9 @@ import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { DateField } from '../../shared/forms/date-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
+import { FileChoice } from '../../shared/forms/file-choice';
+import { counted } from '../../shared/formats/formats';
+import { forecastOf } from '../forecast-file';
 import { QuantityField } from '../../shared/forms/quantity-field';
 import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
@@ -40,6 +43,7 @@ import { WeekRows } from './week-rows';
     SupplyLines,
     DateField,
     ChoiceField,
+    FileChoice,
     HoursFields,
     QuantityField,
     RecordEditor,
@@ -123,6 +127,14 @@ import { WeekRows } from './week-rows';
               />
             </ng-template>
           </al-rows>
+          <al-file
+            label="A forecast, as CSV with date and celsius"
+            accept=".csv,text/csv"
+            (picked)="takeForecast(form, $event)"
+          />
+          @if (forecast(); as told) {
+            <p class="note" [class.over]="told.isWrong" role="status">{{ told.text }}</p>
+          }
           <al-supply-lines legend="One parcel takes" at="/sending" [lines]="form.controls.supplies" />
         }
         <al-week-rows
@@ -162,6 +174,27 @@ import { WeekRows } from './week-rows';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PointEditor {
+  /** What became of a forecast that was taken last. */
+  protected readonly forecast = signal<{ readonly text: string; readonly isWrong: boolean } | null>(null);
+
+  /** Days of a forecast stand in place of those that were there of the same date; none is lost where it cannot be read. */
+  protected async takeForecast(form: PointForm, file: File): Promise<void> {
+    const read = await forecastOf(await file.text());
+    if (typeof read === 'string') return this.forecast.set({ text: read, isWrong: true });
+    const { wayDays } = form.controls;
+    const dates = new Set(read.map(({ date }) => date));
+    const kept = wayDays.controls.filter(({ controls }) => !dates.has(controls.date.value));
+    const all = [...kept, ...read.map(({ date, celsius }) => wayDayForm(date, celsius))];
+    const most = all
+      .sort((a, b) => (a.controls.date.value < b.controls.date.value ? -1 : 1))
+      .slice(-WAY_DAYS_MOST);
+    wayDays.clear({ emitEvent: false });
+    for (const day of most) wayDays.push(day, { emitEvent: false });
+    wayDays.updateValueAndValidity();
+    form.markAsDirty();
+    this.forecast.set({ text: `${counted(read.length, 'day')} taken from the forecast.`, isWrong: false });
+  }
+
   /** The pickup point to change; null for a new one. */
   readonly id = input.required<string | null>();
   readonly done = output<string | null>();
