@@ -119,6 +119,7 @@ export const workshop: Workshop = {
         fluidity: 3,
         measuredYieldPa: null,
         thinnedPercent: 0,
+        thinnedWith: null,
         stockMonths: 1,
         isTempered: true,
         windowLowCelsius: 31,
