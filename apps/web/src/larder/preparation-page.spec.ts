@@ -6,6 +6,7 @@ import { larder, preparation, recipes } from '../testing/small-larder';
 import { render } from '../testing/render';
 import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
+import { lineGramsText } from '../shared/larder/larder-words';
 import { cameOutText } from './came-out-words';
 import { leftText } from './parts/prep-timers';
 import { PreparationPage } from './preparation-page';
@@ -171,6 +172,34 @@ describe('the preparation', () => {
     await page.click('Each in a pot of its own');
     expect(page.text()).toContain('2 still to make');
     expect(page.text()).not.toContain('One pot for');
+  });
+
+  test('says of what goes in by feel from how much to how much, times the pot', () => {
+    const line = { ...recipes[0]!.ingredients[0]!, amount: 10, unit: 'g', upTo: 25 } as const;
+    expect(lineGramsText(20, { ...line, upTo: 50, gramsPerMl: null, gramsPerPiece: null }, 'metric')).toBe(
+      '20 g to 50 g, by feel',
+    );
+    expect(lineGramsText(0, { unit: 'g', upTo: 40, gramsPerMl: null, gramsPerPiece: null }, 'metric')).toBe(
+      '0 to 40 g, by feel',
+    );
+    const book = {
+      ...{ supplies: workshop.supplies, coatings: workshop.coatings },
+      recipes: [{ ...recipes[0]!, ingredients: [line] }],
+    };
+    const [group] = prepGroups({
+      ...{
+        workshop,
+        book,
+        pieceNames: new Map(),
+        pieces: [],
+        span: null,
+        today: 0,
+        apart: new Set<string>(),
+      },
+      preparations: [preparation],
+    });
+    // twice the recipe
+    expect(group!.rows[0]!.ingredients[0]!.grams).toBe('20 g to 50 g, by feel');
   });
 
   test('that was made in one pot says what came out of all of it', () => {

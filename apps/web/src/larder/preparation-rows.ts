@@ -3,7 +3,7 @@ import { bindRecipe, pieceAllergens, type KeptRecipe, type LarderBook } from '@a
 import { recipeFigures, scaleRecipe, type Recipe, type RecipeStep } from '@alnage/core/recipes';
 import { counted, listed } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
-import { measuredText, stepText, weighedText } from '../shared/larder/larder-words';
+import { lineGramsText, measuredText, stepText, weighedText } from '../shared/larder/larder-words';
 import { potsOf, type Pot } from './pots';
 
 /** What goes into one pot: the recipe's own words, scaled, and by the scale. */
@@ -171,7 +171,7 @@ function ingredientsOf(bound: Recipe): PrepIngredient[] {
   return bound.ingredients.map((each, index) => ({
     name: each.name,
     amount: measuredText(each, bound.measures),
-    grams: weighedText(grams[index]!),
+    grams: lineGramsText(grams[index]!, each, bound.measures),
   }));
 }
 

@@ -18,7 +18,13 @@ import { count, counted, listed, percent, volume } from '../shared/formats/forma
 import type { FigureRow } from '../shared/figures/figure-table';
 import { scaleOf } from '../shared/units/quantity';
 import { units } from '../shared/units/units';
-import { measuredText, soldText, UNIT_WORDS, weighedText } from '../shared/larder/larder-words';
+import {
+  lineGramsText,
+  measuredText,
+  soldText,
+  UNIT_WORDS,
+  weighedText,
+} from '../shared/larder/larder-words';
 
 /** Less than this left over is not told. */
 const LEFT_OVER_GRAMS = 0.5;
@@ -57,8 +63,8 @@ export function scaledRecipe(recipe: Recipe, wish: () => ScaleWish, potGrams: nu
       pots: split?.pots ?? 1,
       lines: scaled.ingredients.map((each, index) => ({
         name: each.name,
-        written: soldText(recipe.ingredients[index]!),
-        grams: weighedText(figures.grams[index]!),
+        written: writtenText(recipe.ingredients[index]!),
+        grams: lineGramsText(figures.grams[index]!, each, scaled.measures),
         measured: measuredText(spooned.ingredients[index]!, scaled.measures),
         perPot: perPot ? weighedText(perPot.grams[index]!) : '',
       })),
@@ -70,6 +76,12 @@ export function scaledRecipe(recipe: Recipe, wish: () => ScaleWish, potGrams: nu
       ],
     };
   });
+}
+
+/** As the recipe has it; by feel, from the least to the most. */
+function writtenText(line: Recipe['ingredients'][number]): string {
+  const most = line.upTo === undefined ? '' : ` to ${soldText({ ...line, amount: line.upTo })}`;
+  return `${soldText(line)}${most}`;
 }
 
 /** What goes in, boils off, and is shared out into how many. */

@@ -7,6 +7,7 @@ import {
   GRAMS_PER_ML,
   LOSS_SHARE,
   PORTION_OF_RECIPE_GRAMS,
+  RECIPE_AMOUNT,
   SCOOP_ML,
   STEP_CELSIUS,
   STEP_MINUTES,
@@ -52,13 +53,20 @@ const plain = <T>(value: T) => new FormControl<T>(value, { nonNullable: true });
 /** What a line is of, as one choice: `supply:cream-35`. */
 export const lineKey = ({ of, id }: Pick<Line, 'of' | 'id'>): string => `${of}:${id}`;
 
-export function ingredientForm(of = '', amount: number | null = null, unit: AmountUnit = 'g') {
+export function ingredientForm(
+  of = '',
+  { amount, unit, upTo }: { amount: number | null; unit: AmountUnit; upTo?: number } = NO_AMOUNT,
+) {
   return new FormGroup({
     of: new FormControl(of, { nonNullable: true, validators: [Validators.required] }),
-    amount: new NumberControl(amount, AMOUNT),
+    amount: new NumberControl(amount, RECIPE_AMOUNT),
     unit: plain<AmountUnit>(unit),
+    /** To taste, or until it holds: so much at most. */
+    upTo: new NumberControl(upTo ?? null, AMOUNT, { isOptional: true }),
   });
 }
+
+const NO_AMOUNT = { amount: null, unit: 'g' } as const;
 
 export function stepForm(step: RecipeStep = { text: '', workMinutes: 5, restMinutes: 0, celsius: null }) {
   return new FormGroup({
@@ -84,7 +92,7 @@ const FIRST: RecipeDraft = {
 
 export function recipeForm(start: RecipeDraft = FIRST) {
   const { portion } = start;
-  const lines = start.ingredients.map((line) => ingredientForm(lineKey(line), line.amount, line.unit));
+  const lines = start.ingredients.map((line) => ingredientForm(lineKey(line), line));
   return new FormGroup({
     name: nameControl(start.name),
     measures: plain<Measures>(start.measures),
@@ -145,6 +153,7 @@ export function recipeDraftOf({ controls: c }: RecipeForm): RecipeDraft {
         id: id.join(':'),
         amount: controls.amount.number,
         unit: controls.unit.value,
+        ...(controls.upTo.value !== null && { upTo: controls.upTo.value }),
       };
     }),
     steps: c.steps.controls.map(({ controls }) => ({

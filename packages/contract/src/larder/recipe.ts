@@ -1,10 +1,12 @@
 import {
+  AMOUNT,
   BOILED_CELSIUS,
   COUNTED_PIECES,
   GRAMS_PER_ML,
   GRAMS_PER_PIECE,
   LOSS_SHARE,
   PORTION_OF_RECIPE_GRAMS,
+  RECIPE_AMOUNT,
   RECIPE_FORMAT,
   SCOOP_ML,
   STEP_CELSIUS,
@@ -17,6 +19,14 @@ import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';
 import { closed, Id, Instant, plainText } from '../shared/closed';
 import { amount, CompositionSchema } from './supply';
+
+/** So much of an ingredient; by feel, so much more at most. */
+const recipeAmount = {
+  amount: within(RECIPE_AMOUNT),
+  unit: amount.unit,
+  /** To taste, or until it holds: so much at most, in its unit. */
+  upTo: Type.Optional(within(AMOUNT)),
+};
 
 export const RECIPE_LINES_MOST = 40;
 export const RECIPE_STEPS_MOST = 30;
@@ -60,10 +70,10 @@ export const RecipePortionSchema = Type.Union([
 const draft = {
   name,
   measures: Type.Enum([...MEASURES]),
-  ingredients: Type.Array(closed({ of: Type.Enum(['supply', 'coating', 'recipe']), id: Id, ...amount }), {
-    minItems: 1,
-    maxItems: RECIPE_LINES_MOST,
-  }),
+  ingredients: Type.Array(
+    closed({ of: Type.Enum(['supply', 'coating', 'recipe']), id: Id, ...recipeAmount }),
+    { minItems: 1, maxItems: RECIPE_LINES_MOST },
+  ),
   steps: Steps,
   yield: RecipeYieldSchema,
   portion: RecipePortionSchema,
@@ -111,7 +121,7 @@ export const RecipeFile = closed(
       closed({
         ingredient: Id,
         name: Type.Optional(name),
-        ...amount,
+        ...recipeAmount,
         gramsPerMl: orTable(within(GRAMS_PER_ML)),
         gramsPerPiece: orTable(within(GRAMS_PER_PIECE)),
         allergens: Type.Optional(Allergens),

@@ -21,6 +21,8 @@ import { isSameItem, type LarderItem } from './use';
 export interface KeptIngredient extends Amount {
   readonly of: 'supply' | 'coating' | 'recipe';
   readonly id: string;
+  /** To taste, or until it holds: so much at most. */
+  readonly upTo?: number;
 }
 
 /** A recipe as a workshop keeps it: its ingredients are its supplies, and recipes of its own. */
@@ -63,9 +65,11 @@ function bind(kept: KeptRecipe, book: LarderBook, path: readonly string[]): Reci
   const { name, measures, steps, portion, cameOut } = kept;
   const ingredients = kept.ingredients.map((line, index) => {
     const field = `/ingredients/${index}/id`;
-    return line.of === 'recipe'
-      ? ofRecipe(line, { book, path: [...path, line.id], field })
-      : ofStock(line, book, field);
+    const bound =
+      line.of === 'recipe'
+        ? ofRecipe(line, { book, path: [...path, line.id], field })
+        : ofStock(line, book, field);
+    return line.upTo === undefined ? bound : { ...bound, upTo: line.upTo };
   });
   return {
     ...{ format: RECIPE_FORMAT, name, measures, ingredients, steps, yield: kept.yield, portion },

@@ -203,6 +203,12 @@ describe('a dough', () => {
 
   test('wants less crumb than sugar, and nothing on a cool dry day', () => {
     expect(doughAdvice({ ...day, school: 'crumb' }).addShare).toBeCloseTo(0.0273, 9);
+    expect(doughAdvice({ ...day, feel: 'sticks' }).addShare).toBeCloseTo(0.039 + 0.015, 9);
+    expect(doughAdvice({ ...day, feel: 'crumbles' })).toMatchObject({
+      addShare: 0,
+      causes: [],
+      softenShare: 0.01,
+    });
     expect(doughAdvice({ ...day, humidityPercent: 40, tableCelsius: 15 })).toMatchObject({
       addShare: 0,
       causes: [],

@@ -16,18 +16,26 @@ export interface DoughDay {
   /** Unstabilised nut butter, whose oil runs. */
   readonly isNaturalButter: boolean;
   readonly school: DoughSchool;
+  /** How it feels, once somebody has a hand in it; absent: it holds. */
+  readonly feel?: DoughFeel;
 }
+
+/** A ball of it between two fingers: it holds its form, it sticks to them, or it falls apart. */
+export const DOUGH_FEELS = ['holds', 'sticks', 'crumbles'] as const;
+export type DoughFeel = (typeof DOUGH_FEELS)[number];
 
 /** What to add for the day, as shares of the dough's mass, with each cause. */
 export interface DoughAdvice {
   readonly addShare: number;
   readonly school: DoughSchool;
   readonly causes: readonly {
-    readonly cause: 'humid' | 'warm-table' | 'natural-butter';
+    readonly cause: 'humid' | 'warm-table' | 'natural-butter' | 'sticks';
     readonly share: number;
   }[];
   /** Whether more would have been asked than is sound to add: better another day, or colder. */
   readonly isCapped: boolean;
+  /** Soft fat or honey for a dough that crumbles, as a share of its mass; 0 where it does not. */
+  readonly softenShare: number;
 }
 
 /** Above these a dough softens; each step asks for a little more. Source: shop default. */
@@ -36,6 +44,9 @@ const COOL_ENOUGH_CELSIUS = 20;
 const SHARE_PER_PERCENT = 0.001;
 const SHARE_PER_KELVIN = 0.006;
 const NATURAL_BUTTER_SHARE = 0.02;
+/** For a dough that sticks all the same, and softens one that crumbles: a little, then feel again. */
+const STICKS_SHARE = 0.015;
+const SOFTEN_SHARE = 0.01;
 /** Crumb takes up more than sugar does. */
 const SCHOOL_FACTOR: Readonly<Record<DoughSchool, number>> = { sugar: 1, crumb: 0.7 };
 /** More than this makes another sweet of it. */
@@ -44,7 +55,8 @@ const MOST_SHARE = 0.08;
 /**
  * How much icing sugar or crumb a nut-butter dough asks for on such a day, a suggestion between 0 and 8% of its mass:
  * 0.1% for each percent of humidity above 55, 0.6% for each kelvin of the table above 20 °C, 2% for natural butter.
- * By hand: 70% and 24 °C with sugar: 1.5% + 2.4% = 3.9%. Source: shop default. @throws InputError
+ * By hand: 70% and 24 °C with sugar: 1.5% + 2.4% = 3.9%. One that sticks asks for 1.5% more; one that crumbles asks for nothing dry,
+ * but for 1% of soft fat or honey. Source: shop default. @throws InputError
  */
 export function doughAdvice(day: DoughDay): DoughAdvice {
   const humid = requireWithin('/humidityPercent', day.humidityPercent, HUMIDITY_PERCENT) - DRY_ENOUGH_PERCENT;
@@ -54,7 +66,12 @@ export function doughAdvice(day: DoughDay): DoughAdvice {
     { cause: 'humid' as const, share: Math.max(0, humid) * SHARE_PER_PERCENT * factor },
     { cause: 'warm-table' as const, share: Math.max(0, warm) * SHARE_PER_KELVIN * factor },
     { cause: 'natural-butter' as const, share: day.isNaturalButter ? NATURAL_BUTTER_SHARE * factor : 0 },
-  ].filter(({ share }) => share > 0);
+    { cause: 'sticks' as const, share: day.feel === 'sticks' ? STICKS_SHARE * factor : 0 },
+  ].filter(({ share }) => share > 0 && day.feel !== 'crumbles');
   const asked = causes.reduce((sum, { share }) => sum + share, 0);
-  return { addShare: Math.min(asked, MOST_SHARE), school: day.school, causes, isCapped: asked > MOST_SHARE };
+  return {
+    addShare: Math.min(asked, MOST_SHARE),
+    ...{ school: day.school, causes, isCapped: asked > MOST_SHARE },
+    softenShare: day.feel === 'crumbles' ? SOFTEN_SHARE : 0,
+  };
 }

@@ -27,12 +27,14 @@ export {
   type FactPart,
 } from './composition';
 export {
+  DOUGH_FEELS,
   DOUGH_SCHOOLS,
   HUMIDITY_PERCENT,
   TABLE_CELSIUS,
   doughAdvice,
   type DoughAdvice,
   type DoughDay,
+  type DoughFeel,
   type DoughSchool,
 } from './dough';
 export { gramsPerMlOf } from './density';
@@ -96,6 +98,7 @@ export {
   type RecipePortion,
   type RecipeStep,
   type RecipeYield,
+  RECIPE_AMOUNT,
 } from './recipe';
 export {
   portionCount,

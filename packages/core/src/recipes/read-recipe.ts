@@ -27,6 +27,7 @@ import {
   type RecipePortion,
   type RecipeStep,
   type RecipeYield,
+  RECIPE_AMOUNT,
 } from './recipe';
 
 /** `figures` is what we write beside a recipe for whoever reads it; it is computed anew and never read. */
@@ -40,6 +41,7 @@ const INGREDIENT_FIELDS = [
   'gramsPerPiece',
   'allergens',
   'composition',
+  'upTo',
 ];
 
 /**
@@ -71,12 +73,13 @@ function readIngredient(input: RecordReader): RecipeIngredient {
   return {
     ingredient,
     name: input.has('name') ? input.text('name') : (known?.name ?? ingredient),
-    amount: input.number('amount', AMOUNT),
+    amount: input.number('amount', RECIPE_AMOUNT),
     unit: input.oneOf('unit', AMOUNT_UNITS),
     gramsPerMl: weight('gramsPerMl', GRAMS_PER_ML),
     gramsPerPiece: weight('gramsPerPiece', GRAMS_PER_PIECE),
     allergens: input.has('allergens') ? input.texts('allergens') : (known?.allergens ?? []),
     composition: input.has('composition') ? readComposition(input) : (KNOWN_COMPOSITIONS[ingredient] ?? null),
+    ...(input.has('upTo') && { upTo: input.number('upTo', AMOUNT) }),
   };
 }
 

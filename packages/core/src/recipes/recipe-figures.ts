@@ -43,9 +43,10 @@ export interface RecipeFigures {
  * kilograms, an unknown density, no sugar in what is boiled
  */
 export function recipeFigures(recipe: Recipe): RecipeFigures {
-  const grams = recipe.ingredients.map((each, index) =>
-    gramsOf(each, each, { measures: recipe.measures, field: `/ingredients/${index}/unit` }),
-  );
+  const grams = recipe.ingredients.map((each, index) => {
+    requireByFeel(each, index);
+    return gramsOf(each, each, { measures: recipe.measures, field: `/ingredients/${index}/unit` });
+  });
   const totalGrams = grams.reduce((sum, each) => sum + each, 0);
   const boiledOffGrams = boiledOff(recipe, grams);
   const writtenGrams = yieldOf(recipe, totalGrams - boiledOffGrams);
@@ -58,6 +59,14 @@ export function recipeFigures(recipe: Recipe): RecipeFigures {
     remainderGrams: Math.max(0, yieldGrams - pieces * portionGrams),
     allergens: [...new Set(recipe.ingredients.flatMap(({ allergens }) => allergens))].sort(),
   };
+}
+
+/** What goes in by feel ends above where it begins; of nothing there is none else. @throws InputError */
+function requireByFeel({ amount, upTo }: Recipe['ingredients'][number], index: number): void {
+  const wrong = (field: string, value: number, range: string): InputError =>
+    new InputError({ code: 'out-of-range', field: `/ingredients/${index}/${field}`, value, range });
+  if (upTo === undefined && amount === 0) throw wrong('amount', 0, 'above 0, or up to so much by feel');
+  if (upTo !== undefined && !(upTo > amount)) throw wrong('upTo', upTo, `above ${amount}, where it begins`);
 }
 
 /** Grams of water that boil off; what nobody knows the make-up of loses none. */

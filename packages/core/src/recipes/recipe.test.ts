@@ -305,3 +305,37 @@ describe('the scale command', () => {
     );
   });
 });
+
+describe('what goes in by feel', () => {
+  const dough: Recipe = {
+    ...{ format: 'alnage-recipe/1', name: 'Dough', measures: 'metric', steps: [] },
+    yield: { kind: 'computed', lossShare: 0 },
+    portion: { kind: 'weight', grams: 10 },
+    ingredients: [ingredientOf('nut-butter', 100), { ...ingredientOf('crumb', 0), upTo: 20 }],
+  };
+
+  test('is reckoned at its least, and grows with the recipe', () => {
+    expect(recipeFigures(dough).totalGrams).toBe(100);
+    expect(scaleRecipe(dough, 3).ingredients.map(({ upTo }) => upTo)).toEqual([undefined, 60]);
+    expect(readRecipe({ ...dough, ingredients: dough.ingredients.map(({ ...line }) => line) })).toEqual(
+      dough,
+    );
+  });
+
+  test.each<[number, number | undefined, string]>([
+    [0, undefined, '/ingredients/1/amount'],
+    [20, 20, '/ingredients/1/upTo'],
+    [30, 20, '/ingredients/1/upTo'],
+  ])('from %s to %s is refused at its field', (amount, upTo, field) => {
+    const line = { ...ingredientOf('crumb', amount), ...(upTo !== undefined && { upTo }) };
+    const wrong = () => recipeFigures({ ...dough, ingredients: [dough.ingredients[0]!, line] });
+    expect(wrong).toThrow(expect.objectContaining({ field }) as Error);
+  });
+});
+
+function ingredientOf(ingredient: string, amount: number): Recipe['ingredients'][number] {
+  return {
+    ...{ ingredient, name: ingredient, amount, unit: 'g', gramsPerMl: null, gramsPerPiece: null },
+    ...{ allergens: [], composition: null },
+  };
+}

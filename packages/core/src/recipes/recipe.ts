@@ -24,7 +24,12 @@ export interface RecipeIngredient extends Amount, Matter {
   readonly allergens: readonly string[];
   /** Null: nobody knows what it is made of. */
   readonly composition: Composition | null;
+  /** To taste, or until it holds: from the amount to so much, in its unit; absent: the amount as it is. */
+  readonly upTo?: number;
 }
+
+/** What a recipe takes of something: nothing at least, where more may go in by feel. */
+export const RECIPE_AMOUNT: Bound = { min: 0, max: 1e6 };
 
 /** One step as it is done: what, how long hands are busy, how long it then rests, and to which temperature. */
 export interface RecipeStep {

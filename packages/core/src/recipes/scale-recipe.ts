@@ -63,7 +63,11 @@ export function scaleRecipe(recipe: Recipe, factor: number): Recipe {
   requireWithin('/factor', factor, SCALE_FACTOR);
   return {
     ...recipe,
-    ingredients: recipe.ingredients.map((each) => ({ ...each, amount: each.amount * factor })),
+    ingredients: recipe.ingredients.map((each) => ({
+      ...each,
+      amount: each.amount * factor,
+      ...(each.upTo !== undefined && { upTo: each.upTo * factor }),
+    })),
     yield:
       recipe.yield.kind === 'measured'
         ? { ...recipe.yield, grams: recipe.yield.grams * factor }

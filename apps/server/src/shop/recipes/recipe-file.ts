@@ -38,8 +38,8 @@ export function markdownOf(recipe: Recipe, note: string): string {
   const { grams, totalGrams, boiledOffGrams, yieldGrams, portionGrams, pieces, allergens } =
     recipeFigures(recipe);
   const rows = recipe.ingredients.map(
-    ({ name, amount, unit }, index) =>
-      `| ${escaped(name)} | ${number(amount)} ${unit} | ${number(grams[index]!)} g |`,
+    ({ name, amount, unit, upTo }, index) =>
+      `| ${escaped(name)} | ${number(amount)}${upTo === undefined ? '' : ` to ${number(upTo)}`} ${unit} | ${number(grams[index]!)} g |`,
   );
   const steps = recipe.steps.map(({ text, workMinutes, restMinutes, celsius }, index) => {
     const told = [
@@ -95,7 +95,8 @@ export async function readRecipeFile(manager: EntityManager, file: unknown): Pro
   const ingredients = recipe.ingredients.map((line) => {
     const { ingredient, name, amount, unit, gramsPerMl, gramsPerPiece, allergens, composition } = line;
     const known = found(line);
-    if (known) return { ...known, amount, unit };
+    const much = { amount, unit, ...(line.upTo !== undefined && { upTo: line.upTo }) };
+    if (known) return { ...known, ...much };
     newSupplies.push({
       ...NEW_SUPPLY,
       ...{ id: ingredient, name, gramsPerMl, gramsPerPiece },
@@ -103,7 +104,7 @@ export async function readRecipeFile(manager: EntityManager, file: unknown): Pro
       composition: composition === KNOWN_COMPOSITIONS[ingredient] ? null : composition,
       allergens: [...allergens] as SupplyDraft['allergens'],
     });
-    return { of: 'supply' as const, id: ingredient, amount, unit };
+    return { of: 'supply' as const, id: ingredient, ...much };
   });
   const { name, measures, steps, portion } = recipe;
   return {

@@ -9,6 +9,7 @@ import {
   YIELD_GRAMS,
   doughAdvice,
   type DoughAdvice,
+  type DoughFeel,
   type DoughSchool,
 } from '@alnage/core/recipes';
 import { FigureTable } from '../../shared/figures/figure-table';
@@ -27,7 +28,13 @@ const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> =
   humid: 'for the wet day',
   'warm-table': 'for the warm table',
   'natural-butter': 'for nut butter whose oil runs',
+  sticks: 'as it sticks all the same',
 };
+const FEELS = choicesOf<DoughFeel>({
+  holds: 'holds, or is not mixed yet',
+  sticks: 'sticks to the fingers',
+  crumbles: 'falls apart',
+});
 
 /** How much stiffer a dough should be for the day and the table that it will stand on. */
 @Component({
@@ -41,12 +48,18 @@ const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> =
         <al-quantity label="Dough" quantity="mass" [control]="c.grams" />
         <al-quantity label="Humidity" unit="%" [control]="c.humidity" />
         <al-quantity label="The table it will stand on" quantity="temperature" [control]="c.table" />
+        <al-choice class="wide" label="A ball of it" [control]="c.feel" [choices]="feels" />
         <al-choice class="wide" label="Stiffened with" [control]="c.school" [choices]="schools" />
         <mat-checkbox [formControl]="c.isNatural">natural nut butter</mat-checkbox>
       </div>
       @let told = sum();
       @if (told.refusal) {
         <p class="note care" role="alert">{{ told.refusal }}</p>
+      } @else if (told.soften) {
+        <p class="note" role="status">
+          It is too dry: nothing dry goes in, whatever the day. Knead in {{ told.soften }} of soft butter, nut
+          butter or honey, let it rest a quarter of an hour covered, and feel again.
+        </p>
       } @else if (told.rows.length === 0) {
         <p class="note">Nothing to add: it is dry and cool enough.</p>
       } @else {
@@ -67,11 +80,13 @@ const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> =
 })
 export class DoughSum {
   protected readonly schools = SCHOOLS;
+  protected readonly feels = FEELS;
   protected readonly form = new FormGroup({
     grams: new NumberControl(1800, YIELD_GRAMS),
     humidity: new NumberControl(65, HUMIDITY_PERCENT),
     table: new NumberControl(22, TABLE_CELSIUS),
     school: new FormControl<DoughSchool>('sugar', { nonNullable: true }),
+    feel: new FormControl<DoughFeel>('holds', { nonNullable: true }),
     isNatural: new FormControl(false, { nonNullable: true }),
   });
   private readonly typed = toSignal(this.form.valueChanges, { initialValue: null, equal: () => false });
@@ -84,6 +99,7 @@ export class DoughSum {
         tableCelsius: c.table.number,
         isNaturalButter: c.isNatural.value,
         school: c.school.value,
+        feel: c.feel.value,
       });
       const grams = c.grams.number;
       const rows = advice.causes.map(({ cause, share }) => ({
@@ -91,9 +107,11 @@ export class DoughSum {
         value: weighedText(share * grams),
       }));
       const all = { label: 'to add', value: weighedText(advice.addShare * grams), isSum: true };
-      return { rows: rows.length > 0 ? [...rows, all] : [], isCapped: advice.isCapped, refusal: '' };
+      const soften = advice.softenShare > 0 ? weighedText(advice.softenShare * grams) : '';
+      return { rows: rows.length > 0 ? [...rows, all] : [], isCapped: advice.isCapped, soften, refusal: '' };
     } catch (error) {
-      if (error instanceof InputError) return { rows: [], isCapped: false, refusal: refusalText(error) };
+      if (error instanceof InputError)
+        return { rows: [], isCapped: false, soften: '', refusal: refusalText(error) };
       throw error;
     }
   });

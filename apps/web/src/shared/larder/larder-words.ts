@@ -1,6 +1,7 @@
 import type { Workshop } from '@alnage/contract';
 import { baseAmountOf, type LarderItem, type SupplyKind } from '@alnage/core/larder';
 import {
+  gramsOf,
   gramsOfMass,
   roundAmount,
   type AmountUnit,
@@ -83,12 +84,23 @@ const SCALE_STEP_GRAMS = 1;
 /** What nobody tastes is not told. */
 const TOLD_ERROR_SHARE = 0.01;
 
+/** What a line of a recipe takes by the scale; where more goes in by feel, from the least to the most: 0 to 40 g, by feel. */
+export function lineGramsText(
+  grams: number,
+  line: { readonly unit: AmountUnit; readonly upTo?: number } & Matter,
+  measures: Measures,
+): string {
+  if (line.upTo === undefined) return weighedText(grams);
+  const most = gramsOf({ amount: line.upTo, unit: line.unit }, line, { measures, field: '' });
+  return `${grams > 0 ? weighedText(grams) : '0'} to ${weighedText(most)}, by feel`;
+}
+
 /** An amount as spoon and cup can do it, with the error that makes where it matters; nothing for what is weighed. */
 export function measuredText(
   line: { readonly amount: number; readonly unit: AmountUnit } & Matter,
   measures: Measures,
 ): string {
-  if (['g', 'kg', 'oz', 'lb'].includes(line.unit)) return '';
+  if (line.amount === 0 || ['g', 'kg', 'oz', 'lb'].includes(line.unit)) return '';
   const asked = { measures, field: '', stepGrams: SCALE_STEP_GRAMS };
   const rounded = roundAmount(line, line, asked);
   const said = rounded.parts.map(amountText).join(' + ');
