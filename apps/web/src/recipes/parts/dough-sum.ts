@@ -31,8 +31,8 @@ const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> =
   sticks: 'as it sticks all the same',
 };
 const FEELS = choicesOf<DoughFeel>({
-  holds: 'holds, or is not mixed yet',
-  sticks: 'sticks to the fingers',
+  holds: 'holds',
+  sticks: 'sticks',
   crumbles: 'falls apart',
 });
 
