@@ -21,8 +21,8 @@ import { weighedText } from '../../shared/larder/larder-words';
 import { refusalText } from '../recipe-figures';
 
 const SCHOOLS = choicesOf<DoughSchool>({
-  sugar: 'icing sugar: smooth, but sweeter',
-  crumb: 'crumb: no sweeter, but coarser',
+  sugar: 'icing sugar: sweeter',
+  crumb: 'crumb: coarser',
 });
 const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> = {
   humid: 'for the wet day',
@@ -48,9 +48,11 @@ const FEELS = choicesOf<DoughFeel>({
         <al-quantity label="Dough" quantity="mass" [control]="c.grams" />
         <al-quantity label="Humidity" unit="%" [control]="c.humidity" />
         <al-quantity label="The table it will stand on" quantity="temperature" [control]="c.table" />
-        <al-choice class="wide" label="A ball of it" [control]="c.feel" [choices]="feels" />
         <al-choice class="wide" label="Stiffened with" [control]="c.school" [choices]="schools" />
         <mat-checkbox [formControl]="c.isNatural">natural nut butter</mat-checkbox>
+      </div>
+      <div class="row">
+        <al-choice class="wide" label="A ball of it" [control]="c.feel" [choices]="feels" />
       </div>
       @let told = sum();
       @if (told.refusal) {
