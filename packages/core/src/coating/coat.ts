@@ -131,6 +131,18 @@ export function clusterCoat(clustering: Clustering): CoatEstimate {
 }
 
 /**
+ * What is weighed for so many portions of a mix, in g. By hand: a hundred of 30 g, 60% coating: 1,800 g and 1,200 g of bits.
+ * Source: conservation of mass.
+ */
+export function mixGrams(
+  { portionGrams, coatingShare }: Clustering,
+  pieces: number,
+): { readonly coating: number; readonly bits: number } {
+  const all = portionGrams * pieces;
+  return { coating: all * coatingShare, bits: all * (1 - coatingShare) };
+}
+
+/**
  * What a level scoop of such a mix weighs in g, by the volume of coating and bits; cereals are lighter: weigh one. By hand: 15 ml, half of it
  * coating: 15/(0.5/1.27 + 0.5/1.1) = 17.7 g. Source: volumes add up; the density of bits is a shop default.
  * @throws InputError for a value out of range

@@ -15,6 +15,7 @@ export {
   castCoat,
   clusterCoat,
   dippedCoat,
+  mixGrams,
   mouldedCoat,
   scoopedGrams,
   slabCoat,

@@ -1,6 +1,6 @@
 import type { Piece } from '@alnage/contract';
 import type { CastForm, ClusterForm, CoatRole, SlabForm } from '@alnage/core/coating';
-import { castCoat, slabCoat } from '@alnage/core/coating';
+import { castCoat, mixGrams, slabCoat } from '@alnage/core/coating';
 import { counted, length, mass, pieceMass } from '../formats/formats';
 import type { GuideTold } from './mould-words';
 
@@ -34,17 +34,17 @@ export function wholeWords(form: WholeForm, pieces: number, cool: string): Guide
 }
 
 function clusterWords(
-  { portionGrams, coatingShare }: ClusterForm,
+  form: ClusterForm,
   pieces: number,
   first: readonly string[],
 ): GuideTold {
-  const all = pieces * portionGrams;
+  const { coating, bits } = mixGrams(form, pieces);
   return {
     steps: [
       ...first,
-      `For ${counted(pieces, 'piece')}: ${mass(all * coatingShare)} of coating and ${mass(all * (1 - coatingShare))} of bits. Weigh both.`,
+      `For ${counted(pieces, 'piece')}: ${mass(coating)} of coating and ${mass(bits)} of bits. Weigh both.`,
       'Fold the bits in until none shows bare; soft ones last.',
-      `Level scoops of ${pieceMass(portionGrams)}; weigh the first five.`,
+      `Level scoops of ${pieceMass(form.portionGrams)}; weigh the first five.`,
     ],
     danger:
       'In a warm mix soft bits melt and the portions run flat; in a cool one they stand apart and the bowl sets.',

@@ -1,3 +1,4 @@
+import { mixGrams } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { DateTime } from 'luxon';
 import { PieceEntity } from '../../../store/workshop/piece.entity';
@@ -76,9 +77,7 @@ async function sheetWords(
       const piece = pieces.find(({ id }) => id === product);
       if (piece?.form.kind !== 'cluster') return null;
       if (piece.route.find(({ id }) => id === stage)?.coat !== 'mix') return null;
-      const { portionGrams, coatingShare } = piece.form;
-      const all = portionGrams * count;
-      return { coating: all * coatingShare, bits: all * (1 - coatingShare) };
+      return mixGrams(piece.form, count);
     },
     bowl,
     coating: (id) => coating(id).toLowerCase(),
