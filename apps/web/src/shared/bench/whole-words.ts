@@ -33,11 +33,7 @@ export function wholeWords(form: WholeForm, pieces: number, cool: string): Guide
   }
 }
 
-function clusterWords(
-  form: ClusterForm,
-  pieces: number,
-  first: readonly string[],
-): GuideTold {
+function clusterWords(form: ClusterForm, pieces: number, first: readonly string[]): GuideTold {
   const { coating, bits } = mixGrams(form, pieces);
   return {
     steps: [
