@@ -112,6 +112,7 @@ describe('the application', () => {
 
         '/api/preparations/{batch}/{recipe}/came-out',
         '/api/preparations/{batch}/{recipe}/done',
+        '/api/preparations/{batch}/{recipe}/rest',
         '/api/printer/labels',
         '/api/printer/labels/{id}/printed',
         '/api/promises',

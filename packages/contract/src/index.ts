@@ -63,6 +63,7 @@ export {
   RECIPE_FILE_BYTES,
   RECIPE_LINES_MOST,
   RECIPE_STEPS_MOST,
+  LearnedPartView,
   RecipeCameOut,
   RecipeChange,
   RecipeDraft,
@@ -85,6 +86,7 @@ export {
 export {
   PreparationParams,
   CameOutSaid,
+  RestSaid,
   Larder,
   NeedPart,
   NeedView,

@@ -80,6 +80,7 @@ export const FIELD_CODES = [
   'cut-off-past',
   'not-by-post',
   'too-warm-by-post',
+  'not-collected-then',
   'orders-outside',
   'seasons-cross',
   'orders-there',

@@ -15,6 +15,7 @@ import { LotEntity, LotMoveEntity } from './work/lot.entity';
 import { PreparationEntity } from './work/preparation.entity';
 import { RecipeEntity, RecipeVersionEntity } from './workshop/recipe.entity';
 import { RecipeBatchEntity } from './workshop/recipe-batch.entity';
+import { PartUseEntity } from './workshop/part-use.entity';
 import { SupplyEntity } from './workshop/supply.entity';
 import { PracticeEntity } from './work/practice.entity';
 import { CustomerEntity } from './work/customer.entity';
@@ -53,6 +54,7 @@ export const ENTITIES = [
   RecipeEntity,
   RecipeVersionEntity,
   RecipeBatchEntity,
+  PartUseEntity,
   LotEntity,
   LotMoveEntity,
   PreparationEntity,

@@ -19,6 +19,7 @@ import { Actions, ofType } from '@ngrx/effects';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { catchError, of, Subject, switchMap, throttleTime } from 'rxjs';
+import { airOf } from '../shared/bench/kitchen-air';
 import { Outbox } from '../shared/bench/outbox';
 import type { BowlDrawing } from '../shared/bench/draw-bowl';
 import { mass } from '../shared/formats/formats';
@@ -106,8 +107,8 @@ export const BenchStore = signalStore(
       const melt = work?.kind === 'melt' ? work.melt : work?.melt?.id;
       return read && melt ? contentsOf(melt, all(), read) : null;
     });
-    const climate = computed(() => devices().find(({ kind, last }) => kind === 'climate' && last.length > 0));
-    const roomCelsius = computed(() => climate()?.last.find(({ kind }) => kind === 'celsius')?.value ?? null);
+    const air = computed(() => airOf(devices()));
+    const roomCelsius = computed(() => air().roomCelsius);
     const heat = computed(() => {
       const [shop, at] = [workshop(), current()];
       if (!shop || !at) return null;
@@ -140,13 +141,13 @@ export const BenchStore = signalStore(
       },
       nowMs: clock.second,
       roomCelsius,
-      climate,
+      air,
       devices,
     };
   }),
   withComputed((page) => {
     const clock = inject(WorkshopClock);
-    const { current, workshop, start, contents, devices, bowl, heat, climate } = page;
+    const { current, workshop, start, contents, devices, bowl, heat, air } = page;
     return {
       /** Who signs what is done here: whose bench it is, else who is at the screen. */
       signer: computed(() => {
@@ -160,7 +161,7 @@ export const BenchStore = signalStore(
         return before?.isDone ? null : before;
       }),
       wall: computed(() => new WallTime(workshop()?.timeZone ?? 'UTC')),
-      humidity: computed(() => climate()?.last.find(({ kind }) => kind === 'humidity')?.value ?? null),
+      humidity: computed(() => air().humidity),
       run: computed(() => {
         const at = current();
         if (!at || !isDip(at.work)) return null;

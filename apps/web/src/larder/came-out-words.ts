@@ -1,5 +1,5 @@
 import type { PreparationView } from '@alnage/contract';
-import { counted } from '../shared/formats/formats';
+import { counted, pieceMass } from '../shared/formats/formats';
 import { weighedText } from '../shared/larder/larder-words';
 
 /** What came out of a pot, and by how much that is more or less than is started of it; '' while nobody has said it. */
@@ -24,4 +24,12 @@ export function reckonedText({ yieldGrams, startedPieces }: PreparationView): st
 /** Whether fewer came out than are started, so that orders may lack them. */
 export function isShort({ done, startedPieces }: PreparationView): boolean {
   return done !== null && done.portions !== null && done.portions < startedPieces;
+}
+
+/** What was left of a part after so many pieces, and what that comes to on one; '' while nobody has said it. */
+export function restText({ done }: PreparationView): string {
+  if (!done?.rest) return '';
+  const { grams, pieces, usedGrams } = done.rest;
+  const each = pieces > 0 ? ` ${pieceMass(usedGrams / pieces)} went on each.` : '';
+  return `${weighedText(grams)} left after ${counted(pieces, 'piece')}.${each}`;
 }

@@ -46,6 +46,7 @@ function doneOf(members: readonly PreparationView[]): PreparationView['done'] {
     ...first,
     cameOut: sumOf(all.map(({ cameOut }) => cameOut)),
     portions: portions.includes(null) ? null : portions.reduce((sum: number, each) => sum + (each ?? 0), 0),
+    rest: restOf(all.map(({ rest }) => rest)),
     lots: all.flatMap(({ lots }) => lots),
     missing: all.flatMap(({ missing }) => missing),
   };
@@ -66,4 +67,19 @@ function sumOf(said: readonly (CameOutSaid | null)[]): CameOutSaid | null {
 
 function zeroOf(kind: 'grams' | 'pieces'): CameOutSaid {
   return kind === 'grams' ? { kind, grams: 0 } : { kind, pieces: 0 };
+}
+
+type Rest = NonNullable<PreparationView['done']>['rest'];
+
+/** What was left in all; it was told of all of them together. */
+function restOf(all: readonly Rest[]): Rest {
+  return all.reduce(
+    (sum, each) =>
+      sum &&
+      each && {
+        grams: sum.grams + each.grams,
+        pieces: sum.pieces + each.pieces,
+        usedGrams: sum.usedGrams + each.usedGrams,
+      },
+  );
 }

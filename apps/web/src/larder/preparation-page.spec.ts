@@ -7,7 +7,7 @@ import { render } from '../testing/render';
 import { piece } from '../testing/small-piece';
 import { workshop } from '../testing/small-workshop';
 import { lineGramsText } from '../shared/larder/larder-words';
-import { cameOutText } from './came-out-words';
+import { cameOutText, restText } from './came-out-words';
 import { leftText } from './parts/prep-timers';
 import { PreparationPage } from './preparation-page';
 import { potsOf } from './pots';
@@ -50,7 +50,7 @@ describe('the preparation', () => {
   test('that is made tells by whom, by which version, out of how many lots; and can be taken back', async () => {
     const done: PreparationView['done'] = {
       ...{ at: '2026-06-19T05:40:00.000Z', by: 'runa', recipeVersion: 2, missing: [] },
-      ...{ cameOut: null, portions: null },
+      ...{ cameOut: null, rest: null, portions: null },
       lots: [{ lot: 'l1', item: { kind: 'coating', id: 'dark-64' }, amount: 600 }],
     };
     const { click, http, text } = await open({ ...preparation, done });
@@ -62,7 +62,7 @@ describe('the preparation', () => {
   test('that is made asks what came out: weighed or counted, one of the two, or as reckoned', async () => {
     const done = {
       ...{ at: '2026-06-19T05:40:00.000Z', by: null, recipeVersion: 1, missing: [], lots: [] },
-      ...{ cameOut: null, portions: null },
+      ...{ cameOut: null, rest: null, portions: null },
     };
     const page = await open({ ...preparation, done });
     const ask = () =>
@@ -91,9 +91,11 @@ describe('the preparation', () => {
         lots: [],
         cameOut,
         portions,
+        rest: null,
       },
     });
     const { text, click } = await open(made({ kind: 'grams', grams: 360 }, 40));
+    expect(text()).not.toContain('Left over');
     expect(text()).toContain('360 g came out, 40 whole portions: 3 fewer than the 43 that are started.');
     expect(text()).toContain('Which orders lack some stands at the bench');
     await click('Change what came out, batch b1');
@@ -147,6 +149,7 @@ describe('the preparation', () => {
       recipeVersion: 1,
       cameOut: null,
       portions: null,
+      rest: null,
       lots: [],
       missing: [],
     };
@@ -202,10 +205,54 @@ describe('the preparation', () => {
     expect(group!.rows[0]!.ingredients[0]!.grams).toBe('20 g to 50 g, by feel');
   });
 
+  test('says where to begin with what goes in by feel, by the kitchen’s air and how it feels', async () => {
+    const line = { of: 'supply', id: 'sugar', amount: 10, unit: 'g', upTo: 25 } as const;
+    const dough = {
+      ...{ ...recipes[0]!, ingredients: [...recipes[0]!.ingredients, line] },
+    };
+    const sugar = { ...workshop.supplies[0]!, id: 'sugar', name: 'Icing sugar', kind: 'sugar' } as const;
+    const shop = { ...workshop, supplies: [...workshop.supplies, sugar], recipes: [dough] };
+    const page = await render(PreparationPage, {
+      ...{ larder, preparations: [preparation], bench, workshop: shop },
+    });
+    expect(page.text()).toContain(
+      'At 55% humidity and 20 °C, as nobody measures the kitchen: begin with 20 g of icing sugar.',
+    );
+    const feel = page.field('A ball of it') as unknown as HTMLSelectElement;
+    feel.value = 'sticks';
+    feel.dispatchEvent(new Event('change'));
+    await page.settle();
+    // 1.5% of 800 g more
+    expect(page.text()).toContain('begin with 32 g of icing sugar.');
+  });
+
+  test('of a part asks what was left once its pieces had theirs, and says what went on each', async () => {
+    const done: PreparationView['done'] = {
+      ...{ at: '2026-06-19T05:40:00.000Z', by: null, recipeVersion: 1, missing: [], lots: [] },
+      ...{ cameOut: { kind: 'reckoned' }, portions: null, rest: null },
+    };
+    const part = { ...preparation, isPart: true, done };
+    const page = await open(part);
+    expect(page.field('after').value).toBe('43');
+    await page.type('Left over', '24');
+    await page.click('Save what is left');
+    const asked = page.http.expectOne({ url: '/api/preparations/b1/ganache/rest', method: 'PUT' });
+    expect(asked.request.body).toEqual({ grams: 24, pieces: 43 });
+    const rest = { grams: 24, pieces: 43, usedGrams: 86 };
+    const told = (more: Partial<NonNullable<PreparationView['done']>>) => ({
+      ...{ ...part, pot: 'p', done: { ...done, ...more } },
+    });
+    expect(restText(told({ rest }))).toBe('24 g left after 43 pieces. 2.0 g went on each.');
+    expect(restText(part)).toBe('');
+    // of two of a pot, all of it
+    const [pot] = potsOf([told({ rest }), { ...told({ rest }), batch: 'b2' }], new Set());
+    expect(restText(pot!.whole)).toBe('48 g left after 86 pieces. 2.0 g went on each.');
+  });
+
   test('that was made in one pot says what came out of all of it', () => {
     const done = (portions: number): PreparationView['done'] => ({
       ...{ at: '2026-06-19T05:40:00.000Z', by: 'runa', recipeVersion: 2, missing: [], lots: [] },
-      ...{ cameOut: { kind: 'pieces', pieces: portions }, portions },
+      ...{ cameOut: { kind: 'pieces', pieces: portions }, portions, rest: null },
     });
     const members = [
       { ...preparation, pot: 'p', done: done(40) },

@@ -13,15 +13,18 @@ import { benchFeature } from '../state/bench.state';
 import { LarderActions, larderFeature, type LarderDeed } from '../state/larder.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
+import { ByFeel } from './parts/by-feel';
 import { CameOut } from './parts/came-out';
+import { PartRest } from './parts/part-rest';
 import { PrepTimers } from './parts/prep-timers';
 import { isSameMade, prepGroups, type PrepRow, type PrepStep } from './preparation-rows';
 
 const MS_PER_MINUTE = 60_000;
+const TOLD_THERE: readonly string[] = ['came-out', 'rest'] satisfies LarderDeed['kind'][];
 
 /** Preparation: the centres and other parts that are to be made, by day and person, what goes into each pot, and what was made. */
 @Component({
-  imports: [CameOut, MatButtonModule, RouterLink, Margin, PrepTimers],
+  imports: [ByFeel, CameOut, MatButtonModule, RouterLink, Margin, PartRest, PrepTimers],
   templateUrl: './preparation-page.html',
   styleUrl: './preparation-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -75,8 +78,8 @@ export class PreparationPage {
   );
   protected readonly trouble = computed(() => {
     const trouble = this.said();
-    // what is wrong with what came out is told there
-    return trouble && this.failed()?.kind !== 'came-out' ? troubleText(trouble) : null;
+    // what is wrong with what came out, or was left, is told there
+    return trouble && !TOLD_THERE.includes(this.failed()?.kind ?? '') ? troubleText(trouble) : null;
   });
   /** What stock lacks for the batch that could not be written down. */
   protected readonly lacking = computed(() => {

@@ -1,6 +1,19 @@
 import type { Piece, PreparationParams, PreparationView, Workshop } from '@alnage/contract';
-import { bindRecipe, pieceAllergens, type KeptRecipe, type LarderBook } from '@alnage/core/larder';
-import { recipeFigures, scaleRecipe, type Recipe, type RecipeStep } from '@alnage/core/recipes';
+import {
+  bindRecipe,
+  feelRoleOf,
+  pieceAllergens,
+  type KeptRecipe,
+  type LarderBook,
+} from '@alnage/core/larder';
+import {
+  gramsOf,
+  recipeFigures,
+  scaleRecipe,
+  type FeelRange,
+  type Recipe,
+  type RecipeStep,
+} from '@alnage/core/recipes';
 import { counted, listed } from '../shared/formats/formats';
 import { WallTime } from '../shared/formats/wall-time';
 import { lineGramsText, measuredText, stepText, weighedText } from '../shared/larder/larder-words';
@@ -11,6 +24,11 @@ export interface PrepIngredient {
   readonly name: string;
   readonly amount: string;
   readonly grams: string;
+}
+
+/** What goes into the pot by feel and stiffens or softens it. */
+export interface FeltIngredient extends FeelRange {
+  readonly name: string;
 }
 
 /** One recipe to be made for a batch, or for several in one pot. */
@@ -28,6 +46,8 @@ export interface PrepRow {
   readonly pieces: readonly string[];
   readonly amounts: string;
   readonly ingredients: readonly PrepIngredient[];
+  /** What of it goes in by feel, for a proposal; what is for the taste alone is not there. */
+  readonly felt: readonly FeltIngredient[];
   readonly steps: readonly PrepStep[];
   readonly allergens: readonly string[];
   /** What the piece declares in all: it is in the coat, if not in the centre. */
@@ -136,6 +156,7 @@ function prepRow(
     pieces: members.map((each) => piecesText(each, input)),
     amounts: `${weighedText(one.potGrams)} in the pot, ${weighedText(one.yieldGrams)} to portion`,
     ingredients: ingredientsOf(bound),
+    felt: feltOf(bound, book),
     steps: kept.steps.map(prepStep),
     allergens: recipeFigures(bound).allergens,
     mayBeThere: sharedBy(members.map(({ piece }) => declaredBy(piece, input))),
@@ -173,6 +194,18 @@ function ingredientsOf(bound: Recipe): PrepIngredient[] {
     amount: measuredText(each, bound.measures),
     grams: lineGramsText(grams[index]!, each, bound.measures),
   }));
+}
+
+function feltOf(bound: Recipe, { supplies }: LarderBook): FeltIngredient[] {
+  const { grams } = recipeFigures(bound);
+  return bound.ingredients.flatMap((line, index) => {
+    const supply = supplies.find(({ id }) => id === line.ingredient);
+    const role = supply ? feelRoleOf(supply) : null;
+    if (line.upTo === undefined || role === null) return [];
+    const most = { amount: line.upTo, unit: line.unit };
+    const mostGrams = gramsOf(most, line, { measures: bound.measures, field: '' });
+    return [{ name: line.name, grams: grams[index]!, mostGrams, role }];
+  });
 }
 
 function prepStep(step: RecipeStep): PrepStep {

@@ -38,6 +38,7 @@ import { PricePiece } from './parts/price-piece';
 import { WeighingChart } from './parts/weighing-chart';
 import { WeighingForm } from './parts/weighing-form';
 import { WAY_WORDS } from '../shared/piece-words';
+import { partText } from './part-words';
 import { HOW_WORDS, type PieceFigures } from './piece-figures';
 import { PiecesPageStore } from './pieces.store';
 
@@ -114,10 +115,11 @@ export class PiecesPage {
     const piece = this.page.chosen()?.piece;
     if (!piece) return [];
     const recipes = this.workshop()?.recipes ?? [];
-    return recipesOf(piece).map(({ recipe, grams, stage }) => ({
+    const { book } = this.declared();
+    return recipesOf(piece, book).map(({ recipe, grams, stage }) => ({
       id: recipe,
       name: recipes.find(({ id }) => id === recipe)?.name ?? recipe,
-      of: grams === null ? '' : `${pieceMass(grams)} a piece`,
+      of: grams === null ? '' : partText(piece, { recipe, grams }, book),
       stage: piece.route.find(({ id }) => id === stage)?.name ?? '',
     }));
   });

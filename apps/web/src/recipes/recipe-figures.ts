@@ -130,6 +130,8 @@ function refusable(make: () => Scaled): Scaled {
 }
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
+  '/ingredients/amount': 'So much',
+  '/ingredients/upTo': 'The most, by feel,',
   '/pieces': 'Pieces',
   '/have/g': 'What is there',
   '/yieldG': 'What is shared out',
@@ -160,9 +162,9 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
 export function refusalText({ code, field, value, range }: InputError): string {
   if (code === 'not-convertible')
     return `${UNIT_WORDS[value as keyof typeof UNIT_WORDS] ?? String(value)} cannot be weighed: ${range}.`;
-  const named = FIELD_WORDS[field];
+  const named = FIELD_WORDS[field] ?? FIELD_WORDS[field.replace(/^\/ingredients\/\d+/, '/ingredients')];
   if (typeof value === 'number' && Number.isNaN(value)) return `${named ?? 'It'}: give ${range}.`;
-  return `${named ?? 'It'} ${String(value)} will not do: ${range}.`;
+  return `${named ? `${named} ` : ''}${String(value)} will not do: ${range}.`;
 }
 
 /** How a recipe is shared out, in little room: 10 g, 12 ml, makes 48. */

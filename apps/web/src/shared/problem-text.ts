@@ -101,6 +101,8 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
     `Ordering of ${pieceText(piece)} for then ended ${until ? wallText(String(until)) : 'already'}.${nearestText(nearest)}`,
   'not-by-post': ({ piece, nearest }) =>
     `${capital(pieceText(piece))} never goes by post.${nearestText(nearest)}`,
+  'not-collected-then': ({ day, nearest }) =>
+    `It would have to leave ${day ? `on ${dayText(String(day))}` : 'then'}, and the carrier does not collect that day.${nearestText(nearest)}`,
   'too-warm-by-post': ({ piece, day, celsius, most, nearest }) =>
     `The parcel is ${temperature(Number(celsius ?? 0))} warm${day ? ` on ${dayText(String(day))}` : ''}, and ${pieceText(piece)} takes ${temperature(Number(most ?? 0))} at most.${nearestText(nearest)}`,
   'orders-outside': ({ value }) => `${value} orders would lie outside the season then.`,

@@ -2,6 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   CameOutSaid,
+  RestSaid,
   AmendAsk,
   Bench,
   BenchEventsAsk,
@@ -152,6 +153,10 @@ export class Api {
 
   tellCameOut({ batch, recipe }: PreparationParams, said: CameOutSaid): Observable<PreparationView> {
     return this.http.put<PreparationView>(`/api/preparations/${batch}/${recipe}/came-out`, said);
+  }
+
+  tellRest({ batch, recipe }: PreparationParams, said: RestSaid): Observable<PreparationView> {
+    return this.http.put<PreparationView>(`/api/preparations/${batch}/${recipe}/rest`, said);
   }
 
   undoPreparation({ batch, recipe }: PreparationParams): Observable<null> {

@@ -6,6 +6,7 @@ import type {
   LotDraft,
   PreparationParams,
   PreparationView,
+  RestSaid,
 } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
@@ -30,6 +31,7 @@ export type LarderDeed =
       readonly despiteShort: boolean;
     }
   | { readonly kind: 'came-out'; readonly made: PreparationParams; readonly said: CameOutSaid }
+  | { readonly kind: 'rest'; readonly made: PreparationParams; readonly said: RestSaid }
   | { readonly kind: 'undo'; readonly made: PreparationParams };
 
 export const LarderActions = createActionGroup({
@@ -142,6 +144,8 @@ function answerOf(deed: LarderDeed, api: Api): Observable<{ id?: string } | null
       return api.finishPreparation(deed.made, deed).pipe(map(({ batch }) => ({ id: batch })));
     case 'came-out':
       return api.tellCameOut(deed.made, deed.said).pipe(map(({ batch }) => ({ id: batch })));
+    case 'rest':
+      return api.tellRest(deed.made, deed.said).pipe(map(({ batch }) => ({ id: batch })));
     case 'undo':
       return api.undoPreparation(deed.made);
   }

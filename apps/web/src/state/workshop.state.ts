@@ -39,6 +39,13 @@ export interface WorkshopState {
 
 const initial: WorkshopState = { workshop: null, pieces: [], trouble: null };
 
+function declaredOf(workshop: Workshop | null): Declared {
+  if (!workshop) return { coatings: [], book: { supplies: [], coatings: [], recipes: [] } };
+  const { coatings, supplies, recipes, cameOut, learnedParts } = workshop;
+  const learned = recipes.map((each) => ({ ...each, cameOut: cameOut[each.id] ?? null }));
+  return { coatings, book: { supplies, coatings, recipes: learned, learnedParts } };
+}
+
 /** The workshop and its pieces: read when the page opens, and again when somebody changed them. */
 export const workshopFeature = createFeature({
   name: 'workshop',
@@ -53,17 +60,7 @@ export const workshopFeature = createFeature({
     on(WorkshopActions.readFailed, (state, { trouble }): WorkshopState => ({ ...state, trouble })),
   ),
   extraSelectors: ({ selectWorkshop, selectPieces }) => {
-    const selectDeclared = createSelector(selectWorkshop, (workshop): Declared => ({
-      coatings: workshop?.coatings ?? [],
-      book: {
-        supplies: workshop?.supplies ?? [],
-        coatings: workshop?.coatings ?? [],
-        recipes: (workshop?.recipes ?? []).map((each) => ({
-          ...each,
-          cameOut: workshop?.cameOut[each.id] ?? null,
-        })),
-      },
-    }));
+    const selectDeclared = createSelector(selectWorkshop, (workshop): Declared => declaredOf(workshop));
     return {
       selectPieceNames: createSelector(
         selectPieces,

@@ -197,6 +197,7 @@ export const preparation: PreparationView = {
     potGrams: 800,
     yieldGrams: 784,
     portionGrams: 9,
+    isPart: false,
     pot: null,
     done: null,
   },

@@ -20,6 +20,7 @@ const OPEN: Omit<PickupPoint, 'id' | 'name' | 'journeyMinutes'> = {
 
 export const workshop: Workshop = {
   cameOut: {},
+  learnedParts: [],
   name: 'Skerry Dipworks',
   timeZone: 'Europe/Helsinki',
   currency: 'EUR',

@@ -10,7 +10,14 @@ import { PARCEL_GRAMS, WAY_CELSIUS } from '@alnage/core/ordering';
 import { NumberControl } from '../shared/forms/number-control';
 import { nameControl } from '../shared/forms/text-field';
 import { supplyLinesForm, supplyLinesOf } from '../shared/larder/supply-lines';
-import { clockControl, clockOf, dateControl, inWeekOrder, weekdayControl } from './hours-form';
+import {
+  clockControl,
+  clockOf,
+  dateControl,
+  inWeekOrder,
+  weekdayChoices,
+  weekdayControl,
+} from './hours-form';
 
 export type PointForm = ReturnType<typeof pointForm>;
 
@@ -35,7 +42,7 @@ export function wayDayForm(date = '', celsius: number | null = null) {
 }
 
 function sendingControls(sending: Sending | null) {
-  const { usualCelsius, days, isIced, parcelGrams, supplies } = sending ?? FIRST_SENDING;
+  const { usualCelsius, days, isIced, parcelGrams, supplies, collectsOn } = sending ?? FIRST_SENDING;
   const tick = (value: boolean) => new FormControl(value, { nonNullable: true });
   return {
     isSent: tick(sending !== null),
@@ -44,6 +51,10 @@ function sendingControls(sending: Sending | null) {
     isIced: tick(isIced),
     parcelGrams: new NumberControl(parcelGrams, PARCEL_GRAMS),
     supplies: supplyLinesForm(supplies),
+    collectsOn: new FormControl<readonly string[]>(
+      collectsOn?.map(String) ?? weekdayChoices().map(({ id }) => id),
+      { nonNullable: true },
+    ),
   };
 }
 
@@ -115,12 +126,14 @@ function sendingOf(c: PointForm['controls']): Sending | null {
     isIced: c.isIced.value,
     parcelGrams: c.parcelGrams.number,
     supplies: supplyLinesOf(c.supplies),
+    // ticked all or none: on every day
+    ...(c.collectsOn.value.length % 7 > 0 && { collectsOn: c.collectsOn.value.map(Number).sort() }),
   };
 }
 
 /** What belongs to a parcel counts only where orders are sent: nothing that is not shown is in the way of saving. */
 export function fitSending({ controls: c }: PointForm): void {
-  for (const control of [c.usualCelsius, c.parcelGrams, c.wayDays, c.supplies])
+  for (const control of [c.usualCelsius, c.parcelGrams, c.wayDays, c.supplies, c.collectsOn])
     if (c.isSent.value !== control.enabled) {
       if (c.isSent.value) control.enable({ emitEvent: false });
       else control.disable({ emitEvent: false });

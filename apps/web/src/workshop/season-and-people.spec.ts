@@ -152,6 +152,8 @@ describe('a pickup point', () => {
     await page.type('Warmest, usually', '21.5');
     await page.type('Parcel, empty', '310');
     await page.click('with an ice pack, insulated');
+    await page.click('Saturday');
+    await page.click('Sunday');
     await page.click('Add a day');
     await page.type('Warmest then', '60');
     await page.click('Save the pickup point');
@@ -164,6 +166,7 @@ describe('a pickup point', () => {
       sending: {
         ...{ usualCelsius: 21.5, isIced: true, parcelGrams: 310, supplies: [] },
         days: [{ date: '2026-06-18', celsius: 27 }],
+        collectsOn: [1, 2, 3, 4, 5],
       },
     });
   });

@@ -5,7 +5,7 @@ import { Box } from '../boxes/box';
 import { Customer } from '../customers/customer';
 import { AllergyWaived, Overruling, OrderLine, OrderState, PHONE_LENGTH } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
-import { CameOutSaid, PreparationView } from '../larder/larder';
+import { CameOutSaid, PreparationView, RestOfPotSchema } from '../larder/larder';
 import { BenchDeedSchema } from '../bench/bench-event';
 import { PracticeRecord } from '../bench/practice';
 import { Lot, LotMove } from '../larder/lot';
@@ -152,6 +152,7 @@ const FiledPreparation = closed({
   potGrams: Type.Optional(orNull(within(YIELD_GRAMS))),
   portionGrams: Type.Optional(orNull(within(PORTION_OF_RECIPE_GRAMS))),
   cameOut: Type.Optional(orNull(CameOutSaid)),
+  rest: Type.Optional(orNull(RestOfPotSchema)),
   pot: Type.Optional(orNull(Uuid)),
   at: Instant,
   by: orNull(Id),

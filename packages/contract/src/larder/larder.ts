@@ -1,4 +1,4 @@
-import { POT_PIECES } from '@alnage/core/larder';
+import { LEFT_GRAMS, POT_PIECES } from '@alnage/core/larder';
 import { YIELD_GRAMS } from '@alnage/core/recipes';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
@@ -82,6 +82,16 @@ export const CameOutSaid = Type.Union([
 ]);
 export type CameOutSaid = Static<typeof CameOutSaid>;
 
+/** What was left of a pot once so many pieces had theirs; it teaches what is on one. */
+export const RestSaid = closed({
+  grams: within(LEFT_GRAMS),
+  pieces: within({ ...POT_PIECES, min: 1 }),
+});
+export type RestSaid = Static<typeof RestSaid>;
+
+/** As it is kept: of a pot for several batches a share may have no whole piece. */
+export const RestOfPotSchema = closed({ grams: within(LEFT_GRAMS), pieces: within(POT_PIECES) });
+
 /** A centre, or another part of its piece, to be made for a batch, by whom and when, and what was made of it. */
 export const PreparationView = closed({
   batch: Id,
@@ -97,6 +107,8 @@ export const PreparationView = closed({
   potGrams: Type.Number(),
   yieldGrams: Type.Number(),
   portionGrams: Type.Number(),
+  /** Whether it is a part beside the centre. */
+  isPart: Type.Boolean(),
   /** What else is made in one pot with it has the same; null where it has a pot to itself. */
   pot: orNull(Type.String()),
   done: orNull(
@@ -107,6 +119,7 @@ export const PreparationView = closed({
       cameOut: orNull(CameOutSaid),
       /** Whole portions of what came out; null where nobody measured it. */
       portions: orNull(Type.Integer()),
+      rest: orNull(closed({ ...RestOfPotSchema.properties, usedGrams: Type.Number() })),
       lots: Type.Array(closed({ lot: Id, item: LarderItemSchema, amount: Type.Number() })),
       /** What it took that was not written down as being there. */
       missing: Type.Array(closed({ item: LarderItemSchema, amount: Type.Number() })),

@@ -99,6 +99,17 @@ export const RecipeCameOut = closed({
 });
 export type RecipeCameOut = Static<typeof RecipeCameOut>;
 
+/** What was left of a part taught of what is on one piece: grams, and where that lies nine times in ten. */
+export const LearnedPartView = closed({
+  piece: Id,
+  recipe: Id,
+  grams: Type.Number(),
+  low90: Type.Number(),
+  high90: Type.Number(),
+  weighings: Type.Integer(),
+});
+export type LearnedPartView = Static<typeof LearnedPartView>;
+
 /** A recipe as it was: every version is kept. */
 export const RecipeVersion = closed({
   version: Version,

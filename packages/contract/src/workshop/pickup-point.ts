@@ -18,6 +18,10 @@ export const Sending = closed({
   days: Type.Array(closed({ date: Day, celsius: within(WAY_CELSIUS) }), { maxItems: WAY_DAYS_MOST }),
   isIced: Type.Boolean(),
   parcelGrams: within(PARCEL_GRAMS),
+  /** Weekdays on which the carrier collects, Monday is 1; left out: on every day. */
+  collectsOn: Type.Optional(
+    Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), { minItems: 1, maxItems: 7, uniqueItems: true }),
+  ),
   supplies: SupplyLines,
 });
 export type Sending = Static<typeof Sending>;

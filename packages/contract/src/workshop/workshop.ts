@@ -1,6 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
-import { RecipeCameOut, RecipeView } from '../larder/recipe';
+import { LearnedPartView, RecipeCameOut, RecipeView } from '../larder/recipe';
 import { SupplyView } from '../larder/supply';
 import { Season } from '../season/season';
 import { closed, Day, Id, Instant } from '../shared/closed';
@@ -47,6 +47,8 @@ export const Workshop = closed({
   recipes: Type.Array(RecipeView),
   /** What came out of recipes that somebody weighed or counted, by the recipe’s id. */
   cameOut: Type.Record(Id, RecipeCameOut),
+  /** What was left of parts of pieces taught of what is on one. */
+  learnedParts: Type.Array(LearnedPartView),
   rules: Rules,
 });
 export type Workshop = Omit<Static<typeof Workshop>, 'coatings'> & { coatings: CoatingView[] };

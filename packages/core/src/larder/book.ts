@@ -14,6 +14,7 @@ import { KNOWN_INGREDIENTS } from '../recipes/ingredient-table';
 import { recipeFigures } from '../recipes/recipe-figures';
 import { compositionOfYield } from '../recipes/yield-composition';
 import type { Measures } from '../units/volume';
+import type { LearnedPart } from './learned-parts';
 import type { Supply } from './supply';
 import { isSameItem, type LarderItem } from './use';
 
@@ -50,6 +51,8 @@ export interface LarderBook {
     readonly composition?: Composition | null;
   }[];
   readonly recipes: readonly KeptRecipe[];
+  /** What was left of the parts of pieces taught; absent: nothing yet. */
+  readonly learnedParts?: readonly LearnedPart[];
 }
 
 /**

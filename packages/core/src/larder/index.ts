@@ -8,7 +8,10 @@ export {
   type LarderBook,
   type ItemGrams,
 } from './book';
+export { feelRoleOf } from './feel-role';
 export { isCentreUnknown } from './centre-source';
+export { learnPart, type LearnedPart, type PartUsed } from './learned-parts';
+export { PART_GRAMS } from './part-grams';
 export { itemNeed, type BuyingOption, type ItemNeed, type ItemQuestion } from './item-need';
 export {
   allergenClashes,
@@ -30,7 +33,6 @@ export { factsIn, pieceFacts, type CoatOfPiece, type PartOfPiece, type PieceFact
 export {
   amountsForYield,
   makeUpAllergens,
-  PART_GRAMS,
   recipesOf,
   usesOfPiece,
   type ItemAmount,
@@ -51,7 +53,15 @@ export {
   type Preparation,
   type SaidOfPot,
 } from './preparations';
-export { madeKey, sharedPots, splitOfPot, type MadeKey } from './shared-pots';
+export {
+  LEFT_GRAMS,
+  madeKey,
+  sharedPots,
+  splitOfPot,
+  splitOfRest,
+  type MadeKey,
+  type RestOfPot,
+} from './shared-pots';
 export { type Purchase } from './purchases';
 export { useSpread, type PieceKnown } from './spread';
 export { stockCourse, type LotThere, type StockCourse, type TimedAmount } from './stock-course';

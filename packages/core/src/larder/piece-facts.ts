@@ -59,7 +59,7 @@ interface Gathered extends PartOfPiece {
  */
 export function pieceFacts(makeUp: MakeUp, coats: readonly CoatOfPiece[], book: LarderBook): PieceFacts {
   const weighed = boughtIn(makeUp, book);
-  const made = recipesOf(makeUp).map((each) => inRecipe(each, book));
+  const made = recipesOf(makeUp, book).map((each) => inRecipe(each, book));
   const coated = coats.map(({ coating, grams }): Gathered => {
     const found = book.coatings.find(({ id }) => id === coating);
     return { name: found?.name ?? coating, grams, composition: found?.composition ?? null };

@@ -1,4 +1,3 @@
-import type { Bound } from '../input/bounds';
 import { InputError } from '../input/input-error';
 import type { Amount } from '../recipes/amount';
 import { recipeFigures } from '../recipes/recipe-figures';
@@ -15,6 +14,8 @@ import type { LarderItem } from './use';
 
 /** What goes into one piece, or around it, beside its coatings. */
 export interface MakeUp {
+  /** Of a piece that is saved: what was learned of its parts is known by it. */
+  readonly id?: string;
   /** By which its centre is made; null where it is bought, or a washed fruit. */
   readonly recipe: string | null;
   /** What else of it is made here: its filling, its finish. */
@@ -30,8 +31,6 @@ export interface MadePart {
   /** The stage of the route in which it is made. */
   readonly stage: string;
 }
-
-export const PART_GRAMS: Bound = { min: 0.05, max: 500 };
 
 export interface SupplyAmount extends Amount {
   readonly supply: string;
@@ -55,7 +54,7 @@ export interface PieceUse {
  */
 export function usesOfPiece(makeUp: MakeUp, book: LarderBook): PieceUse[] {
   return [
-    ...recipesOf(makeUp).flatMap((made) => recipeUses(made, book)),
+    ...recipesOf(makeUp, book).flatMap((made) => recipeUses(made, book)),
     ...makeUp.supplies.map((line, index): PieceUse => {
       const supply = requireSupply(line.supply, book, `/supplies/${index}/supply`);
       const measuring = { measures: 'metric', field: `/supplies/${index}/unit` } as const;
@@ -81,11 +80,17 @@ export interface MadeRecipe {
   readonly field: string;
 }
 
-/** All recipes that a piece is made by, its centre's first. */
-export function recipesOf({ recipe, madeParts = [] }: Omit<MakeUp, 'supplies'>): MadeRecipe[] {
+/** All recipes that a piece is made by, its centre's first; each part by what was learned of it, where the book tells. */
+export function recipesOf(
+  { id, recipe, madeParts = [] }: Omit<MakeUp, 'supplies'>,
+  { learnedParts = [] }: Pick<LarderBook, 'learnedParts'> = {},
+): MadeRecipe[] {
   return [
     ...(recipe === null ? [] : [{ recipe, grams: null, stage: null, field: '/recipe' }]),
-    ...madeParts.map((part, index) => ({ ...part, field: `/madeParts/${index}/recipe` })),
+    ...madeParts.map((part, index) => {
+      const learned = learnedParts.find((each) => each.piece === id && each.recipe === part.recipe);
+      return { ...part, grams: learned?.grams ?? part.grams, field: `/madeParts/${index}/recipe` };
+    }),
   ];
 }
 

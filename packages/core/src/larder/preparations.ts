@@ -24,6 +24,8 @@ export interface Preparation {
   readonly potGrams: number;
   readonly yieldGrams: number;
   readonly portionGrams: number;
+  /** Whether it is a part beside the centre: what is left of it teaches what is on a piece. */
+  readonly isPart: boolean;
 }
 
 /**
@@ -106,5 +108,6 @@ function preparationOf(
     potGrams: totalGrams * factor,
     yieldGrams: yieldGrams * factor,
     portionGrams,
+    isPart: made.grams !== null,
   };
 }

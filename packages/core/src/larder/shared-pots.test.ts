@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Batch, Product } from '../planner/problem';
 import type { Preparation } from './preparations';
-import { madeKey, sharedPots, splitOfPot } from './shared-pots';
+import { madeKey, sharedPots, splitOfPot, splitOfRest } from './shared-pots';
 
 const product = (id: string, maxMinutes: number): Product =>
   ({
@@ -19,7 +19,15 @@ const batch = (id: string, piece: string, dipAt: number): Batch =>
   }) as unknown as Batch;
 const made = (id: string, piece: string, start: number): Preparation => ({
   ...{ batch: id, piece, recipe: 'dough', stage: 'make', person: 'runa', start, end: start + 30 },
-  ...{ goodPieces: 48, startedPieces: 50, factor: 1, potGrams: 700, yieldGrams: 650, portionGrams: 13 },
+  ...{
+    goodPieces: 48,
+    startedPieces: 50,
+    factor: 1,
+    potGrams: 700,
+    yieldGrams: 650,
+    portionGrams: 13,
+    isPart: false,
+  },
 });
 const hour = 60;
 
@@ -69,6 +77,10 @@ test('what came out of a pot is shared out by what each was to have, and adds up
   expect(splitOfPot({ kind: 'grams', grams: 840 }, members)).toEqual([
     { kind: 'grams', grams: 560 },
     { kind: 'grams', grams: 280 },
+  ]);
+  expect(splitOfRest({ grams: 90, pieces: 71 }, members)).toEqual([
+    { grams: 60, pieces: 47 },
+    { grams: 30, pieces: 24 },
   ]);
   expect(splitOfPot({ kind: 'reckoned' }, members)).toEqual([{ kind: 'reckoned' }, { kind: 'reckoned' }]);
   fc.assert(

@@ -1,4 +1,6 @@
+import type { Bound } from '../input/bounds';
 import type { Plan, Problem } from '../planner/problem';
+import { YIELD_GRAMS } from '../recipes/recipe';
 import type { Preparation, SaidOfPot } from './preparations';
 
 /** What is made later than this after the first is a pot of its own. Source: shop default, a day's work. */
@@ -79,4 +81,28 @@ export function splitOfPot(
       });
     }
   }
+}
+
+/** What may be left in a pot. */
+export const LEFT_GRAMS: Bound = { min: 0, max: YIELD_GRAMS.max };
+
+/** What was left of a pot once so many pieces had theirs. */
+export interface RestOfPot {
+  readonly grams: number;
+  readonly pieces: number;
+}
+
+/** What each of a pot has of what was left, and of the pieces that it went on: by what each was to yield, and how many it started. */
+export function splitOfRest(
+  { grams, pieces }: RestOfPot,
+  members: readonly { readonly yieldGrams: number; readonly startedPieces: number }[],
+): RestOfPot[] {
+  const counts = splitOfPot({ kind: 'pieces', pieces }, members);
+  return splitOfPot({ kind: 'grams', grams }, members).map((share, index) => {
+    const count = counts[index]!;
+    return {
+      grams: share.kind === 'grams' ? share.grams : 0,
+      pieces: count.kind === 'pieces' ? count.pieces : 0,
+    };
+  });
 }

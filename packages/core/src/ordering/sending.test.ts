@@ -4,7 +4,9 @@ import { FAMILIES } from '../coating/family';
 import { parcelDays, sendingFault, usualPostRule, type SendingWay } from './sending';
 
 const WAY: SendingWay = { usualCelsius: 21, days: [{ date: '2026-06-18', celsius: 27 }], isIced: false };
-const DAYS = ['2026-06-17', '2026-06-18', '2026-06-19', '2026-06-20'];
+// 17 June 2026 is a Wednesday
+const DATES = ['2026-06-17', '2026-06-18', '2026-06-19', '2026-06-20'];
+const DAYS = DATES.map((date, index) => ({ date, weekday: 3 + index }));
 
 describe('by post', () => {
   test('goes what its coatings and its filling take, fruit never', () => {
@@ -16,8 +18,8 @@ describe('by post', () => {
   });
 
   test('a day is as warm as its forecast, else as usual; ice keeps three days', () => {
-    expect(parcelDays(DAYS, WAY).map(({ celsius }) => celsius)).toEqual([21, 27, 21, 21]);
-    expect(parcelDays(DAYS, { ...WAY, isIced: true }).map(({ celsius }) => celsius)).toEqual([
+    expect(parcelDays(DATES, WAY).map(({ celsius }) => celsius)).toEqual([21, 27, 21, 21]);
+    expect(parcelDays(DATES, { ...WAY, isIced: true }).map(({ celsius }) => celsius)).toEqual([
       13, 19, 13, 21,
     ]);
   });
@@ -28,6 +30,10 @@ describe('by post', () => {
     });
     expect(sendingFault({ mostCelsius: 27 }, DAYS, WAY)).toBeNull();
     expect(sendingFault({ mostCelsius: 26 }, DAYS, { ...WAY, isIced: true })).toBeNull();
+    expect(sendingFault({ mostCelsius: 27 }, DAYS, { ...WAY, collectsOn: [1, 2, 4] })).toEqual({
+      ...{ kind: 'not-collected', date: '2026-06-17' },
+    });
+    expect(sendingFault({ mostCelsius: 27 }, DAYS, { ...WAY, collectsOn: [3] })).toBeNull();
     expect(sendingFault({ mostCelsius: null }, DAYS, { ...WAY, usualCelsius: -10 })).toEqual({
       kind: 'never',
     });

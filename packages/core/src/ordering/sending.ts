@@ -1,6 +1,7 @@
 import type { Family } from '../coating/family';
 import { coatingsOn, type Drizzle } from '../coating/piece-form';
 import type { Bound } from '../input/bounds';
+import type { DayOfWeek } from '../people/working-hours';
 
 /** The warmest of a way by post, °C. */
 export const WAY_CELSIUS: Bound = { min: -30, max: 50 };
@@ -15,6 +16,8 @@ export interface SendingWay {
   readonly days: readonly { readonly date: string; readonly celsius: number }[];
   /** Whether it goes with an ice pack, insulated. */
   readonly isIced: boolean;
+  /** Weekdays on which the carrier collects, Monday is 1; absent or empty: on every day. */
+  readonly collectsOn?: readonly number[];
 }
 
 /** An ice pack keeps a parcel so much cooler, on the day that it leaves and two more. Shop default. */
@@ -78,9 +81,10 @@ export function postRuleOf(
   return usualPostRule(piece.family, lows);
 }
 
-/** Why a piece cannot go by post: never, or not on that warm a day. */
+/** Why a piece cannot go by post: never, not on that warm a day, or nobody collects on the day that it must leave. */
 export type SendingFault =
   | { readonly kind: 'never' }
+  | { readonly kind: 'not-collected'; readonly date: string }
   | {
       readonly kind: 'too-warm';
       readonly date: string;
@@ -88,13 +92,21 @@ export type SendingFault =
       readonly mostCelsius: number;
     };
 
-/** What stands in the way of a piece on these days, its warmest first; null where nothing does. At its limit itself it goes. */
+/**
+ * What stands in the way of a piece on these days, the day that it leaves first: that it never goes, that nobody collects then, else the
+ * warmest; null where nothing does. At its limit itself it goes.
+ */
 export function sendingFault(
   { mostCelsius }: PostRule,
-  dates: readonly string[],
+  days: readonly DayOfWeek[],
   way: SendingWay,
 ): SendingFault | null {
   if (mostCelsius === null) return { kind: 'never' };
+  const [leaves] = days;
+  const { collectsOn = [] } = way;
+  if (leaves && collectsOn.length > 0 && !collectsOn.includes(leaves.weekday))
+    return { kind: 'not-collected', date: leaves.date };
+  const dates = days.map(({ date }) => date);
   const warm = parcelDays(dates, way).filter(({ celsius }) => celsius > mostCelsius);
   const [warmest] = warm.sort((a, b) => b.celsius - a.celsius || (a.date < b.date ? -1 : 1));
   return warmest ? { kind: 'too-warm', ...warmest, mostCelsius } : null;

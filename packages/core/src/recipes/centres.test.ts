@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { runGanache } from '../commands/run-ganache';
 import { boilingCelsius, correctedCelsius } from './boiling-point';
-import { doughAdvice, type DoughDay } from './dough';
+import { doughAdvice, feelGrams, type DoughDay } from './dough';
 import { ganache, GANACHE_CHOCOLATES, GANACHE_TYPES, type GanacheWish } from './ganache';
 import { ganacheChecks } from './ganache-checks';
 import { ganacheGramsFor, ganachePortionGrams, sheetHeightMm } from './ganache-size';
@@ -213,6 +213,17 @@ describe('a dough', () => {
       addShare: 0,
       causes: [],
     });
+  });
+
+  test('says where to begin with what goes in by feel, and never beyond its most', () => {
+    const sugar = { grams: 20, mostGrams: 80, role: 'sugar' } as const;
+    expect(feelGrams(sugar, 1000, day)).toBeCloseTo(59, 9);
+    expect(feelGrams({ ...sugar, role: 'crumb' }, 1000, day)).toBeCloseTo(20 + 27.3, 9);
+    expect(feelGrams({ ...sugar, mostGrams: 40 }, 1000, day)).toBe(40);
+    expect(feelGrams(sugar, 1000, { ...day, feel: 'crumbles' })).toBe(20);
+    const butter = { grams: 0, mostGrams: 30, role: 'softens' } as const;
+    expect(feelGrams(butter, 1000, day)).toBe(0);
+    expect(feelGrams(butter, 1000, { ...day, feel: 'crumbles' })).toBeCloseTo(10, 9);
   });
 
   test('never wants more than makes another sweet of it', () => {

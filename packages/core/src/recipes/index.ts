@@ -32,8 +32,11 @@ export {
   HUMIDITY_PERCENT,
   TABLE_CELSIUS,
   doughAdvice,
+  feelGrams,
   type DoughAdvice,
   type DoughDay,
+  type FeelRange,
+  type FeelRole,
   type DoughFeel,
   type DoughSchool,
 } from './dough';

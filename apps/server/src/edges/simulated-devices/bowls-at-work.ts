@@ -1,4 +1,11 @@
-import { dipOfForm, windowsOf, workState, type BenchWork } from '@alnage/core';
+import {
+  dipOfForm,
+  dipRangeAt,
+  windowsOf,
+  workState,
+  type BenchWork,
+  type TemperWindows,
+} from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { eventsOf } from '../../week/begun/run-events';
 import { RunEntity } from '../../store/work/run.entity';
@@ -69,7 +76,7 @@ function atWork(
   return [
     {
       ...{ bowl: bowl.id, isWarmed: bowl.usableMinutes === null, melt: melt.id, works },
-      windows: windowsOf(coating, coatings),
+      windows: windowsIn(run.planned, { works, pieces, windows: windowsOf(coating, coatings) }),
       isTempered: coating.isTempered,
       school: chosen ?? (coating.isTempered ? (coating.tempering?.school ?? 'seed') : 'melt'),
       seedShare: workshop.seedShare,
@@ -80,4 +87,22 @@ function atWork(
       },
     },
   ];
+}
+
+/** Where its coating is worked, and where the piece in hand is dipped if that asks for less. */
+function windowsIn(
+  work: BenchWork,
+  {
+    works,
+    pieces,
+    windows,
+  }: {
+    readonly works: readonly { readonly work: BenchWork }[];
+    readonly pieces: readonly PieceEntity[];
+    readonly windows: TemperWindows;
+  },
+): TemperWindows {
+  const all = works.map((each) => each.work);
+  const dip = dipRangeAt(work, all, pieces);
+  return dip ? { ...windows, dip } : windows;
 }

@@ -2,6 +2,7 @@ import {
   IDLE,
   KEPT_SOLID_SHARE,
   bowlAfter,
+  dipWindow,
   plainTauMinutes,
   solidShare,
   stepOf,
@@ -113,7 +114,7 @@ function begun(at: BowlAtWork, roomCelsius: number): Simulated {
 
 function readyBowl(at: BowlAtWork, roomCelsius: number): Simulated {
   const liquidGrams = at.meltGrams - gramsDipped(at);
-  const celsius = middle(at.windows.work);
+  const celsius = middle(dipWindow(at.windows));
   return {
     melt: at.melt,
     bowl: { celsius, liquidGrams, solidGrams: 0, temper: 1, roomCelsius },
@@ -160,13 +161,13 @@ const upTo = (bowl: SimulatedBowl, celsius: number, watts: number): BowlDeed =>
   stirred(bowl.celsius < celsius ? watts : 0);
 const cooled: Hand = ({ windows }, bowl) =>
   stirred(bowl.celsius > middle(windows.crystals) ? TABLE_WATTS : 0);
-const warmed: Hand = ({ windows }, bowl) => upTo(bowl, middle(windows.work), WARMING_WATTS);
+const warmed: Hand = ({ windows }, bowl) => upTo(bowl, middle(dipWindow(windows)), WARMING_WATTS);
 
 const HANDS: Readonly<Record<TemperStep, Hand>> = {
   melt: ({ windows, isTempered, school }, bowl) =>
     school === 'by-eye'
       ? stirred(solidShare(bowl) > KEPT_SOLID_SHARE ? BURNER_WATTS : 0)
-      : upTo(bowl, middle(isTempered ? windows.melt : windows.work), BURNER_WATTS),
+      : upTo(bowl, middle(isTempered ? windows.melt : dipWindow(windows)), BURNER_WATTS),
   seed: () => stirred(),
   crystals: cooled,
   pour: cooled,
@@ -176,8 +177,10 @@ const HANDS: Readonly<Record<TemperStep, Hand>> = {
   warm: warmed,
   return: warmed,
   test: warmed,
-  work: ({ isWarmed, windows: { work } }, bowl) =>
-    isWarmed ? held(bowl, middle(work)) : upTo(bowl, work.low + 0.1, WARMING_WATTS),
+  work: ({ isWarmed, windows }, bowl) => {
+    const wanted = dipWindow(windows);
+    return isWarmed ? held(bowl, middle(wanted)) : upTo(bowl, wanted.low + 0.1, WARMING_WATTS);
+  },
 };
 
 /** A jacket that keeps a bowl at a temperature. */

@@ -52,6 +52,16 @@ describe('a simulated bowl at work', () => {
     expect(held.celsius).toBeLessThan(windows.work.high);
   });
 
+  test('is kept where its piece is dipped, where that asks for less than its coating takes', () => {
+    const bowls = new SimulatedBowls();
+    const events = [deed({ kind: 'begin' }), deed({ kind: 'end' })];
+    const dip = { low: windows.work.low - 3, high: windows.work.low - 2 };
+    for (let step = 0; step < 360; step++)
+      bowls.pass(at(events, { isWarmed: true, windows: { ...windows, dip } }), 10, 20);
+    expect(bowls.of('bowl-a')!.celsius).toBeGreaterThan(dip.low);
+    expect(bowls.of('bowl-a')!.celsius).toBeLessThan(dip.high);
+  });
+
   test('is warmed gently where nobody has a thermometer, and keeps its temper', () => {
     const bowls = new SimulatedBowls();
     const events = [deed({ kind: 'begin' })];

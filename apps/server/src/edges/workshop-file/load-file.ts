@@ -33,6 +33,7 @@ import {
 import { SeasonEntity } from '../../store/workshop/season.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { keepBatches } from '../../week/learned/keep-batches';
+import { keepPartUses } from '../../week/learned/keep-part-uses';
 import { fileProblems, recordProblems } from './judge-file';
 
 const ROWS_AT_ONCE = 500;
@@ -183,7 +184,9 @@ async function keepLarder(
   );
   await insertAll(manager, RecipeVersionEntity, versions);
   await insertAll(manager, PreparationEntity, preparations);
-  await keepBatches(manager, await manager.find(PreparationEntity));
+  const made = await manager.find(PreparationEntity);
+  await keepBatches(manager, made);
+  await keepPartUses(manager, made);
   await insertAll(
     manager,
     LotEntity,

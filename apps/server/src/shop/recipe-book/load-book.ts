@@ -9,9 +9,10 @@ import type { EntityManager } from 'typeorm';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { RecipeEntity } from '../../store/workshop/recipe.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
+import { learnedParts } from './learned-parts';
 import { learnedYields } from './learned-yields';
 
-/** What the workshop cooks with, in its own order, its recipes with what their batches taught. */
+/** What the workshop cooks with, in its own order, its recipes and the parts of its pieces with what was learned of them. */
 export async function loadBook(manager: EntityManager): Promise<LarderBook> {
   const byPosition = { order: { position: 'ASC' } } as const;
   const coatings = await manager.find(CoatingEntity, byPosition);
@@ -35,5 +36,5 @@ export async function loadBook(manager: EntityManager): Promise<LarderBook> {
     ...each,
     cameOut: learned.get(each.id) ?? null,
   }));
-  return { ...book, recipes };
+  return { ...book, recipes, learnedParts: await learnedParts(manager) };
 }

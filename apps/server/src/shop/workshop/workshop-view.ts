@@ -57,15 +57,18 @@ export async function workshopView(manager: EntityManager): Promise<Omit<Worksho
     boxes: (await listed(BoxEntity)).map(withoutPosition),
     supplies: (await listed(SupplyEntity)).map(withoutPosition) as Workshop['supplies'],
     recipes: (await listed(RecipeEntity)).map(withoutPosition),
-    cameOut: await cameOutOfRecipes(manager),
+    ...(await learnedOfBook(manager)),
     rules: rulesView(dippery.workshop),
   };
 }
 
-/** What came out of the recipes that somebody weighed or counted. */
-async function cameOutOfRecipes(manager: EntityManager): Promise<Workshop['cameOut']> {
-  const { recipes } = await loadBook(manager);
-  return Object.fromEntries(recipes.flatMap(({ id, cameOut }) => (cameOut ? [[id, cameOut]] : [])));
+/** What came out of the recipes that somebody weighed or counted, and what was left of parts. */
+async function learnedOfBook(manager: EntityManager): Promise<Pick<Workshop, 'cameOut' | 'learnedParts'>> {
+  const { recipes, learnedParts = [] } = await loadBook(manager);
+  return {
+    cameOut: Object.fromEntries(recipes.flatMap(({ id, cameOut }) => (cameOut ? [[id, cameOut]] : []))),
+    learnedParts: [...learnedParts],
+  };
 }
 
 function withoutPosition<T extends { position: number }>({

@@ -26,6 +26,7 @@ import { Sending1806000000000 } from './1806000000000-sending';
 import { ZoneClimate1807000000000 } from './1807000000000-zone-climate';
 import { SharedPots1808000000000 } from './1808000000000-shared-pots';
 import { ThinnedWith1809000000000 } from './1809000000000-thinned-with';
+import { PartUses1810000000000 } from './1810000000000-part-uses';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -59,4 +60,5 @@ export const MIGRATIONS = [
   ZoneClimate1807000000000,
   SharedPots1808000000000,
   ThinnedWith1809000000000,
+  PartUses1810000000000,
 ];

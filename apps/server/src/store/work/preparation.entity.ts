@@ -1,4 +1,4 @@
-import type { LarderItem, SaidOfPot } from '@alnage/core';
+import type { LarderItem, RestOfPot, SaidOfPot } from '@alnage/core';
 import { Column, Entity, PrimaryGeneratedColumn, Unique } from 'typeorm';
 import { Recorded } from '../recorded';
 
@@ -42,6 +42,10 @@ export class PreparationEntity extends Recorded {
   /** What came out, once somebody said it. */
   @Column('jsonb', { name: 'came_out', nullable: true })
   cameOut: SaidOfPot | null;
+
+  /** What was left of it once so many pieces had theirs, once somebody said it. */
+  @Column('jsonb', { nullable: true })
+  rest: RestOfPot | null;
 
   /** The first of those that were made in one pot with it; null of what had one to itself. */
   @Column('uuid', { nullable: true })

@@ -2,7 +2,7 @@ import type { FieldProblem } from '@alnage/contract';
 import { postRuleOf, sendingFault, type PostRule, type SendingFault } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { Slot } from '../../shop/pickup/pickup-slots';
-import { daysBetween, wallClockOf } from '../../platform/time/workshop-time';
+import { dayOf, daysBetween, wallClockOf } from '../../platform/time/workshop-time';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import type { PickupPointEntity } from '../../store/workshop/resources.entity';
@@ -37,7 +37,7 @@ export class SendingTerms {
     if (!rule) return null;
     const leaves = new Date(instant.getTime() - this.point.journeyMinutes * MS_PER_MINUTE);
     const first = wallClockOf(leaves, this.timeZone).slice(0, 10);
-    const days = daysBetween(first, at.slice(0, 10), this.timeZone).map(({ date }) => date);
+    const days = daysBetween(first, at.slice(0, 10), this.timeZone).map(({ date }) => dayOf(date));
     return sendingFault(rule, days, this.point.sending!);
   }
 }
@@ -46,6 +46,8 @@ export class SendingTerms {
 export function sendingProblem(piece: string, fault: SendingFault): FieldProblem {
   const pointer = '/pickup';
   if (fault.kind === 'never') return { pointer, code: 'not-by-post', params: { piece } };
+  if (fault.kind === 'not-collected')
+    return { pointer, code: 'not-collected-then', params: { piece, day: fault.date } };
   const { date: day, celsius, mostCelsius: most } = fault;
   return { pointer, code: 'too-warm-by-post', params: { piece, day, celsius, most } };
 }

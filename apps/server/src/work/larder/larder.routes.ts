@@ -11,6 +11,7 @@ import {
   RecipeDraft,
   RecipeEffects,
   RecordParams,
+  RestSaid,
   SupplyDraft,
   closed,
 } from '@alnage/contract';
@@ -95,6 +96,11 @@ function addPreparations(app: App): void {
     '/api/preparations/:batch/:recipe/came-out',
     { schema: { tags, params: PreparationParams, body: CameOutSaid, response: { 200: PreparationView } } },
     (request) => preparations.tellCameOut(request.params, request.body),
+  );
+  app.put(
+    '/api/preparations/:batch/:recipe/rest',
+    { schema: { tags, params: PreparationParams, body: RestSaid, response: { 200: PreparationView } } },
+    (request) => preparations.tellRest(request.params, request.body),
   );
   app.delete(
     '/api/preparations/:batch/:recipe/done',

@@ -1,4 +1,4 @@
-import type { CameOutSaid, PreparationView } from '@alnage/contract';
+import type { CameOutSaid, PreparationView, RestSaid } from '@alnage/contract';
 import {
   amountsForYield,
   likelyYield,
@@ -9,6 +9,7 @@ import {
   requireWithin,
   sharedPots,
   splitOfPot,
+  splitOfRest,
   type Preparation,
 } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
@@ -23,6 +24,7 @@ import { lockLarder } from '../../week/stock/lock-larder';
 import { drawnLots, giveBack, takeOut, type Drawn } from '../../week/stock/drawn-lots';
 import { findLots, type LotRow } from '../../week/stock/lot-view';
 import { keepBatches } from '../../week/learned/keep-batches';
+import { gramsThere, keepPartUses } from '../../week/learned/keep-part-uses';
 import { LotMoveEntity } from '../../store/work/lot.entity';
 import { madeOfBatch } from './made-of-batch';
 import { PreparationEntity } from '../../store/work/preparation.entity';
@@ -122,7 +124,36 @@ export class PreparationsService {
       const all = members.map((member) => member.done);
       await manager.save(all);
       await keepBatches(manager, all);
+      await keepPartUses(manager, all);
       for (const topic of ['larder', 'workshop', 'bench'] as const) await announce(manager, topic);
+      const own = all.find(({ id }) => id === done.id)!;
+      return view(asked, setUp, { done: own, lots: await findLots(manager), pot: own.pot });
+    });
+  }
+
+  /**
+   * Writes down what was left of a part once so many pieces had theirs; of one for several batches each has its share. What went on a
+   * piece is learned.
+   * @throws ProblemError `record-not-found`; `invalid-input` for more than there was, and for a centre, which is portioned
+   */
+  tellRest(key: PreparationKey, said: RestSaid): Promise<PreparationView> {
+    return this.db.transaction(async (manager) => {
+      await lockLarder(manager);
+      const { asked, done, setUp } = await this.requireDone(manager, key);
+      if (!asked) throw notFound(key);
+      if (!asked.isPart) throw noPart(asked.recipe);
+      const members = await this.potOf(manager, setUp, done);
+      const there = members.reduce((sum, member) => sum + gramsThere(member.done), 0);
+      requireWithin('/grams', said.grams, { min: 0, max: Math.round(there * 10) / 10 });
+      const shares = splitOfRest(
+        said,
+        members.map((member) => member.asked),
+      );
+      members.forEach((member, index) => (member.done.rest = shares[index]!));
+      const all = members.map((member) => member.done);
+      await manager.save(all);
+      await keepPartUses(manager, all);
+      for (const topic of ['larder', 'workshop'] as const) await announce(manager, topic);
       const own = all.find(({ id }) => id === done.id)!;
       return view(asked, setUp, { done: own, lots: await findLots(manager), pot: own.pot });
     });
@@ -138,6 +169,10 @@ export class PreparationsService {
         manager,
         all.map((each) => ({ ...each, cameOut: null })),
       );
+      await keepPartUses(
+        manager,
+        all.map((each) => ({ ...each, rest: null })),
+      );
       for (const each of all) {
         const moves = await manager.findBy(LotMoveEntity, { preparationId: each.id });
         await giveBack(manager, moves, {
@@ -145,7 +180,7 @@ export class PreparationsService {
         });
         await manager.delete(PreparationEntity, { id: each.id });
       }
-      const isTold = all.some(({ cameOut }) => cameOut !== null);
+      const isTold = all.some(({ cameOut, rest }) => cameOut !== null || rest !== null);
       const topics = isTold ? (['larder', 'workshop', 'bench'] as const) : (['larder'] as const);
       for (const topic of topics) await announce(manager, topic);
     });
@@ -228,7 +263,13 @@ export class PreparationsService {
       manager.create(PreparationEntity, {
         ...{ horizonStart, batch: asked.batch, pieceId: asked.piece, pieces: asked.startedPieces },
         ...{ recipeId: recipe.id, recipeVersion: recipe.version, at: this.clock.now(), by, missing },
-        ...{ potGrams: asked.potGrams, portionGrams: asked.portionGrams, cameOut: null, pot: null },
+        ...{
+          potGrams: asked.potGrams,
+          portionGrams: asked.portionGrams,
+          cameOut: null,
+          rest: null,
+          pot: null,
+        },
       }),
     );
   }
@@ -253,8 +294,9 @@ async function planned(
 ): Promise<{ readonly all: Preparation[]; readonly pots: ReadonlyMap<string, string> }> {
   const plan = await workedPlan(manager, setUp);
   if (!plan) return { all: [], pots: new Map() };
-  const made = new Map((await manager.find(PieceEntity)).map((piece) => [piece.id, recipesOf(piece)]));
-  const all = preparations(plan, (piece) => made.get(piece) ?? [], await loadBook(manager));
+  const book = await loadBook(manager);
+  const made = new Map((await manager.find(PieceEntity)).map((piece) => [piece.id, recipesOf(piece, book)]));
+  const all = preparations(plan, (piece) => made.get(piece) ?? [], book);
   return { all, pots: sharedPots(all, plan) };
 }
 
@@ -268,6 +310,11 @@ function wrongBatch(value: string, index: number, code: 'twice' | 'unknown-refer
   const params: Record<string, string> =
     code === 'twice' ? { value } : { value, range: 'a batch that is made by this recipe' };
   return new ProblemError('invalid-input', {}, [{ pointer: `/with/${index}`, code, params }]);
+}
+
+function noPart(recipe: string): ProblemError {
+  const params = { value: recipe, range: 'a part beside the centre' };
+  return new ProblemError('invalid-input', {}, [{ pointer: '/recipe', code: 'out-of-range', params }]);
 }
 
 /** How a recipe of a batch was made; null where it is not. */
@@ -303,9 +350,10 @@ function view(
 }
 
 function doneView(done: PreparationEntity, lots: readonly LotRow[]): NonNullable<PreparationView['done']> {
-  const { id, at, by, recipeVersion, missing, cameOut, portionGrams } = done;
+  const { id, at, by, recipeVersion, missing, cameOut, portionGrams, rest } = done;
   return {
     ...{ at: at.toISOString(), by, recipeVersion, missing, cameOut },
+    rest: rest && { ...rest, usedGrams: gramsThere(done) - rest.grams },
     portions: cameOut && portionGrams !== null ? portionsOf(cameOut, portionGrams) : null,
     lots: lots.flatMap((lot) =>
       lot.moves

@@ -98,6 +98,32 @@ describe('a preparation', () => {
     expect(await lacks()).toBeGreaterThanOrEqual(goodPieces - 30);
     expect((await ask(shop.app, ['DELETE', `${url}/done`])).status).toBe(204);
     expect(await lacks()).toBe(0);
+    // 1.5 g are written; what is left says that 1.8 g went on each
+    const { startedPieces: on } = brittle!;
+    await ask(shop.app, ['POST', `${url}/done`], { despiteShort: true });
+    await ask(shop.app, ['PUT', `${url}/came-out`], { kind: 'grams', grams: 2 * on });
+    const tooMuch = await ask(shop.app, ['PUT', `${url}/rest`], { grams: 2 * on + 1, pieces: on });
+    expect(tooMuch.body).toMatchObject({ errors: [{ pointer: '/grams', code: 'out-of-range' }] });
+    const told = await ask<PreparationView>(shop.app, ['PUT', `${url}/rest`], {
+      grams: 0.2 * on,
+      pieces: on,
+    });
+    expect(told.body.done!.rest).toMatchObject({
+      pieces: on,
+      usedGrams: expect.closeTo(1.8 * on, 6) as number,
+    });
+    const learned = async () => (await workshopOf(shop.app)).learnedParts;
+    expect(await learned()).toMatchObject([
+      { piece: 'malt-cup', recipe: 'oat-brittle', weighings: 1, grams: expect.closeTo(1.77, 2) as number },
+    ]);
+    expect((await cups()).find(({ recipe }) => recipe === 'oat-brittle')!.portionGrams).toBeCloseTo(1.77, 2);
+    expect((await ask(shop.app, ['DELETE', `${url}/done`])).status).toBe(204);
+    expect(await learned()).toEqual([]);
+    const centre = (await preparations()).find(({ isPart, done }) => !isPart && done !== null)!;
+    const own = await ask(shop.app, ['PUT', `/api/preparations/${centre.batch}/${centre.recipe}/rest`], {
+      ...{ grams: 5, pieces: 10 },
+    });
+    expect(own.body).toMatchObject({ errors: [{ pointer: '/recipe' }] });
     const none = await ask(shop.app, ['POST', `/api/preparations/${batch}/honeycomb/done`], {
       despiteShort: false,
     });

@@ -163,4 +163,16 @@ describe('an order by post', () => {
     const refused = await ask(shop.app, ['DELETE', '/api/supplies/mail-box']);
     expect(refused.body.params).toMatchObject({ by: expect.arrayContaining(['By post']) as unknown });
   });
+
+  test('leaves on a day on which the carrier collects, and not on others', async () => {
+    // two days on its way: what arrives on Monday leaves on Saturday
+    await warm({ collectsOn: [1, 2, 3, 4, 5] });
+    const refused = await order('salt-twist');
+    expect(refused.body.errors).toMatchObject([
+      { pointer: '/pickup', code: 'not-collected-then', params: { day: '2026-06-20', piece: 'salt-twist' } },
+    ]);
+    await warm({ collectsOn: [6] });
+    expect((await order('salt-twist')).status).toBe(201);
+    await warm({ collectsOn: undefined });
+  });
 });

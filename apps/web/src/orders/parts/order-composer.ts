@@ -90,6 +90,7 @@ const REFUSALS: readonly FieldCode[] = [
   'cut-off-past',
   'not-by-post',
   'too-warm-by-post',
+  'not-collected-then',
 ];
 
 /**

@@ -17,6 +17,7 @@ import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { NumberControl } from '../../shared/forms/number-control';
 import { QuantityField } from '../../shared/forms/quantity-field';
+import { FEELS } from '../../shared/larder/feel-words';
 import { weighedText } from '../../shared/larder/larder-words';
 import { refusalText } from '../recipe-figures';
 
@@ -30,11 +31,6 @@ const CAUSES: Readonly<Record<DoughAdvice['causes'][number]['cause'], string>> =
   'natural-butter': 'for nut butter whose oil runs',
   sticks: 'as it sticks all the same',
 };
-const FEELS = choicesOf<DoughFeel>({
-  holds: 'holds',
-  sticks: 'sticks',
-  crumbles: 'falls apart',
-});
 
 /** How much stiffer a dough should be for the day and the table that it will stand on. */
 @Component({

@@ -2,13 +2,7 @@ import type { Piece, Workshop } from '@alnage/contract';
 import { doughAdvice } from '@alnage/core/recipes';
 import { crackCelsius, minutesToWarm } from '@alnage/core/temper';
 import { duration, percent, temperature } from '../formats/formats';
-
-/** What the air at a bench is like; null: nobody measures it. */
-export interface BenchAir {
-  readonly roomCelsius: number | null;
-  /** In percent. */
-  readonly humidity: number | null;
-}
+import { USUAL_HUMIDITY_PERCENT, USUAL_ROOM, type BenchAir } from './kitchen-air';
 
 /** Where a stage is worked. */
 interface WarmthAt {
@@ -16,9 +10,6 @@ interface WarmthAt {
   readonly air: BenchAir;
 }
 
-/** A room where nobody measures it, and air that is neither dry nor damp. Shop defaults. */
-const USUAL_ROOM = 20;
-const USUAL_HUMIDITY_PERCENT = 55;
 /** Dough that is rolled by hand and softens on a warm table. */
 const SOFT_DOUGH: readonly Piece['family'][] = ['nut-butter-ball', 'nut-butter-egg'];
 

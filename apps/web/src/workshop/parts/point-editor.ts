@@ -20,6 +20,7 @@ import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
+import { TicksField } from '../../shared/forms/ticks-field';
 import { SupplyLines } from '../../shared/larder/supply-lines';
 import { workshopFeature } from '../../state/workshop.state';
 import {
@@ -31,6 +32,7 @@ import {
   wayDayForm,
   type PointForm,
 } from '../point-form';
+import { weekdayChoices } from '../hours-form';
 import { HoursFields } from './hours-fields';
 import { WeekRows } from './week-rows';
 
@@ -50,6 +52,7 @@ import { WeekRows } from './week-rows';
     RowsField,
     RowTemplate,
     TextField,
+    TicksField,
     WeekRows,
   ],
   template: `
@@ -111,6 +114,11 @@ import { WeekRows } from './week-rows';
             />
             <mat-checkbox [formControl]="form.controls.isIced">with an ice pack, insulated</mat-checkbox>
           </div>
+          <al-ticks
+            legend="The carrier collects on"
+            [choices]="weekdays"
+            [control]="form.controls.collectsOn"
+          />
           <al-rows
             legend="Days that are forecast otherwise"
             thing="day"
@@ -203,6 +211,7 @@ export class PointEditor {
   protected readonly HOURS_MOST = HOURS_MOST;
   protected readonly EXCEPTIONS_MOST = EXCEPTIONS_MOST;
   protected readonly kinds = choicesOf({ shut: 'shut', open: 'open, at' });
+  protected readonly weekdays = weekdayChoices();
   protected readonly hoursForm = hoursForm;
   protected readonly exceptionForm = exceptionForm;
   protected readonly wayDayForm = wayDayForm;
