@@ -1,7 +1,7 @@
 import type { Family } from '../coating/family';
 import { coatingsOn, type Drizzle } from '../coating/piece-form';
 import type { Bound } from '../input/bounds';
-import type { DayOfWeek } from '../people/working-hours';
+import type { DayOfWeek } from './slots';
 
 /** The warmest of a way by post, °C. */
 export const WAY_CELSIUS: Bound = { min: -30, max: 50 };
