@@ -8,6 +8,7 @@ import { runCentre } from './commands/run-centre';
 import { runCoat } from './commands/run-coat';
 import { runCool } from './commands/run-cool';
 import { runGanache } from './commands/run-ganache';
+import { runLife } from './commands/run-life';
 import { runMould } from './commands/run-mould';
 import { runScale } from './commands/run-scale';
 import { runSeed } from './commands/run-seed';
@@ -37,6 +38,7 @@ const COMMANDS: Readonly<Record<string, Command>> = {
   coat: (input) => runCoat(input),
   cool: (input) => runCool(input),
   ganache: (input) => runGanache(input),
+  life: (input) => runLife(input),
   mould: (input) => runMould(input),
   plan: (input, options) => runPlan(input, options),
   scale: (input) => runScale(input),

@@ -4,6 +4,7 @@ export * from './chance';
 export * from './coating';
 export * from './heat';
 export * from './input';
+export * from './keeping';
 export * from './larder';
 export * from './melting';
 export * from './ordering';

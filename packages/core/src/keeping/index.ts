@@ -1,0 +1,23 @@
+export {
+  KEPT_CELSIUS,
+  LIFE_MINUTES,
+  Q10,
+  agedMinutes,
+  agingRate,
+  minutesLeft,
+  usedLife,
+  type LifeRule,
+  type LifeStop,
+} from './life';
+export { lifeOf, usualLife, USUAL_ZONE_CELSIUS, type LivingPiece, type PieceLife } from './piece-life';
+export {
+  pathOf,
+  staysOf,
+  SILENT_AFTER_MS,
+  type PathStop,
+  type StageTimes,
+  type Stay,
+  type WarmthSource,
+  type ZoneCourse,
+} from './path';
+export { batchLife, pickupVerdict, type BatchLife, type BeyondKnown, type PickupVerdict } from './batch-life';

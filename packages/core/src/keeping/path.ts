@@ -1,0 +1,114 @@
+/** Where trays of a batch are for a while; times are ms since 1970. */
+export interface Stay {
+  /** Null: in somebody's hands, in the kitchen. */
+  readonly zone: string | null;
+  readonly from: number;
+  readonly until: number;
+}
+
+/** A stage that is over, or will be, with where its trays lie then. */
+export interface StageTimes {
+  readonly start: number;
+  readonly end: number;
+  readonly rest: {
+    readonly zone: string;
+    /** Where they lie first, and for how many minutes of it. */
+    readonly first?: { readonly zone: string; readonly minutes: number };
+  };
+}
+
+const MS_PER_MINUTE = 60_000;
+
+/**
+ * Where a batch is from the end of a stage on, until an instant: in the zone of each stage until the next begins, and in somebody's hands
+ * meanwhile. The first stage is the one whose end starts its clock.
+ */
+export function staysOf(stages: readonly StageTimes[], until: number): Stay[] {
+  const stays: Stay[] = [];
+  const add = (zone: string | null, from: number, to: number): void => {
+    const end = Math.min(to, until);
+    if (end > from) stays.push({ zone, from, until: end });
+  };
+  stages.forEach(({ start, end, rest }, index) => {
+    if (index > 0) add(null, start, end);
+    const next = stages[index + 1]?.start ?? Infinity;
+    const moved = rest.first ? Math.min(next, end + rest.first.minutes * MS_PER_MINUTE) : end;
+    if (rest.first) add(rest.first.zone, end, moved);
+    add(rest.zone, moved, next);
+  });
+  return stays;
+}
+
+/** How warm a zone is: as it is set, and what its sensor said, the first first. */
+export interface ZoneCourse {
+  readonly setCelsius: number | null;
+  readonly readings: readonly { readonly at: number; readonly celsius: number }[];
+}
+
+/** What a temperature of a path is known by: a sensor, the zone's own, or a silence of the sensor. */
+export type WarmthSource = 'measured' | 'set' | 'gap';
+
+/** So long at one temperature; null where nobody knows it. */
+export interface PathStop extends Stay {
+  readonly celsius: number | null;
+  readonly source: WarmthSource;
+}
+
+/** What a sensor said holds for so long; after that it is silent. Shop default. */
+export const SILENT_AFTER_MS = 20 * MS_PER_MINUTE;
+
+/**
+ * How warm it was along a path. A reading holds until the next, for twenty minutes at most; where a sensor is silent for longer, that is a
+ * gap, and counts as the warmest of what it said before and after and of what is set: never a straight line between. Before a sensor said
+ * anything, and after now, it is as it is set. Source: shop default.
+ */
+export function pathOf(
+  stays: readonly Stay[],
+  courseOf: (zone: string | null) => ZoneCourse,
+  now: number,
+): PathStop[] {
+  return stays.flatMap((stay) => joined(stopsIn(stay, courseOf(stay.zone), now)));
+}
+
+function stopsIn(stay: Stay, course: ZoneCourse, now: number): PathStop[] {
+  const past = { ...stay, until: Math.min(stay.until, now) };
+  const coming = { ...stay, from: Math.max(stay.from, now) };
+  return [
+    ...(past.until > past.from ? measuredIn(past, course) : []),
+    ...(coming.until > coming.from
+      ? [{ ...coming, celsius: course.setCelsius, source: 'set' as const }]
+      : []),
+  ];
+}
+
+function measuredIn({ zone, from, until }: Stay, { setCelsius, readings }: ZoneCourse): PathStop[] {
+  const first = readings.findLastIndex(({ at }) => at <= from);
+  const stops: PathStop[] = [];
+  const add = (start: number, end: number, told: Pick<PathStop, 'celsius' | 'source'>): void => {
+    const [a, b] = [Math.max(from, start), Math.min(until, end)];
+    if (b > a) stops.push({ zone, from: a, until: b, ...told });
+  };
+  if (first < 0) add(from, readings[0]?.at ?? until, { celsius: setCelsius, source: 'set' });
+  for (let index = Math.max(0, first); index < readings.length; index++) {
+    const { at, celsius } = readings[index]!;
+    if (at >= until) break;
+    const next = readings[index + 1];
+    const silent = Math.min(next?.at ?? Infinity, at + SILENT_AFTER_MS);
+    add(at, silent, { celsius, source: 'measured' });
+    const warmest = Math.max(celsius, next?.celsius ?? -Infinity, setCelsius ?? -Infinity);
+    add(silent, next?.at ?? Infinity, { celsius: warmest, source: 'gap' });
+  }
+  return stops;
+}
+
+/** Stops that follow on each other and are as warm, by the same source, are one. */
+function joined(stops: readonly PathStop[]): PathStop[] {
+  const all: PathStop[] = [];
+  for (const stop of stops) {
+    const last = all.at(-1);
+    if (last && last.celsius === stop.celsius && last.source === stop.source && last.until === stop.from)
+      all[all.length - 1] = { ...last, until: stop.until };
+    else all.push(stop);
+  }
+  return all;
+}
