@@ -20,6 +20,7 @@ import { addRecipes } from './shop/recipes/recipes.routes';
 import { addOrders } from './work/orders/orders.routes';
 import { addPieces } from './shop/pieces/pieces.routes';
 import { PlanJobs } from './work/plan/jobs/plan-jobs';
+import { addKeeping } from './work/keeping/keeping.routes';
 import { addPlan } from './work/plan/plan.routes';
 import { addPractices } from './work/practices/practices.routes';
 import { addPromises } from './work/promises/promises.routes';
@@ -134,6 +135,7 @@ function addWork(app: App, jobs: PlanJobs, planSeconds: number): void {
   addLarder(app);
   addBench(app);
   addDevices(app);
+  addKeeping(app);
   addPractices(app);
 }
 

@@ -222,6 +222,15 @@ export { Bench, type GuardedOrder, type SealedWork } from './bench/bench';
 export { PRACTICES_MOST, PracticeDraft, PracticeRecord } from './bench/practice';
 export { AmendAsk, RunRecord, SEAL_DOUBTS, SealAsk, countsNow, type RunCounts } from './bench/run';
 export {
+  BatchKeeping,
+  ExcursionView,
+  KeepingNow,
+  PickupLife,
+  ZoneLog,
+  ZoneLogQuery,
+  ZoneNow,
+} from './bench/keeping';
+export {
   DEVICE_KINDS,
   Device,
   DeviceDraft,

@@ -26,6 +26,8 @@ export const DeviceDraft = closed({
   kind: Type.Enum([...DEVICE_KINDS]),
   /** The bowl that a probe or a scale is at; null for a probe of the pots, and for what is of the whole kitchen. */
   bowl: orNull(Id),
+  /** The zone whose climate it measures; null or left out: that of the kitchen. */
+  zone: Type.Optional(orNull(Id)),
 });
 export type DeviceDraft = Static<typeof DeviceDraft>;
 

@@ -1,3 +1,4 @@
+import { KEPT_CELSIUS, Q10 } from '@alnage/core/keeping';
 import {
   BOWL_CELSIUS,
   CAP_GRAMS,
@@ -125,6 +126,12 @@ export const Keeping = closed({
   targetMinutes: count,
   eatWithinMinutes: count,
   advice: plainText({ maxLength: 120 }),
+  /** The temperature that these hours are meant at, °C; left out: where its trays lie last. */
+  atCelsius: Type.Optional(within(KEPT_CELSIUS)),
+  /** Times faster that it ages when it is 10 K warmer; left out: as is usual for its family. */
+  q10: Type.Optional(within(Q10)),
+  /** Where its customers keep it, °C; left out: as is usual for its family. */
+  keptCelsius: Type.Optional(within(KEPT_CELSIUS)),
   /** How warm its way by post may be; null: it never goes; left out: as is usual for it. */
   postMostCelsius: Type.Optional(Type.Union([within(WAY_CELSIUS), Type.Null()])),
 });

@@ -29,6 +29,8 @@ export type Sending = Static<typeof Sending>;
 const draft = {
   name: plainText({ minLength: 1, maxLength: 60 }),
   journeyMinutes: within(JOURNEY_MINUTES),
+  /** How warm it is on the way there, °C; null or left out: as it is kept. */
+  wayCelsius: Type.Optional(Type.Union([within(WAY_CELSIUS), Type.Null()])),
   /** Monday is 1. */
   hours: Type.Array(
     closed({ weekday: Type.Integer({ minimum: 1, maximum: 7 }), opens: ClockTime, closes: ClockTime }),

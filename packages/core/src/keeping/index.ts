@@ -11,6 +11,7 @@ export {
 } from './life';
 export { lifeOf, usualLife, USUAL_ZONE_CELSIUS, type LivingPiece, type PieceLife } from './piece-life';
 export {
+  celsiusNow,
   pathOf,
   staysOf,
   SILENT_AFTER_MS,
@@ -21,3 +22,6 @@ export {
   type ZoneCourse,
 } from './path';
 export { batchLife, pickupVerdict, type BatchLife, type BeyondKnown, type PickupVerdict } from './batch-life';
+export { excursionsOf, TOLERANCE_KELVIN, type Excursion } from './excursions';
+export { lifeAlong, lifeAtPickup, type PickupAhead, type Warmth } from './life-along';
+export { stageTimes, type StageSeen } from './stage-times';

@@ -3,8 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { FAMILIES } from '../coating/family';
 import { runLife } from '../commands/run-life';
 import { batchLife, pickupVerdict } from './batch-life';
+import { excursionsOf } from './excursions';
 import { agedMinutes, minutesLeft, usedLife, type LifeRule, type LifeStop } from './life';
-import { pathOf, staysOf, type StageTimes, type ZoneCourse } from './path';
+import { celsiusNow, pathOf, staysOf, type StageTimes, type ZoneCourse } from './path';
 import { lifeOf, usualLife, type PieceLife } from './piece-life';
 
 const HOUR = 60;
@@ -245,5 +246,35 @@ describe('a batch', () => {
         expect(longer.eatBy).toBeLessThanOrEqual(before.eatBy + 1);
       }),
     );
+  });
+});
+
+describe('a zone', () => {
+  const readings = [0, 10, 20, 30].map((minute) => ({
+    at: minute * MS,
+    celsius: minute < 10 ? 5 : 9 + minute / 10,
+  }));
+  const stops = (all = readings) =>
+    pathOf([{ zone: 'fridge', from: 0, until: 70 * MS }], () => ({ setCelsius: 4, readings: all }), 70 * MS);
+
+  test('tells when it was too warm, how warm, and when nobody knows', () => {
+    expect(excursionsOf(stops(), 4)).toEqual([
+      { kind: 'warm', from: 10 * MS, until: 50 * MS, celsius: 12 },
+      { kind: 'silent', from: 50 * MS, until: 70 * MS, celsius: null },
+    ]);
+    const cold = readings.map((each) => ({ ...each, celsius: -2 }));
+    expect(excursionsOf(stops(cold), 4)[0]).toMatchObject({ kind: 'cold', celsius: -2 });
+    // a door that is open for five minutes
+    const door = [...readings.slice(0, 1), { at: 5 * MS, celsius: 15 }, { at: 10 * MS, celsius: 5 }];
+    expect(excursionsOf(stops(door), 4).map(({ kind }) => kind)).toEqual(['silent']);
+    expect(excursionsOf(stops(), null).map(({ kind }) => kind)).toEqual(['silent']);
+  });
+
+  test('is as warm now as its sensor says, while it is heard', () => {
+    expect(celsiusNow({ readings }, 31 * MS)).toBe(12);
+    expect(celsiusNow({ readings }, 60 * MS)).toBeNull();
+    const course = { setCelsius: 4, readings, comingCelsius: 12 };
+    const [, last] = pathOf([{ zone: 'fridge', from: 30 * MS, until: 60 * MS }], () => course, 40 * MS);
+    expect(last).toMatchObject({ celsius: 12, source: 'set' });
   });
 });

@@ -43,6 +43,8 @@ export function staysOf(stages: readonly StageTimes[], until: number): Stay[] {
 export interface ZoneCourse {
   readonly setCelsius: number | null;
   readonly readings: readonly { readonly at: number; readonly celsius: number }[];
+  /** How warm it is taken to be after now; left out: as it is set. */
+  readonly comingCelsius?: number | null;
 }
 
 /** What a temperature of a path is known by: a sensor, the zone's own, or a silence of the sensor. */
@@ -71,13 +73,12 @@ export function pathOf(
 }
 
 function stopsIn(stay: Stay, course: ZoneCourse, now: number): PathStop[] {
+  const { setCelsius, comingCelsius = setCelsius } = course;
   const past = { ...stay, until: Math.min(stay.until, now) };
   const coming = { ...stay, from: Math.max(stay.from, now) };
   return [
     ...(past.until > past.from ? measuredIn(past, course) : []),
-    ...(coming.until > coming.from
-      ? [{ ...coming, celsius: course.setCelsius, source: 'set' as const }]
-      : []),
+    ...(coming.until > coming.from ? [{ ...coming, celsius: comingCelsius, source: 'set' as const }] : []),
   ];
 }
 
@@ -111,4 +112,10 @@ function joined(stops: readonly PathStop[]): PathStop[] {
     else all.push(stop);
   }
   return all;
+}
+
+/** What a sensor says now, where it is not silent; null where it says nothing. */
+export function celsiusNow({ readings }: Pick<ZoneCourse, 'readings'>, now: number): number | null {
+  const last = readings.findLast(({ at }) => at <= now);
+  return last && now - last.at <= SILENT_AFTER_MS ? last.celsius : null;
 }

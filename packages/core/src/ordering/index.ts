@@ -31,6 +31,7 @@ export {
 } from './order-price';
 export { piecesOfLine, type BoxOf } from './pieces-of-line';
 export {
+  parcelDays,
   PARCEL_GRAMS,
   postRuleOf,
   sendingFault,

@@ -93,6 +93,7 @@ export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
     id: 'shop',
     name: 'The shop',
     journeyMinutes: 0,
+    wayCelsius: null,
     hours: [
       ...[1, 2, 3].map((weekday) => ({ weekday, opens: '10:00', closes: '17:00' })),
       { weekday: 4, opens: '09:00', closes: '18:00' },
@@ -109,6 +110,7 @@ export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
     id: 'quay',
     name: 'Stall on the quay',
     journeyMinutes: 25,
+    wayCelsius: null,
     hours: [{ weekday: 6, opens: '09:00', closes: '13:00' }],
     exceptions: [],
     slotMinutes: 30,
@@ -121,6 +123,7 @@ export const DEMO_PICKUP_POINTS: readonly Row<PickupPointEntity>[] = [
     name: 'By post',
     // two days on the way, brought at noon
     journeyMinutes: 2880,
+    wayCelsius: null,
     hours: [1, 2, 3, 4, 5].map((weekday) => ({ weekday, opens: '12:00', closes: '16:00' })),
     exceptions: [{ date: '2026-06-19', opens: null, closes: null }],
     slotMinutes: 240,

@@ -3,6 +3,7 @@ import { normalDraw, Random, SimulatedProbe } from '@alnage/core';
 import type { DataSource, QueryRunner } from 'typeorm';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
+import { ZoneEntity } from '../../store/workshop/resources.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { newToken, tokenHash } from '../../work/devices/device-token';
 import { DeviceEntity } from '../../store/work/device.entity';
@@ -14,6 +15,9 @@ const TICK_MS = 1000;
 /** A simulated device speaks so often, by the workshop’s clock. */
 const SAY_EVERY_SECONDS = 10;
 const SEED = 1719;
+/** A zone’s sensor speaks every minute; its motor runs every twenty. */
+const ZONE_SAYS_MS = 60_000;
+const MOTOR_MS = 20 * 60_000;
 
 /** A door as a device knocks at it: path, token, and what it says. */
 export type Knock = (
@@ -35,6 +39,8 @@ interface Played {
 export class SimulatedDevices {
   private readonly random = new Random(SEED);
   private readonly bowls = new SimulatedBowls();
+  /** Zones with a temperature of their own, which are there always. */
+  private zones: readonly ZoneEntity[] = [];
   private played: readonly Played[] = [];
   private lock: QueryRunner | null = null;
   private timer: NodeJS.Timeout | null = null;
@@ -79,19 +85,27 @@ export class SimulatedDevices {
   private async openDevices(): Promise<Played[]> {
     const { manager } = this.parts.db;
     const bowls = await manager.find(BowlEntity, { order: { position: 'ASC' } });
+    this.zones = (await manager.find(ZoneEntity, { order: { position: 'ASC' } })).filter(
+      ({ celsius, there }) => celsius !== null && there === null,
+    );
     const wanted = [
       ...bowls.flatMap(({ id: bowlId, name }) => [
-        { kind: 'probe' as const, name: `Probe, ${name}`, bowlId },
-        { kind: 'scale' as const, name: `Scale, ${name}`, bowlId },
+        { kind: 'probe' as const, name: `Probe, ${name}`, bowlId, zoneId: null },
+        { kind: 'scale' as const, name: `Scale, ${name}`, bowlId, zoneId: null },
       ]),
-      { kind: 'climate' as const, name: 'Kitchen', bowlId: null },
-      { kind: 'printer' as const, name: 'Labels', bowlId: null },
+      { kind: 'climate' as const, name: 'Kitchen', bowlId: null, zoneId: null },
+      ...this.zones.map(({ id: zoneId, name }) => ({
+        ...{ kind: 'climate' as const, name: `In the ${name.toLowerCase()}`, bowlId: null, zoneId },
+      })),
+      { kind: 'printer' as const, name: 'Labels', bowlId: null, zoneId: null },
     ];
     const there = await manager.findBy(DeviceEntity, { isSimulated: true });
     const played: Played[] = [];
     for (const each of wanted) {
       const token = newToken();
-      const known = there.find(({ kind, bowlId }) => kind === each.kind && bowlId === each.bowlId);
+      const known = there.find(
+        ({ kind, bowlId, zoneId }) => kind === each.kind && bowlId === each.bowlId && zoneId === each.zoneId,
+      );
       const device = await manager.save(
         manager.create(DeviceEntity, {
           ...(known ?? { ...each, isSimulated: true, lastHeardAt: null }),
@@ -128,7 +142,7 @@ export class SimulatedDevices {
 
   /** What a device says of its bowl or of the kitchen at an instant. */
   private readings(
-    { device: { kind, bowlId }, probe }: Played,
+    { device: { kind, bowlId, zoneId }, probe }: Played,
     { at, room }: { readonly at: number; readonly room: number },
   ): ReadingsAsk['readings'] {
     const said = (of: 'celsius' | 'grams' | 'humidity', value: number | null): ReadingsAsk['readings'] =>
@@ -142,6 +156,7 @@ export class SimulatedDevices {
           ? said('grams', Math.round(bowl.liquidGrams + bowl.solidGrams + normalDraw(this.random)))
           : [];
       case 'climate':
+        if (zoneId !== null) return said('celsius', this.zoneCelsius(zoneId, at));
         return [
           ...said('celsius', Math.round(10 * (room + 0.1 * normalDraw(this.random))) / 10),
           ...said('humidity', Math.round(humidityAt(at) + 0.5 * normalDraw(this.random))),
@@ -149,6 +164,14 @@ export class SimulatedDevices {
       case 'printer':
         return [];
     }
+  }
+
+  /** A zone about as it is set: its motor comes and goes. */
+  private zoneCelsius(id: string, at: number): number | null {
+    const celsius = this.zones.find((zone) => zone.id === id)?.celsius ?? null;
+    if (celsius === null || at % ZONE_SAYS_MS >= 1000 * SAY_EVERY_SECONDS) return null;
+    const motor = 0.6 * Math.sin((2 * Math.PI * at) / MOTOR_MS);
+    return Math.round(10 * (celsius + motor + 0.1 * normalDraw(this.random))) / 10;
   }
 
   private async print(): Promise<void> {

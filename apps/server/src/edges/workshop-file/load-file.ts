@@ -106,7 +106,7 @@ async function keepRecords(manager: EntityManager, file: WorkshopFile): Promise<
     [CoatingEntity, file.coatings.map((coating) => ({ tempering: null, ...coating }))],
     [BowlEntity, file.bowls],
     [PersonEntity, file.people],
-    [PickupPointEntity, file.pickupPoints.map((point) => ({ sending: null, ...point }))],
+    [PickupPointEntity, file.pickupPoints.map((point) => ({ sending: null, wayCelsius: null, ...point }))],
     [SupplyEntity, file.supplies ?? []],
     [RecipeEntity, (file.recipes ?? []).map(({ versions: _versions, ...recipe }) => recipe)],
     [PieceEntity, file.pieces.map((piece) => ({ recipe: null, madeParts: [], supplies: [], ...piece }))],

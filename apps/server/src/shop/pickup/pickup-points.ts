@@ -30,7 +30,7 @@ export const PICKUP_POINTS: RecordKind<PickupPointEntity, PickupPointDraft, Pick
       ),
     ];
   },
-  columns: ({ sending = null, ...draft }) => ({ ...draft, sending }),
+  columns: ({ sending = null, wayCelsius = null, ...draft }) => ({ ...draft, sending, wayCelsius }),
   view: (_manager, point) => Promise.resolve(pointView(point)),
   settle: () => Promise.resolve(),
 };

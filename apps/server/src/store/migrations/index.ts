@@ -27,6 +27,7 @@ import { ZoneClimate1807000000000 } from './1807000000000-zone-climate';
 import { SharedPots1808000000000 } from './1808000000000-shared-pots';
 import { ThinnedWith1809000000000 } from './1809000000000-thinned-with';
 import { PartUses1810000000000 } from './1810000000000-part-uses';
+import { ZoneSensors1811000000000 } from './1811000000000-zone-sensors';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -61,4 +62,5 @@ export const MIGRATIONS = [
   SharedPots1808000000000,
   ThinnedWith1809000000000,
   PartUses1810000000000,
+  ZoneSensors1811000000000,
 ];

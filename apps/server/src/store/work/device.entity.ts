@@ -17,6 +17,10 @@ export class DeviceEntity {
   @Column('text', { name: 'bowl_id', nullable: true })
   bowlId: string | null;
 
+  /** The zone whose climate it measures. */
+  @Column('text', { name: 'zone_id', nullable: true })
+  zoneId: string | null;
+
   @Column('text', { name: 'token_hash' })
   tokenHash: string;
 

@@ -7,6 +7,10 @@ export class PickupPointEntity extends KeptRecord {
   @Column('integer', { name: 'journey_minutes' })
   journeyMinutes: number;
 
+  /** How warm it is on the way; null: as it is kept. */
+  @Column('double precision', { name: 'way_celsius', nullable: true })
+  wayCelsius: number | null;
+
   @Column('jsonb')
   hours: PickupPointDraft['hours'];
 

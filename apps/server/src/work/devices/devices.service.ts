@@ -1,4 +1,4 @@
-import type { Device, DeviceDraft, DeviceTaken, LabelView } from '@alnage/contract';
+import type { Device, DeviceDraft, DeviceTaken, FieldProblem, LabelView } from '@alnage/contract';
 import type { DataSource, EntityManager } from 'typeorm';
 import { IsNull } from 'typeorm';
 import { fieldProblem } from '../../platform/http/field-problem';
@@ -6,6 +6,7 @@ import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
+import { ZoneEntity } from '../../store/workshop/resources.entity';
 import { newToken, tokenHash } from './device-token';
 import { DeviceEntity, LabelEntity, ReadingEntity } from '../../store/work/device.entity';
 
@@ -25,14 +26,14 @@ export class DevicesService {
     return devices.map((device) => deviceView(device, last));
   }
 
-  /** Takes a device; its token is told this once. @throws ProblemError for a bowl that there is not */
-  take({ name, kind, bowl }: DeviceDraft): Promise<DeviceTaken> {
+  /** Takes a device; its token is told this once. @throws ProblemError for a bowl or a zone that there is not */
+  take({ name, kind, bowl, zone = null }: DeviceDraft): Promise<DeviceTaken> {
     return this.db.transaction(async (manager) => {
-      await requireSound(manager, { name, kind, bowl });
+      await requireSound(manager, { name, kind, bowl, zone });
       const token = newToken();
       const device = await manager.save(
         manager.create(DeviceEntity, {
-          ...{ name: name.trim(), kind, bowlId: bowl, tokenHash: tokenHash(token) },
+          ...{ name: name.trim(), kind, bowlId: bowl, zoneId: zone, tokenHash: tokenHash(token) },
           ...{ isSimulated: false, lastHeardAt: null },
         }),
       );
@@ -73,7 +74,10 @@ export class DevicesService {
   }
 }
 
-async function requireSound(manager: EntityManager, { name, kind, bowl }: DeviceDraft): Promise<void> {
+async function requireSound(
+  manager: EntityManager,
+  { name, kind, bowl, zone = null }: DeviceDraft,
+): Promise<void> {
   const isAtBowl = kind === 'probe' || kind === 'scale';
   // a probe at no bowl is for the pots on the stove
   const isThere = bowl === null ? kind === 'probe' : await manager.existsBy(BowlEntity, { id: bowl });
@@ -82,9 +86,20 @@ async function requireSound(manager: EntityManager, { name, kind, bowl }: Device
     ...(isAtBowl && !isThere
       ? [fieldProblem('/bowl', 'unknown-reference', { value: bowl, range: 'a bowl of the workshop' })]
       : []),
+    ...(await zoneProblems(manager, { kind, zone })),
     ...(!isAtBowl && bowl !== null ? [fieldProblem('/bowl', 'not-allowed', { value: bowl })] : []),
   ];
   if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+}
+
+async function zoneProblems(
+  manager: EntityManager,
+  { kind, zone }: { readonly kind: DeviceDraft['kind']; readonly zone: string | null },
+): Promise<FieldProblem[]> {
+  if (zone === null) return [];
+  if (kind !== 'climate') return [fieldProblem('/zone', 'not-allowed', { value: zone })];
+  if (await manager.existsBy(ZoneEntity, { id: zone })) return [];
+  return [fieldProblem('/zone', 'unknown-reference', { value: zone, range: 'a zone of the workshop' })];
 }
 
 type LastReading = Pick<ReadingEntity, 'deviceId' | 'kind' | 'value' | 'at'>;
@@ -105,11 +120,11 @@ async function lastReadings(
 }
 
 function deviceView(
-  { id, name, kind, bowlId: bowl, isSimulated, lastHeardAt }: DeviceEntity,
+  { id, name, kind, bowlId: bowl, zoneId: zone, isSimulated, lastHeardAt }: DeviceEntity,
   last: readonly LastReading[],
 ): Device {
   return {
-    ...{ id, name, kind, bowl, isSimulated, lastHeardAt: lastHeardAt?.toISOString() ?? null },
+    ...{ id, name, kind, bowl, zone, isSimulated, lastHeardAt: lastHeardAt?.toISOString() ?? null },
     last: last
       .filter(({ deviceId }) => deviceId === id)
       .map(({ kind: of, value, at }) => ({ kind: of, value, at: at.toISOString() })),

@@ -1,0 +1,124 @@
+import type { BatchKeeping, PickupLife } from '@alnage/contract';
+import {
+  clockStageIndex,
+  lifeAlong,
+  lifeAtPickup,
+  lifeOf,
+  stageTimes,
+  staysOf,
+  workKey,
+  type Batch,
+  type PieceLife,
+  type Product,
+  type StageTimes,
+  type Stay,
+  type Warmth,
+} from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import type { PlanEntity } from '../../store/work/plan.entity';
+import type { RunEntity } from '../../store/work/run.entity';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { PickupPointEntity, ZoneEntity } from '../../store/workshop/resources.entity';
+import type { SetUp } from '../../shop/seasons/set-up';
+import { seenAtBench } from '../begun/seen-at-bench';
+import { WayWarmth } from './way-warmth';
+import { zoneCourses } from './zone-courses';
+
+const MS_PER_MINUTE = 60_000;
+
+/** What of a plan’s season its lives are told by. */
+interface Reading {
+  readonly plan: PlanEntity;
+  readonly runs: ReadonlyMap<string, RunEntity>;
+  readonly pieces: ReadonlyMap<string, PieceEntity>;
+  readonly zoneCelsius: (zone: string) => number | null;
+  readonly way: WayWarmth;
+  readonly warmth: Warmth;
+}
+
+/** How all batches of a plan keep, by where somebody wrote down that they are and how warm it was there. */
+export async function batchesKept(
+  manager: EntityManager,
+  { plan, setUp, now }: { readonly plan: PlanEntity; readonly setUp: SetUp; readonly now: Date },
+): Promise<BatchKeeping[]> {
+  const minute = (now.getTime() - plan.horizonStart.getTime()) / MS_PER_MINUTE;
+  const { runs } = await seenAtBench(manager, plan, minute);
+  const zones = new Map((await manager.find(ZoneEntity)).map(({ id, celsius }) => [id, celsius]));
+  const way = new WayWarmth(await manager.find(PickupPointEntity), setUp.timeZone);
+  const courseOf = await zoneCourses(manager, { from: plan.horizonStart, until: now });
+  const reading: Reading = {
+    plan,
+    runs: new Map(runs.map((run) => [run.work, run])),
+    pieces: new Map((await manager.find(PieceEntity)).map((piece) => [piece.id, piece])),
+    zoneCelsius: (zone) => zones.get(zone) ?? null,
+    way,
+    warmth: { courseOf: way.over(courseOf), now: now.getTime() },
+  };
+  return plan.plan.batches.flatMap((batch) => batchKept(batch, reading) ?? []);
+}
+
+function batchKept(batch: Batch, reading: Reading): BatchKeeping | null {
+  const { plan, pieces, warmth, zoneCelsius } = reading;
+  const product = plan.problem.products.find(({ id }) => id === batch.product);
+  const piece = pieces.get(batch.product);
+  if (!product || !piece) return null;
+  const life = lifeOf(piece, zoneCelsius);
+  const { times, isDipped } = timesOf(batch, product, reading);
+  const clockAt = times[0]!.end;
+  // what is not dipped yet has no age
+  const stays = staysOf(times, isDipped ? warmth.now : clockAt);
+  const { elapsedMinutes, agedMinutes, lostMinutes, used, eatBy, beyond } = lifeAlong(life, stays, warmth);
+  return {
+    ...{ batch: batch.id, piece: batch.product, pieces: batch.pieces },
+    clockAt: isDipped ? instant(clockAt) : null,
+    zone: isDipped ? (stays.at(-1)?.zone ?? null) : null,
+    ...{ elapsedMinutes, agedMinutes, lostMinutes, used, holdMinutes: life.holdMinutes },
+    eatBy: instant(stays.length > 0 ? eatBy : clockAt + life.rule.minutes * MS_PER_MINUTE),
+    beyond: beyond && { ...beyond, from: instant(beyond.from) },
+    pickups: batch.serves.flatMap((serve) => pickupOf(serve, { life, times, reading }) ?? []),
+  };
+}
+
+function pickupOf(
+  { order: id, pieces }: Batch['serves'][number],
+  {
+    life,
+    times,
+    reading: { plan, way, warmth },
+  }: { readonly life: PieceLife; readonly times: readonly StageTimes[]; readonly reading: Reading },
+): PickupLife | null {
+  const order = plan.problem.orders.find((each) => each.id === id);
+  if (!order) return null;
+  const pickupAt = plan.horizonStart.getTime() + order.due * MS_PER_MINUTE;
+  const onWay: Stay[] = way.staysTo(order.place ?? null, pickupAt);
+  const pickup = { leavesAt: onWay[0]?.from ?? pickupAt, way: onWay };
+  const { agedMinutes, eatBy, verdict } = lifeAtPickup(life, times, { pickup, warmth });
+  return {
+    ...{ order: id, pieces, agedMinutes, verdict },
+    ...{ pickupAt: instant(pickupAt), eatBy: instant(eatBy) },
+  };
+}
+
+/** When the stages of a batch were and will be, from the one whose end starts its clock on; and whether that is over. */
+function timesOf(
+  batch: Batch,
+  product: Product,
+  { plan, runs, warmth }: Reading,
+): { readonly times: StageTimes[]; readonly isDipped: boolean } {
+  const ms = (minute: number): number => plan.horizonStart.getTime() + minute * MS_PER_MINUTE;
+  const first = clockStageIndex(product);
+  const seen = batch.stages.slice(first).map(({ stage, start, end }, index) => {
+    const run = runs.get(workKey({ batch: batch.id, stage }));
+    const own = run?.product === batch.product ? run : undefined;
+    return {
+      ...{ start: ms(start), end: ms(end), rest: product.stages[first + index]!.then },
+      begunAt: own?.begunAt?.getTime() ?? null,
+      endedAt: (own?.endedAt ?? own?.sealedAt)?.getTime() ?? null,
+    };
+  });
+  return { times: stageTimes(seen, warmth.now), isDipped: seen[0]!.endedAt !== null };
+}
+
+function instant(ms: number): string {
+  return new Date(ms).toISOString();
+}

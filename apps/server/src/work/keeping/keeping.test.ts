@@ -1,0 +1,126 @@
+import type { BatchKeeping, DeviceTaken, KeepingNow, ZoneLog } from '@alnage/contract';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ask, piecesOf } from '../../testing/ask';
+import { benchDesk } from '../../testing/bench-desk';
+import { openApp, type WorkshopApp } from '../../testing/workshop-app';
+
+let shop: WorkshopApp;
+beforeAll(async () => void (shop = await openApp()));
+afterAll(() => shop.close());
+
+const MINUTE = 60_000;
+const desk = benchDesk(() => shop);
+const keeping = async (): Promise<KeepingNow> => (await shop.app.inject('/api/keeping')).json<KeepingNow>();
+const ofBatch = async (batch: string): Promise<BatchKeeping> =>
+  (await keeping()).batches.find((each) => each.batch === batch)!;
+const sensor = (zone: string | null, change: object = {}) =>
+  ask<DeviceTaken>(shop.app, ['POST', '/api/devices'], {
+    ...{ name: 'Thermometer', kind: 'climate', bowl: null, zone, ...change },
+  });
+/** What a sensor said, so many minutes ago each. */
+async function say(token: string, said: readonly (readonly [minutesAgo: number, celsius: number])[]) {
+  const readings = said.map(([ago, value]) => ({
+    ...{ kind: 'celsius', value, at: new Date(desk.now() - ago * MINUTE).toISOString() },
+  }));
+  const url = '/api/readings';
+  const headers = { authorization: `Bearer ${token}` };
+  const response = await shop.app.inject({ method: 'POST', url, payload: { readings }, headers });
+  expect(response.statusCode).toBe(200);
+  // what is answered again is computed anew with each change
+  const any = (await desk.bench()).works.at(-1)!.key;
+  const timer = { kind: 'timer', name: 'Rest', endsAt: desk.now() + MINUTE } as const;
+  expect((await desk.send([desk.event(any, timer)])).status).toBe(200);
+}
+
+describe('what is made', () => {
+  test('has no age before it is dipped, and keeps by the hours of the shop', async () => {
+    const { batches, zones } = await keeping();
+    expect(batches.length).toBeGreaterThan(20);
+    for (const { clockAt, elapsedMinutes, agedMinutes } of batches)
+      if (clockAt === null) expect([elapsedMinutes, agedMinutes]).toEqual([0, 0]);
+    for (const { pickups } of batches) for (const { verdict } of pickups) expect(verdict).toBe('right');
+    expect(zones.find(({ zone }) => zone === 'fridge')).toEqual({
+      ...{ zone: 'fridge', setCelsius: 4, nowCelsius: null, hasSensor: false, excursions: [] },
+    });
+  });
+
+  test('ages from its dip on where somebody wrote down that it lies, faster where that was warm', async () => {
+    const dip = await desk.freshDip('dusk-berry');
+    await desk.send([
+      desk.event(dip.key, { kind: 'begin' }, 150),
+      desk.event(dip.key, { kind: 'tray', pieces: dip.pieces }, 121),
+      desk.event(dip.key, { kind: 'end' }, 120),
+    ]);
+    const cool = await ofBatch(dip.batch);
+    expect(cool).toMatchObject({ zone: 'fridge', lostMinutes: 0, beyond: null });
+    expect(cool.elapsedMinutes).toBeCloseTo(120, 0);
+    const { body } = await sensor('fridge');
+    expect(body.device).toMatchObject({ zone: 'fridge', bowl: null });
+    // the door stood open for an hour: twenty degrees warmer, three times as fast for each ten
+    const said = Array.from({ length: 13 }, (_, index) => [120 - index * 10, 4] as const);
+    await say(
+      body.token,
+      said.map(([ago]) => [ago, ago <= 90 && ago > 30 ? 24 : 4]),
+    );
+    const warm = await ofBatch(dip.batch);
+    expect(warm.lostMinutes).toBeGreaterThan(60 * 7.5);
+    expect(warm.lostMinutes).toBeLessThan(60 * 8.7);
+    expect(Date.parse(warm.eatBy)).toBeLessThan(Date.parse(cool.eatBy) - 7 * 60 * MINUTE);
+    const { zones } = await keeping();
+    const fridge = zones.find(({ zone }) => zone === 'fridge')!;
+    expect(fridge).toMatchObject({ hasSensor: true, nowCelsius: 4 });
+    expect(fridge.excursions.map(({ kind, celsius }) => [kind, celsius])).toEqual([['warm', 24]]);
+    for (const pickup of warm.pickups)
+      expect(pickup.agedMinutes).toBeCloseTo(
+        cool.pickups.find(({ order }) => order === pickup.order)!.agedMinutes + warm.lostMinutes,
+        0,
+      );
+  });
+
+  test('is at risk while its zone is warm, and too old once it was too warm for what anybody knows', async () => {
+    const dip = await desk.freshDip('oat-ball');
+    await desk.send([
+      desk.event(dip.key, { kind: 'begin' }, 40),
+      desk.event(dip.key, { kind: 'tray', pieces: dip.pieces }, 31),
+      desk.event(dip.key, { kind: 'end' }, 30),
+    ]);
+    const verdicts = async () => (await ofBatch(dip.batch)).pickups.map(({ verdict }) => verdict);
+    expect(new Set(await verdicts())).toEqual(new Set(['right']));
+    const { zone } = await ofBatch(dip.batch);
+    // it will be packed and put where it is warmer than anybody knows of
+    const { route } = (await piecesOf(shop.app)).find(({ id }) => id === 'oat-ball')!;
+    const shelf = await sensor(route.at(-1)!.rest.zone, { name: 'Where it goes next' });
+    await say(shelf.body.token, [[1, 40]]);
+    expect(new Set(await verdicts())).toEqual(new Set(['at-risk']));
+    expect((await ofBatch(dip.batch)).beyond).toBeNull();
+    const { body } = await sensor(zone, { name: 'Second thermometer' });
+    await say(body.token, [[11, 60]]);
+    expect(new Set(await verdicts())).toEqual(new Set(['too-old']));
+    expect((await ofBatch(dip.batch)).beyond).toMatchObject({ zone, celsius: 60 });
+  });
+
+  test('has a log of its zone, with what was wrong, and none of a zone that there is not', async () => {
+    const { body } = await ask<ZoneLog>(shop.app, ['GET', '/api/zones/fridge/log']);
+    expect(body.readings.length).toBeGreaterThan(8);
+    expect(body.excursions.map(({ kind }) => kind)).toContain('warm');
+    for (const { low, mean, high } of body.readings) {
+      expect(mean).toBeGreaterThanOrEqual(low);
+      expect(mean).toBeLessThanOrEqual(high);
+    }
+    const early = await ask<ZoneLog>(shop.app, [
+      'GET',
+      '/api/zones/fridge/log?from=2026-06-01T00:00:00Z&until=2026-06-02T00:00:00Z',
+    ]);
+    expect(early.body).toMatchObject({ readings: [], excursions: [] });
+    const none = await ask(shop.app, ['GET', '/api/zones/attic/log']);
+    expect(none.body).toMatchObject({ code: 'record-not-found' });
+  });
+
+  test.each([
+    ['a zone that there is not', 'attic', {}, '/zone', 'unknown-reference'],
+    ['a scale in a zone', 'fridge', { kind: 'scale', bowl: 'bowl-a' }, '/zone', 'not-allowed'],
+  ])('takes no sensor for %s', async (_name, zone, change, pointer, code) => {
+    const { body } = await sensor(zone, change);
+    expect(body).toMatchObject({ code: 'invalid-input', errors: [{ pointer, code }] });
+  });
+});

@@ -1,0 +1,74 @@
+import { Type, type Static } from 'typebox';
+import { closed, orNull, Id, Instant } from '../shared/closed';
+
+/** A while in which a zone was too warm, too cold, or its sensor silent. */
+export const ExcursionView = closed({
+  kind: Type.Enum(['warm', 'cold', 'silent']),
+  from: Instant,
+  until: Instant,
+  celsius: orNull(Type.Number()),
+});
+export type ExcursionView = Static<typeof ExcursionView>;
+
+/** A zone as it is now, and what happened in it of late. */
+export const ZoneNow = closed({
+  zone: Id,
+  setCelsius: orNull(Type.Number()),
+  /** Null: nothing measures it, or its sensor is silent. */
+  nowCelsius: orNull(Type.Number()),
+  hasSensor: Type.Boolean(),
+  excursions: Type.Array(ExcursionView),
+});
+export type ZoneNow = Static<typeof ZoneNow>;
+
+/** How old what an order gets will be when it is collected. */
+export const PickupLife = closed({
+  order: Id,
+  pickupAt: Instant,
+  pieces: Type.Integer(),
+  agedMinutes: Type.Number(),
+  eatBy: Instant,
+  verdict: Type.Enum(['right', 'at-risk', 'too-old']),
+});
+export type PickupLife = Static<typeof PickupLife>;
+
+/** How a batch keeps: where it is, how much of its life is used, until when it is eaten. */
+export const BatchKeeping = closed({
+  batch: Id,
+  piece: Id,
+  pieces: Type.Integer(),
+  /** Null: it is not dipped yet. */
+  clockAt: orNull(Instant),
+  /** Where its trays lie; null: in somebody’s hands, or not made yet. */
+  zone: orNull(Id),
+  elapsedMinutes: Type.Number(),
+  agedMinutes: Type.Number(),
+  lostMinutes: Type.Number({ description: 'Of its age, what warmth made of it' }),
+  used: Type.Number({ description: 'The share of its life: 1 is all of it' }),
+  holdMinutes: Type.Integer(),
+  eatBy: Instant,
+  /** What it was in that nothing is known of. */
+  beyond: orNull(closed({ zone: orNull(Id), from: Instant, celsius: Type.Number() })),
+  pickups: Type.Array(PickupLife),
+});
+export type BatchKeeping = Static<typeof BatchKeeping>;
+
+/** What is made keeps how long, by where it was and how warm that was. */
+export const KeepingNow = closed({
+  zones: Type.Array(ZoneNow),
+  batches: Type.Array(BatchKeeping),
+});
+export type KeepingNow = Static<typeof KeepingNow>;
+
+/** From when to when; left out: the last two days. */
+export const ZoneLogQuery = closed({ from: Type.Optional(Instant), until: Type.Optional(Instant) });
+
+/** What a zone’s sensor said over some days, and what was wrong. */
+export const ZoneLog = closed({
+  zone: Id,
+  setCelsius: orNull(Type.Number()),
+  /** Mean, lowest and highest of each five minutes. */
+  readings: Type.Array(closed({ at: Instant, mean: Type.Number(), low: Type.Number(), high: Type.Number() })),
+  excursions: Type.Array(ExcursionView),
+});
+export type ZoneLog = Static<typeof ZoneLog>;
