@@ -51,6 +51,7 @@ describe('the application', () => {
     expect(api.openapi).toBe('3.1.0');
     expect(Object.keys(api.paths).sort()).toEqual(
       [
+        '/api/batches/{id}/moves',
         '/api/bench',
         '/api/bench/events',
         '/api/bowls',
@@ -74,6 +75,7 @@ describe('the application', () => {
         '/api/health',
         '/api/holidays',
         '/api/imports/orders',
+        '/api/keeping',
         '/api/labels',
         '/api/larder',
         '/api/lists/{list}',
@@ -83,6 +85,7 @@ describe('the application', () => {
         '/api/lots/{id}/opened',
         '/api/moulds',
         '/api/moulds/{id}',
+        '/api/moves/{id}',
         '/api/orders/',
         '/api/orders/notices',
         '/api/orders/{id}',
@@ -144,6 +147,7 @@ describe('the application', () => {
         '/api/workshop-file/schema',
         '/api/zones',
         '/api/zones/{id}',
+        '/api/zones/{id}/log',
       ]
         .map((path) => (api.paths[path] ? path : path.replace(/\/$/, '')))
         .sort(),

@@ -15,6 +15,7 @@ import { LotEntity, LotMoveEntity } from './work/lot.entity';
 import { PreparationEntity } from './work/preparation.entity';
 import { RecipeEntity, RecipeVersionEntity } from './workshop/recipe.entity';
 import { RecipeBatchEntity } from './workshop/recipe-batch.entity';
+import { PieceMoveEntity } from './work/piece-move.entity';
 import { PartUseEntity } from './workshop/part-use.entity';
 import { SupplyEntity } from './workshop/supply.entity';
 import { PracticeEntity } from './work/practice.entity';
@@ -55,6 +56,7 @@ export const ENTITIES = [
   RecipeVersionEntity,
   RecipeBatchEntity,
   PartUseEntity,
+  PieceMoveEntity,
   LotEntity,
   LotMoveEntity,
   PreparationEntity,

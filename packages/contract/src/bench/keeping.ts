@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { closed, orNull, Id, Instant } from '../shared/closed';
+import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 
 /** A while in which a zone was too warm, too cold, or its sensor silent. */
 export const ExcursionView = closed({
@@ -32,6 +32,27 @@ export const PickupLife = closed({
 });
 export type PickupLife = Static<typeof PickupLife>;
 
+/** Where good pieces go that do not go into the orders that they were made for. */
+export const PIECE_MOVES = ['written-off'] as const;
+export type PieceMoveKind = (typeof PIECE_MOVES)[number];
+
+/** So many pieces of a batch that are not handed over any more, and why. */
+export const PieceMoveDraft = closed({
+  kind: Type.Enum([...PIECE_MOVES]),
+  pieces: Type.Integer({ minimum: 1, maximum: 10_000 }),
+  cause: plainText({ minLength: 1, maxLength: 120 }),
+});
+export type PieceMoveDraft = Static<typeof PieceMoveDraft>;
+
+/** What became of pieces of a batch, when and by whom. */
+export const PieceMoveView = closed({
+  id: Type.String({ format: 'uuid' }),
+  ...PieceMoveDraft.properties,
+  at: Instant,
+  by: orNull(Id),
+});
+export type PieceMoveView = Static<typeof PieceMoveView>;
+
 /** How a batch keeps: where it is, how much of its life is used, until when it is eaten. */
 export const BatchKeeping = closed({
   batch: Id,
@@ -50,6 +71,8 @@ export const BatchKeeping = closed({
   /** What it was in that nothing is known of. */
   beyond: orNull(closed({ zone: orNull(Id), from: Instant, celsius: Type.Number() })),
   pickups: Type.Array(PickupLife),
+  /** Pieces of it that went elsewhere. */
+  moves: Type.Array(PieceMoveView),
 });
 export type BatchKeeping = Static<typeof BatchKeeping>;
 

@@ -5,6 +5,7 @@ import { Box } from '../boxes/box';
 import { Customer } from '../customers/customer';
 import { AllergyWaived, Overruling, OrderLine, OrderState, PHONE_LENGTH } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
+import { PieceMoveView } from '../bench/keeping';
 import { CameOutSaid, PreparationView, RestOfPotSchema } from '../larder/larder';
 import { BenchDeedSchema } from '../bench/bench-event';
 import { PracticeRecord } from '../bench/practice';
@@ -189,6 +190,14 @@ const FiledRun = closed({
   ),
 });
 
+/** Good pieces of a batch that went elsewhere. */
+const FiledPieceMove = closed({
+  ...PieceMoveView.properties,
+  horizonStart: Instant,
+  batch: Id,
+  pieceId: Id,
+});
+
 // older files have no larder
 const FiledPiece = closed({
   ...Piece.properties,
@@ -249,6 +258,7 @@ export const WorkshopFile = closed(
     preparations: Type.Optional(Type.Array(FiledPreparation)),
     runs: Type.Optional(Type.Array(FiledRun)),
     practices: Type.Optional(Type.Array(PracticeRecord)),
+    pieceMoves: Type.Optional(Type.Array(FiledPieceMove)),
     /** Number of the last ticket that was given. */
     lastTicket: Type.Integer({ minimum: 0 }),
   },

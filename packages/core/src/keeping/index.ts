@@ -25,3 +25,4 @@ export { batchLife, pickupVerdict, type BatchLife, type BeyondKnown, type Pickup
 export { excursionsOf, TOLERANCE_KELVIN, type Excursion } from './excursions';
 export { lifeAlong, lifeAtPickup, type PickupAhead, type Warmth } from './life-along';
 export { stageTimes, type StageSeen } from './stage-times';
+export { dewOnOpening, type ColdBox, type Dew } from './condensation';

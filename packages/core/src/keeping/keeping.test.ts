@@ -3,10 +3,12 @@ import { describe, expect, test } from 'vitest';
 import { FAMILIES } from '../coating/family';
 import { runLife } from '../commands/run-life';
 import { batchLife, pickupVerdict } from './batch-life';
+import { dewOnOpening } from './condensation';
 import { excursionsOf } from './excursions';
 import { agedMinutes, minutesLeft, usedLife, type LifeRule, type LifeStop } from './life';
 import { celsiusNow, pathOf, staysOf, type StageTimes, type ZoneCourse } from './path';
 import { lifeOf, usualLife, type PieceLife } from './piece-life';
+import { stageTimes } from './stage-times';
 
 const HOUR = 60;
 const MS = 60_000;
@@ -277,4 +279,52 @@ describe('a zone', () => {
     const [, last] = pathOf([{ zone: 'fridge', from: 30 * MS, until: 60 * MS }], () => course, 40 * MS);
     expect(last).toMatchObject({ celsius: 12, source: 'set' });
   });
+});
+
+test('a box out of the cold is kept closed until it is past the dew point of the air', () => {
+  const box = { grams: 300, celsius: 4 };
+  const told = dewOnOpening(box, { celsius: 22, humidity: 0.6 });
+  expect(told.dewPointCelsius).toBeCloseTo(13.9, 1);
+  expect(told.closedMinutes).toBeCloseTo(48, 0);
+  expect(dewOnOpening({ ...box, celsius: 16 }, { celsius: 22, humidity: 0.6 }).closedMinutes).toBe(0);
+  expect(dewOnOpening(box, { celsius: 22, humidity: 1 }).closedMinutes).toBeNull();
+  const wetter = dewOnOpening(box, { celsius: 22, humidity: 0.8 }).closedMinutes!;
+  expect(wetter).toBeGreaterThan(told.closedMinutes!);
+  expect(dewOnOpening({ ...box, grams: 2400 }, { celsius: 22, humidity: 0.6 }).closedMinutes).toBeCloseTo(
+    96,
+    0,
+  );
+  expect(() => dewOnOpening({ ...box, grams: 0 }, { celsius: 22, humidity: 0.6 })).toThrow('/grams');
+});
+
+test('stages were when somebody wrote it down, and what nobody wrote down is not over before now', () => {
+  const rest = { zone: 'rack' };
+  const planned = (
+    start: number,
+    end: number,
+    begunAt: number | null = null,
+    endedAt: number | null = null,
+  ) => ({
+    ...{ start: start * MS, end: end * MS, rest },
+    ...{ begunAt: begunAt === null ? null : begunAt * MS, endedAt: endedAt === null ? null : endedAt * MS },
+  });
+  const times = (now: number, ...stages: ReturnType<typeof planned>[]) =>
+    stageTimes(stages, now * MS).map(({ start, end }) => [start / MS, end / MS]);
+  expect(times(0, planned(10, 40), planned(60, 70))).toEqual([
+    [10, 40],
+    [60, 70],
+  ]);
+  expect(times(50, planned(10, 40, 20), planned(60, 70))).toEqual([
+    [20, 50],
+    [60, 70],
+  ]);
+  // late, and all that comes after it
+  expect(times(100, planned(10, 40), planned(60, 70))).toEqual([
+    [100, 130],
+    [130, 140],
+  ]);
+  expect(times(100, planned(10, 40, 12, 35), planned(60, 70, 61, 66))).toEqual([
+    [12, 35],
+    [61, 66],
+  ]);
 });

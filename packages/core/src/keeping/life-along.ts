@@ -8,19 +8,18 @@ export interface Warmth {
   readonly now: number;
 }
 
-/** How old a batch is at an instant: as its zones are set from now on, or as warm as they are now. */
-export function lifeAlong(
-  life: PieceLife,
-  stays: readonly Stay[],
-  { courseOf, now }: Warmth,
-  coming: 'as-set' | 'as-now' = 'as-set',
-): BatchLife {
-  if (coming === 'as-set') return batchLife(life, pathOf(stays, courseOf, now));
-  const asNow = (zone: string | null): ZoneCourse => {
+/** How old a batch is at the end of its stays: from now on as its zones are set. */
+export function lifeAlong(life: PieceLife, stays: readonly Stay[], { courseOf, now }: Warmth): BatchLife {
+  return batchLife(life, pathOf(stays, courseOf, now));
+}
+
+/** Zones that stay as warm as their sensors say now. */
+function asNow({ courseOf, now }: Warmth): Warmth {
+  const lasting = (zone: string | null): ZoneCourse => {
     const course = courseOf(zone);
     return { ...course, comingCelsius: celsiusNow(course, now) ?? course.setCelsius };
   };
-  return batchLife(life, pathOf(stays, asNow, now));
+  return { courseOf: lasting, now };
 }
 
 /** A pickup of a batch: when it leaves the shop, and its way after that. */
@@ -38,6 +37,6 @@ export function lifeAtPickup(
 ): BatchLife & { readonly verdict: PickupVerdict } {
   const stays = [...staysOf(times, pickup.leavesAt), ...pickup.way];
   const asSet = lifeAlong(life, stays, warmth);
-  const asNow = lifeAlong(life, stays, warmth, 'as-now');
-  return { ...asSet, verdict: pickupVerdict(life, { asSet, asNow }) };
+  const lasting = lifeAlong(life, stays, asNow(warmth));
+  return { ...asSet, verdict: pickupVerdict(life, { asSet, asNow: lasting }) };
 }

@@ -82,24 +82,33 @@ function stopsIn(stay: Stay, course: ZoneCourse, now: number): PathStop[] {
   ];
 }
 
-function measuredIn({ zone, from, until }: Stay, { setCelsius, readings }: ZoneCourse): PathStop[] {
-  const first = readings.findLastIndex(({ at }) => at <= from);
-  const stops: PathStop[] = [];
-  const add = (start: number, end: number, told: Pick<PathStop, 'celsius' | 'source'>): void => {
-    const [a, b] = [Math.max(from, start), Math.min(until, end)];
-    if (b > a) stops.push({ zone, from: a, until: b, ...told });
-  };
-  if (first < 0) add(from, readings[0]?.at ?? until, { celsius: setCelsius, source: 'set' });
-  for (let index = Math.max(0, first); index < readings.length; index++) {
-    const { at, celsius } = readings[index]!;
-    if (at >= until) break;
-    const next = readings[index + 1];
-    const silent = Math.min(next?.at ?? Infinity, at + SILENT_AFTER_MS);
-    add(at, silent, { celsius, source: 'measured' });
-    const warmest = Math.max(celsius, next?.celsius ?? -Infinity, setCelsius ?? -Infinity);
-    add(silent, next?.at ?? Infinity, { celsius: warmest, source: 'gap' });
-  }
-  return stops;
+function measuredIn(stay: Stay, course: ZoneCourse): PathStop[] {
+  const { readings, setCelsius } = course;
+  const first = readings.findLastIndex(({ at }) => at <= stay.from);
+  const unheard = { from: -Infinity, until: readings[0]?.at ?? Infinity, celsius: setCelsius };
+  const heard = readings
+    .slice(Math.max(0, first))
+    .flatMap((reading, index) => saidBy(reading, readings[Math.max(0, first) + index + 1], course));
+  return [{ ...unheard, source: 'set' as const }, ...heard].flatMap((told) => {
+    const from = Math.max(stay.from, told.from);
+    const until = Math.min(stay.until, told.until);
+    return until > from ? [{ ...told, zone: stay.zone, from, until }] : [];
+  });
+}
+
+/** What a reading tells until the next: its own warmth, and after a while that nobody knows. */
+function saidBy(
+  { at, celsius }: ZoneCourse['readings'][number],
+  next: ZoneCourse['readings'][number] | undefined,
+  { setCelsius }: ZoneCourse,
+): Omit<PathStop, 'zone'>[] {
+  const until = next?.at ?? Infinity;
+  const silent = Math.min(until, at + SILENT_AFTER_MS);
+  const warmest = Math.max(celsius, next?.celsius ?? -Infinity, setCelsius ?? -Infinity);
+  return [
+    { from: at, until: silent, celsius, source: 'measured' },
+    { from: silent, until, celsius: warmest, source: 'gap' },
+  ];
 }
 
 /** Stops that follow on each other and are as warm, by the same source, are one. */

@@ -17,6 +17,7 @@ import {
 } from '../../store/work/order.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { PlanEntity } from '../../store/work/plan.entity';
+import { PieceMoveEntity } from '../../store/work/piece-move.entity';
 import { PracticeEntity } from '../../store/work/practice.entity';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
@@ -70,6 +71,7 @@ export function loadWorkshop(
     await keepLarder(manager, file);
     await keepRuns(manager, file);
     await insertAll(manager, PracticeEntity, file.practices ?? []);
+    await insertAll(manager, PieceMoveEntity, file.pieceMoves ?? []);
 
     for (const topic of LIVE_TOPICS) await announce(manager, topic);
     return { name: file.details.name, orders: file.orders.length, pieces: file.pieces.length };

@@ -15,6 +15,7 @@ import type { OrderEventEntity } from '../../store/work/order.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { PlanEntity } from '../../store/work/plan.entity';
 import { practiceView } from '../../work/practices/practices.service';
+import { PieceMoveEntity } from '../../store/work/piece-move.entity';
 import { PracticeEntity } from '../../store/work/practice.entity';
 import { WeighingEntity } from '../../store/work/weighing.entity';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
@@ -59,6 +60,7 @@ const SECTIONS: Sections = {
   preparations: filedPreparations,
   runs: filedRuns,
   practices: filedPractices,
+  pieceMoves: filedPieceMoves,
   lastTicket,
 };
 
@@ -221,6 +223,13 @@ async function filedPreparations(manager: EntityManager): Promise<WorkshopFile['
     horizonStart: horizonStart.toISOString(),
     at: at.toISOString(),
     missing: [...missing],
+  }));
+}
+
+async function filedPieceMoves(manager: EntityManager): Promise<WorkshopFile['pieceMoves']> {
+  const moves = await manager.find(PieceMoveEntity, { order: { at: 'ASC', id: 'ASC' } });
+  return moves.map(({ at, horizonStart, ...move }) => ({
+    ...{ ...move, at: at.toISOString(), horizonStart: horizonStart.toISOString() },
   }));
 }
 

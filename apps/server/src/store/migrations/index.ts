@@ -28,6 +28,7 @@ import { SharedPots1808000000000 } from './1808000000000-shared-pots';
 import { ThinnedWith1809000000000 } from './1809000000000-thinned-with';
 import { PartUses1810000000000 } from './1810000000000-part-uses';
 import { ZoneSensors1811000000000 } from './1811000000000-zone-sensors';
+import { PieceMoves1812000000000 } from './1812000000000-piece-moves';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -63,4 +64,5 @@ export const MIGRATIONS = [
   ThinnedWith1809000000000,
   PartUses1810000000000,
   ZoneSensors1811000000000,
+  PieceMoves1812000000000,
 ];

@@ -14,6 +14,7 @@ import {
 import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
 import { centresShort } from './centres-short';
+import { piecesGone } from './pieces-gone';
 import { countsOf } from './run-counts';
 import { eventsOf } from './run-events';
 import { RunEntity } from '../../store/work/run.entity';
@@ -51,6 +52,11 @@ export async function seenAtBench(
     ...(await centresShort(manager, { plan, problem, horizonStart })),
     ...yieldsOf(begun),
   ]);
+  const gone = await piecesGone(manager, { horizonStart });
+  for (const { id, product, pieces } of plan.batches) {
+    const less = gone(id, product);
+    if (less > 0) yields.set(id, Math.max(0, (yields.get(id) ?? pieces) - less));
+  }
   const undipped = plan.batches.filter(({ id: batch, stages }) =>
     stages.some(
       ({ stage, melt }) => melt !== null && lost.has(melt) && !courses.has(workKey({ batch, stage })),

@@ -21,6 +21,8 @@ import { PieceEntity } from '../../store/workshop/piece.entity';
 import { PickupPointEntity, ZoneEntity } from '../../store/workshop/resources.entity';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { seenAtBench } from '../begun/seen-at-bench';
+import { PieceMoveEntity } from '../../store/work/piece-move.entity';
+import { moveView } from './move-view';
 import { WayWarmth } from './way-warmth';
 import { zoneCourses } from './zone-courses';
 
@@ -34,6 +36,7 @@ interface Reading {
   readonly zoneCelsius: (zone: string) => number | null;
   readonly way: WayWarmth;
   readonly warmth: Warmth;
+  readonly moves: readonly PieceMoveEntity[];
 }
 
 /** How all batches of a plan keep, by where somebody wrote down that they are and how warm it was there. */
@@ -53,6 +56,9 @@ export async function batchesKept(
     zoneCelsius: (zone) => zones.get(zone) ?? null,
     way,
     warmth: { courseOf: way.over(courseOf), now: now.getTime() },
+    moves: await manager.find(PieceMoveEntity, {
+      ...{ where: { horizonStart: plan.horizonStart }, order: { at: 'ASC' } },
+    }),
   };
   return plan.plan.batches.flatMap((batch) => batchKept(batch, reading) ?? []);
 }
@@ -75,6 +81,9 @@ function batchKept(batch: Batch, reading: Reading): BatchKeeping | null {
     ...{ elapsedMinutes, agedMinutes, lostMinutes, used, holdMinutes: life.holdMinutes },
     eatBy: instant(stays.length > 0 ? eatBy : clockAt + life.rule.minutes * MS_PER_MINUTE),
     beyond: beyond && { ...beyond, from: instant(beyond.from) },
+    moves: reading.moves
+      .filter((move) => move.batch === batch.id && move.pieceId === batch.product)
+      .map(moveView),
     pickups: batch.serves.flatMap((serve) => pickupOf(serve, { life, times, reading }) ?? []),
   };
 }
@@ -109,14 +118,23 @@ function timesOf(
   const first = clockStageIndex(product);
   const seen = batch.stages.slice(first).map(({ stage, start, end }, index) => {
     const run = runs.get(workKey({ batch: batch.id, stage }));
-    const own = run?.product === batch.product ? run : undefined;
-    return {
-      ...{ start: ms(start), end: ms(end), rest: product.stages[first + index]!.then },
-      begunAt: own?.begunAt?.getTime() ?? null,
-      endedAt: (own?.endedAt ?? own?.sealedAt)?.getTime() ?? null,
-    };
+    const planned = { start: ms(start), end: ms(end), rest: product.stages[first + index]!.then };
+    // a plan made anew may call another piece's batch so
+    return { ...planned, ...(run?.product === batch.product ? deedsOf(run) : NO_DEEDS) };
   });
   return { times: stageTimes(seen, warmth.now), isDipped: seen[0]!.endedAt !== null };
+}
+
+const NO_DEEDS = { begunAt: null, endedAt: null } as const;
+
+function deedsOf({ begunAt, endedAt, sealedAt }: RunEntity): {
+  readonly begunAt: number | null;
+  readonly endedAt: number | null;
+} {
+  return {
+    begunAt: begunAt?.getTime() ?? null,
+    endedAt: (endedAt ?? sealedAt)?.getTime() ?? null,
+  };
 }
 
 function instant(ms: number): string {

@@ -1,6 +1,17 @@
-import { KeepingNow, RecordParams, ZoneLog, ZoneLogQuery } from '@alnage/contract';
+import {
+  KeepingNow,
+  OrderParams,
+  PieceMoveDraft,
+  PieceMoveView,
+  RecordParams,
+  ZoneLog,
+  ZoneLogQuery,
+} from '@alnage/contract';
+import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
 import { keptAnswer } from '../../platform/http/kept-answers';
+import { personAt } from '../../platform/http/person';
+import { PieceMovesService } from './piece-moves.service';
 import { keepingNow, zoneLog } from './keeping.service';
 
 const tags = ['keeping'];
@@ -15,6 +26,23 @@ export function addKeeping(app: App): void {
     keptAnswer(app, { topics: ['bench', 'orders', 'plan', 'workshop'], isTimed: true }, () =>
       keepingNow(app.db.manager, app.clock.now()),
     ),
+  );
+  const moves = new PieceMovesService(app.db, app.clock);
+  app.post(
+    '/api/batches/:id/moves',
+    { schema: { tags, params: RecordParams, body: PieceMoveDraft, response: { 201: PieceMoveView } } },
+    async (request, reply) => {
+      const by = await personAt(app.db.manager, request);
+      return reply.status(201).send(await moves.take(request.params.id, request.body, by));
+    },
+  );
+  app.delete(
+    '/api/moves/:id',
+    { schema: { tags, params: OrderParams, response: { 204: Type.Null() } } },
+    async (request, reply) => {
+      await moves.undo(request.params.id);
+      return reply.status(204).send(null);
+    },
   );
   app.get(
     '/api/zones/:id/log',

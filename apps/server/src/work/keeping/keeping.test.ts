@@ -1,4 +1,4 @@
-import type { BatchKeeping, DeviceTaken, KeepingNow, ZoneLog } from '@alnage/contract';
+import type { BatchKeeping, DeviceTaken, KeepingNow, PieceMoveView, ZoneLog } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, piecesOf } from '../../testing/ask';
 import { benchDesk } from '../../testing/bench-desk';
@@ -13,6 +13,8 @@ const desk = benchDesk(() => shop);
 const keeping = async (): Promise<KeepingNow> => (await shop.app.inject('/api/keeping')).json<KeepingNow>();
 const ofBatch = async (batch: string): Promise<BatchKeeping> =>
   (await keeping()).batches.find((each) => each.batch === batch)!;
+const logOf = async (zone: string, query = ''): Promise<ZoneLog> =>
+  (await shop.app.inject(`/api/zones/${zone}/log${query}`)).json<ZoneLog>();
 const sensor = (zone: string | null, change: object = {}) =>
   ask<DeviceTaken>(shop.app, ['POST', '/api/devices'], {
     ...{ name: 'Thermometer', kind: 'climate', bowl: null, zone, ...change },
@@ -99,21 +101,42 @@ describe('what is made', () => {
     expect((await ofBatch(dip.batch)).beyond).toMatchObject({ zone, celsius: 60 });
   });
 
+  test('is written off where it cannot be handed over: what orders lack by it is told, until it is taken back', async () => {
+    const { batches } = await keeping();
+    const { batch, pieces, piece } = batches.find(
+      (each) => each.clockAt !== null && each.piece === 'oat-ball',
+    )!;
+    const lacks = async (): Promise<number> =>
+      (await desk.bench()).shortages
+        .filter((each) => each.batch === batch)
+        .reduce((sum, each) => sum + each.pieces, 0);
+    const before = await lacks();
+    const url = `/api/batches/${batch}/moves`;
+    const draft = { kind: 'written-off', pieces, cause: 'The rack was at 60 °C' };
+    const { body, status } = await ask<PieceMoveView>(shop.app, ['POST', url], draft);
+    expect(status).toBe(201);
+    expect(await lacks()).toBe(pieces);
+    expect((await ofBatch(batch)).moves).toEqual([body]);
+    const again = await ask(shop.app, ['POST', url], { ...draft, pieces: 1 });
+    expect(again.body).toMatchObject({ errors: [{ pointer: '/pieces' }] });
+    const none = await ask(shop.app, ['POST', '/api/batches/attic/moves'], draft);
+    expect(none.body).toMatchObject({ code: 'record-not-found' });
+    expect((await ask(shop.app, ['DELETE', `/api/moves/${body.id}`])).status).toBe(204);
+    expect(await lacks()).toBe(before);
+    expect(piece).toBe('oat-ball');
+  });
+
   test('has a log of its zone, with what was wrong, and none of a zone that there is not', async () => {
-    const { body } = await ask<ZoneLog>(shop.app, ['GET', '/api/zones/fridge/log']);
+    const body = await logOf('fridge');
     expect(body.readings.length).toBeGreaterThan(8);
     expect(body.excursions.map(({ kind }) => kind)).toContain('warm');
     for (const { low, mean, high } of body.readings) {
       expect(mean).toBeGreaterThanOrEqual(low);
       expect(mean).toBeLessThanOrEqual(high);
     }
-    const early = await ask<ZoneLog>(shop.app, [
-      'GET',
-      '/api/zones/fridge/log?from=2026-06-01T00:00:00Z&until=2026-06-02T00:00:00Z',
-    ]);
-    expect(early.body).toMatchObject({ readings: [], excursions: [] });
-    const none = await ask(shop.app, ['GET', '/api/zones/attic/log']);
-    expect(none.body).toMatchObject({ code: 'record-not-found' });
+    const early = await logOf('fridge', '?from=2026-06-01T00:00:00Z&until=2026-06-02T00:00:00Z');
+    expect(early).toMatchObject({ readings: [], excursions: [] });
+    expect(await logOf('attic')).toMatchObject({ code: 'record-not-found' });
   });
 
   test.each([
