@@ -148,6 +148,7 @@ describe('the application', () => {
         '/api/zones',
         '/api/zones/{id}',
         '/api/zones/{id}/log',
+        '/api/zones/{id}/log.pdf',
       ]
         .map((path) => (api.paths[path] ? path : path.replace(/\/$/, '')))
         .sort(),

@@ -14,6 +14,7 @@ import { PlacesLater } from './shared/later';
 import { tellPerson } from './shared/person/person';
 import * as bench from './state/bench.state';
 import * as customers from './state/customers.state';
+import * as keeping from './state/keeping.state';
 import * as larder from './state/larder.state';
 import * as live from './state/live.state';
 import * as orders from './state/orders.state';
@@ -40,6 +41,7 @@ export const appConfig: ApplicationConfig = {
     provideState(season.seasonFeature),
     provideState(larder.larderFeature),
     provideState(bench.benchFeature),
+    provideState(keeping.keepingFeature),
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
@@ -55,6 +57,7 @@ export const appConfig: ApplicationConfig = {
       { saveRecord: records.saveRecord, removeRecord: records.removeRecord },
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
       { readLarder: larder.readLarder, doDeed: larder.doDeed },
+      { readKeeping: keeping.readKeeping, doKeepingDeed: keeping.doKeepingDeed },
       bench.benchEffects,
       bench.benchCommands,
       { hearEvents: live.hearEvents },

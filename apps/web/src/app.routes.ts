@@ -75,6 +75,11 @@ export const routes: Routes = [
     loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage),
   },
   {
+    path: 'counter/keeping',
+    title: 'Keeping · Alnage',
+    loadComponent: () => import('./counter/keeping/keeping-page').then((m) => m.KeepingPage),
+  },
+  {
     path: 'ledger',
     title: 'Ledger · Alnage',
     loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage),

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import type { Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../shared/forms/entry-field';
@@ -8,6 +9,7 @@ import { hourText, shortHour, spokenHour } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { OrderDetails } from '../shared/orders/order-details';
 import { waivedText } from '../shared/orders/waiver-words';
+import { KeepingActions } from '../state/keeping.state';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import type { CounterRow } from './counter-rows';
 import { CounterPageStore } from './counter.store';
@@ -20,7 +22,7 @@ const NEXT: Partial<Record<OrderState, { to: OrderState; verb: string }>> = {
 
 /** Counter: who collects when, is it there, tick it off. */
 @Component({
-  imports: [MatButtonModule, EntryField, Margin, OrderDetails],
+  imports: [MatButtonModule, RouterLink, EntryField, Margin, OrderDetails],
   providers: [CounterPageStore],
   templateUrl: './counter-page.html',
   styleUrl: './counter-page.scss',
@@ -36,6 +38,7 @@ export class CounterPage {
   private readonly asked = signal<Pick<Order, 'id' | 'state'> | null>(null);
 
   constructor() {
+    this.store.dispatch(KeepingActions.opened());
     inject(Keys).bind(
       { key: '/', does: 'Find a name or ticket', run: () => this.findField().focus() },
       { key: 'ArrowDown', does: 'Next order', run: () => this.page.step(1) },

@@ -24,8 +24,10 @@ const saved = savedPlan(orders.filter(({ id }) => id === 'o1'));
 const input: CounterInput = {
   orders,
   workshop,
-  pieces: [piece],
   names,
+  keeping: new Map([
+    ['o1', { agedMinutes: 690, eatBy: Date.parse('2026-06-21T06:00:00Z'), verdict: 'right' }],
+  ]),
   clashBook: { pieces: [piece], declared: { coatings: workshop.coatings, book: workshop }, stop: 'bowls' },
   customers: new Map(),
   fates: orderFates(catalogueOf(saved.problem), saved),
@@ -77,18 +79,30 @@ describe('the hours of the counter', () => {
 
   test('tell when each is ready, how old it will be and until when it is good', () => {
     const [first] = counterHours(input)[0]!.rows;
-    const made = input.fates.get('o1')!.madeBy[0]!;
     expect(first!.ready.word).toMatch(/^packed by Fri 19, /);
     expect(first).toMatchObject({ time: '15:00', point: 'The shop', what: '24 dusk berry', isLate: false });
-    expect(made.ageMinutes).toBe(2340 - made.clock);
-    expect(first!.eatBy).toMatch(/^Sun 21 Jun, /);
+    expect(first).toMatchObject({ age: '11 h 30', eatBy: 'Sun 21 Jun, 09:00' });
   });
 
   test('say what is on the shelf, gone, or in no plan', () => {
     const rows = counterHours(input).flatMap((hour) => hour.rows);
     expect(rows.map((row) => row.ready.word).slice(1)).toEqual(['handed over', 'on the shelf']);
-    const unplanned = counterHours({ ...input, fates: new Map() });
+    const unplanned = counterHours({ ...input, fates: new Map(), keeping: new Map() });
     expect(unplanned[0]!.rows[0]).toMatchObject({ ready: { word: 'not planned' }, age: '–', eatBy: '–' });
+  });
+
+  test('say what is too old by where it lay, and ask before it is handed over', () => {
+    const old = { agedMinutes: 3000, eatBy: Date.parse('2026-06-19T06:00:00Z'), verdict: 'too-old' } as const;
+    const keeping = new Map([
+      ['o1', old],
+      ['o3', old],
+    ]);
+    const rows = counterHours({ ...input, keeping }).flatMap((hour) => hour.rows);
+    const [first, gone, shelved] = rows;
+    expect(first!.ready).toEqual({ word: 'too old', tone: 'over' });
+    expect(gone!.ready.word).toBe('handed over');
+    expect(shelved!.ready).toEqual({ word: 'too old', tone: 'over' });
+    expect(shelved!.stop).toContain('Some of it is older than the shop hands over');
   });
 
   test('go by what the bench wrote down, whatever the plan’s hour', () => {

@@ -1,11 +1,4 @@
-import {
-  PROMISED_STATES,
-  type Customer,
-  type Order,
-  type Piece,
-  type SeasonDay,
-  type Workshop,
-} from '@alnage/contract';
+import { PROMISED_STATES, type Customer, type Order, type SeasonDay, type Workshop } from '@alnage/contract';
 import { isAllPacked, lackingPieces, type MadeForOrder } from '@alnage/core/bench';
 import { allergenClashes, neverOf, unanswered, type ClashBook } from '@alnage/core/larder';
 import { duration, listed, money } from '../shared/formats/formats';
@@ -16,6 +9,7 @@ import { allergensText } from '../shared/orders/allergen-words';
 import { clashText } from '../shared/orders/clash-words';
 import { missingText } from '../shared/orders/made-words';
 import { waivedText } from '../shared/orders/waiver-words';
+import type { OrderKeeping } from '../state/keeping.state';
 import type { OrderFate } from '../state/order-fate';
 import type { OrderNames } from '../state/workshop.state';
 
@@ -50,13 +44,14 @@ export interface CounterHour {
 export interface CounterInput {
   readonly orders: readonly Order[];
   readonly workshop: Workshop;
-  readonly pieces: readonly Piece[];
   readonly names: OrderNames;
   readonly clashBook: ClashBook;
   readonly customers: ReadonlyMap<string, Pick<Customer, 'allergies'>>;
   readonly fates: ReadonlyMap<string, OrderFate>;
   /** What is made for each order by what the bench wrote down; null where it wrote down nothing. */
   readonly made: ReadonlyMap<string, readonly MadeForOrder[]> | null;
+  /** How what each order gets keeps, by where it lies. */
+  readonly keeping: ReadonlyMap<string, OrderKeeping>;
   readonly horizonStart: number;
   readonly day: SeasonDay;
   readonly find: string;
@@ -89,7 +84,6 @@ export function counterHours(input: CounterInput): CounterHour[] {
 function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterRow {
   const points = input.workshop.pickupPoints;
   const at = leavesAt(order, points);
-  const fate = input.fates.get(order.id);
   return {
     order,
     what: linesText(order, input.names),
@@ -97,8 +91,8 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
     time: wall.time(at),
     point: whereText(order, points, wall),
     ready: readyText(order, input, wall),
-    age: ageText(fate),
-    eatBy: eatByText(fate, input, wall),
+    age: ageText(input.keeping.get(order.id)),
+    eatBy: eatByText(input.keeping.get(order.id), wall),
     toPay: toPayText(order, input.workshop.currency),
     stop: stopText(order, input, wall),
     isLate: (order.state === 'promised' || order.state === 'ready') && at < input.now,
@@ -130,6 +124,7 @@ function notMadeText({ id }: Order, input: CounterInput, wall: WallTime): string
 function handOverText(order: Order, input: CounterInput): string | null {
   const { clashBook, workshop } = input;
   const told = [
+    ...tooOldText(order, input),
     ...neverText(order, input),
     ...(order.allergyWaiver ? [`${waivedText(order.allergyWaiver)}.`] : []),
     ...(order.balanceMinor > 0 ? [`${toPayText(order, workshop.currency)}.`] : []),
@@ -137,6 +132,12 @@ function handOverText(order: Order, input: CounterInput): string | null {
   if (told.length === 0) return null;
   const { contains } = allergensText(order, clashBook);
   return [`For ${order.customer}.`, ...(contains ? [`Contains ${contains}.`] : []), ...told].join(' ');
+}
+
+function tooOldText({ id }: Order, { keeping }: CounterInput): string[] {
+  return keeping.get(id)?.verdict === 'too-old'
+    ? ['Some of it is older than the shop hands over: it lay warm, or waited too long.']
+    : [];
 }
 
 /** What of it its customer must never have and nobody answered for; nothing where that is nothing. */
@@ -151,6 +152,8 @@ function neverText(order: Order, { clashBook, customers, names }: CounterInput):
 
 function readyText(order: Order, input: CounterInput, wall: WallTime): CounterRow['ready'] {
   if (order.state === 'handed-over') return { word: 'handed over', tone: 'soft' };
+  if (order.state !== 'not-collected' && input.keeping.get(order.id)?.verdict === 'too-old')
+    return { word: 'too old', tone: 'over' };
   if (order.state === 'ready') return { word: 'on the shelf', tone: 'well' };
   if (order.state === 'not-collected') return { word: 'not collected', tone: 'care' };
   const fate = input.fates.get(order.id);
@@ -176,17 +179,12 @@ function packedText(
   return { word: `packed by ${wall.dayTime(by)}`, tone: standing === 'tight' ? 'care' : 'soft' };
 }
 
-/** The oldest of its pieces counts. */
-function ageText(fate: OrderFate | undefined): string {
-  const ages = fate?.madeBy.map((made) => made.ageMinutes) ?? [];
-  return ages.length === 0 ? '–' : duration(Math.max(...ages));
+/** The oldest of its pieces counts, as old as warmth made it. */
+function ageText(keeping: OrderKeeping | undefined): string {
+  return keeping ? duration(Math.round(keeping.agedMinutes)) : '–';
 }
 
 /** The first of its pieces to be past eating. */
-function eatByText(fate: OrderFate | undefined, input: CounterInput, wall: WallTime): string {
-  const ends = (fate?.madeBy ?? []).map((made) => {
-    const piece = input.pieces.find((each) => each.id === made.batch.product);
-    return made.clock + (piece?.keeping.eatWithinMinutes ?? 0);
-  });
-  return ends.length === 0 ? '–' : wall.dateTime(input.horizonStart + Math.min(...ends) * MS_PER_MINUTE);
+function eatByText(keeping: OrderKeeping | undefined, wall: WallTime): string {
+  return keeping ? wall.dateTime(keeping.eatBy) : '–';
 }

@@ -6,6 +6,7 @@ import { EllStore } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
 import { benchFeature } from '../state/bench.state';
 import { customersFeature } from '../state/customers.state';
+import { keepingFeature } from '../state/keeping.state';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import { planFeature } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
@@ -21,13 +22,13 @@ export const CounterPageStore = signalStore(
     const ell = inject(EllStore);
     const orders = store.selectSignal(ordersFeature.selectOrders);
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
-    const pieces = store.selectSignal(workshopFeature.selectPieces);
     const names = store.selectSignal(workshopFeature.selectOrderNames);
     const clashBook = store.selectSignal(workshopFeature.selectClashBook);
     const customers = store.selectSignal(customersFeature.selectCustomersById);
     const fates = store.selectSignal(planFeature.selectWorkedFates);
     const saved = store.selectSignal(planFeature.selectWorkedBy);
     const made = store.selectSignal(benchFeature.selectMade);
+    const keeping = store.selectSignal(keepingFeature.selectByOrder);
     const day = computed(() => {
       const days = workshop()?.season?.days ?? [];
       const picked = ell.span();
@@ -40,12 +41,12 @@ export const CounterPageStore = signalStore(
       return counterHours({
         orders: orders(),
         workshop: shop,
-        pieces: pieces(),
         names: names(),
         clashBook: clashBook(),
         customers: customers(),
         fates: fates(),
         made: made(),
+        keeping: keeping(),
         horizonStart: Date.parse(saved()?.horizonStart ?? shown.start),
         day: shown,
         find: page.find(),

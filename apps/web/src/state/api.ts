@@ -2,6 +2,10 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   CameOutSaid,
+  KeepingNow,
+  PieceMoveDraft,
+  PieceMoveView,
+  ZoneLog,
   RestSaid,
   AmendAsk,
   Bench,
@@ -153,6 +157,22 @@ export class Api {
 
   tellCameOut({ batch, recipe }: PreparationParams, said: CameOutSaid): Observable<PreparationView> {
     return this.http.put<PreparationView>(`/api/preparations/${batch}/${recipe}/came-out`, said);
+  }
+
+  keeping(): Observable<KeepingNow> {
+    return this.http.get<KeepingNow>('/api/keeping');
+  }
+
+  zoneLog(zone: string): Observable<ZoneLog> {
+    return this.http.get<ZoneLog>(`/api/zones/${zone}/log`);
+  }
+
+  movePieces(batch: string, draft: PieceMoveDraft): Observable<PieceMoveView> {
+    return this.http.post<PieceMoveView>(`/api/batches/${batch}/moves`, draft);
+  }
+
+  undoMove(move: string): Observable<null> {
+    return this.http.delete<null>(`/api/moves/${move}`);
   }
 
   tellRest({ batch, recipe }: PreparationParams, said: RestSaid): Observable<PreparationView> {

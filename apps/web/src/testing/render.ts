@@ -7,6 +7,7 @@ import type {
   Bench,
   Customer,
   Device,
+  KeepingNow,
   Larder,
   Order,
   Piece,
@@ -21,6 +22,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { BenchActions, benchCommands, benchFeature } from '../state/bench.state';
 import { CustomerActions, customersFeature } from '../state/customers.state';
+import { doKeepingDeed, KeepingActions, keepingFeature } from '../state/keeping.state';
 import { doDeed, LarderActions, larderFeature } from '../state/larder.state';
 import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
@@ -63,6 +65,7 @@ export interface RenderOptions {
   readonly bench?: Bench;
   readonly devices?: readonly Device[];
   readonly runs?: readonly RunRecord[];
+  readonly keeping?: KeepingNow;
 }
 
 /** A page on the small workshop, with the store as the server filled it. */
@@ -94,13 +97,14 @@ export async function render<T>(
       provideState(seasonFeature),
       provideState(larderFeature),
       provideState(benchFeature),
+      provideState(keepingFeature),
       provideState(liveFeature),
       provideEffects(
         { saveOrder, moveOrder, payOrder },
         planCommands,
         { saveRecord, removeRecord },
         { takeWeighing },
-        { doDeed },
+        { doDeed, doKeepingDeed },
         benchCommands,
       ),
     ],
@@ -170,7 +174,8 @@ function fillLarder(store: Store, { larder, preparations = [] }: RenderOptions):
   if (larder) store.dispatch(LarderActions.read({ larder, preparations: [...preparations] }));
 }
 
-function fillBench(store: Store, { bench, devices, runs }: RenderOptions): void {
+function fillBench(store: Store, { bench, devices, runs, keeping }: RenderOptions): void {
+  if (keeping) store.dispatch(KeepingActions.read({ keeping }));
   if (bench) store.dispatch(BenchActions.read({ bench }));
   if (devices) store.dispatch(BenchActions.devicesRead({ devices: [...devices] }));
   if (runs) store.dispatch(BenchActions.runsRead({ runs: [...runs] }));

@@ -80,6 +80,7 @@ export function pointForm(start: PickupPointDraft = FIRST) {
   return new FormGroup({
     name: nameControl(start.name),
     journeyMinutes: new NumberControl(start.journeyMinutes, JOURNEY_MINUTES),
+    wayCelsius: new NumberControl(start.wayCelsius ?? null, WAY_CELSIUS, { isOptional: true }),
     slotMinutes: new NumberControl(start.slotMinutes, SLOT_MINUTES),
     slotBoxes: new NumberControl(start.slotBoxes, SLOT_BOXES, { isOptional: true }),
     ...sendingControls(start.sending ?? null),
@@ -97,6 +98,7 @@ export function pointDraftOf({ controls: c }: PointForm): PickupPointDraft {
   return {
     name: c.name.value.trim(),
     journeyMinutes: c.journeyMinutes.number,
+    ...(!c.isSent.value && c.wayCelsius.value !== null && { wayCelsius: c.wayCelsius.value }),
     slotMinutes: c.slotMinutes.number,
     slotBoxes: c.slotBoxes.value,
     sending: sendingOf(c),

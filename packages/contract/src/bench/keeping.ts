@@ -85,6 +85,7 @@ export type KeepingNow = Static<typeof KeepingNow>;
 
 /** From when to when; left out: the last two days. */
 export const ZoneLogQuery = closed({ from: Type.Optional(Instant), until: Type.Optional(Instant) });
+export type ZoneLogQuery = Static<typeof ZoneLogQuery>;
 
 /** What a zone’s sensor said over some days, and what was wrong. */
 export const ZoneLog = closed({

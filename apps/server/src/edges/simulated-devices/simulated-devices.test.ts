@@ -129,10 +129,14 @@ describe('the simulated devices of the demo', () => {
     expect(list.filter(({ kind }) => kind === 'probe')).toHaveLength(3);
     expect(
       list
-        .find(({ kind }) => kind === 'climate')!
+        .find(({ kind, zone }) => kind === 'climate' && zone === null)!
         .last.map(({ kind }) => kind)
         .sort(),
     ).toEqual(['celsius', 'humidity']);
+    const fridge = list.find(({ zone }) => zone === 'fridge')!;
+    expect(fridge).toMatchObject({ kind: 'climate', isSimulated: true });
+    // about as it is set
+    expect(Math.abs(fridge.last[0]!.value - 4)).toBeLessThan(1.5);
     const url = `/api/bowls/bowl-a/readings?since=${ms - 30 * 60_000}`;
     const { device, readings } = (await shop.app.inject(url)).json<ReadingsView>();
     expect(device).toMatchObject({ isSimulated: true });

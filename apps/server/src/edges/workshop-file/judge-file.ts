@@ -34,7 +34,15 @@ const NAMED = [
 ] as const;
 
 /** Lists whose records have no name. */
-const IDENTIFIED = ['orders', 'weighings', 'lots', 'preparations', 'runs', 'practices', 'pieceMoves'] as const;
+const IDENTIFIED = [
+  'orders',
+  'weighings',
+  'lots',
+  'preparations',
+  'runs',
+  'practices',
+  'pieceMoves',
+] as const;
 
 /** What is wrong with a file by itself, before anything of it is kept: ids and names twice, and references to nothing. */
 export function fileProblems(file: WorkshopFile): FieldProblem[] {

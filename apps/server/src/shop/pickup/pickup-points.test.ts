@@ -15,6 +15,7 @@ const draft = {
   slotMinutes: 20,
   slotBoxes: null,
   sending: null,
+  wayCelsius: null,
 };
 const post = (payload: unknown) => ask<PickupPoint>(shop.app, ['POST', '/api/points'], payload);
 

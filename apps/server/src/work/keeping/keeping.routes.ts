@@ -12,7 +12,8 @@ import type { App } from '../../platform/http/app-type';
 import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
 import { PieceMovesService } from './piece-moves.service';
-import { keepingNow, zoneLog } from './keeping.service';
+import { zoneLogPdf } from './zone-log-pdf';
+import { keepingNow, zoneLog, zoneLogPaper } from './keeping.service';
 
 const tags = ['keeping'];
 const LOG_MS = 48 * 3_600_000;
@@ -47,10 +48,24 @@ export function addKeeping(app: App): void {
   app.get(
     '/api/zones/:id/log',
     { schema: { tags, params: RecordParams, querystring: ZoneLogQuery, response: { 200: ZoneLog } } },
-    ({ params, query }) => {
-      const until = query.until === undefined ? app.clock.now() : new Date(query.until);
-      const from = query.from === undefined ? new Date(until.getTime() - LOG_MS) : new Date(query.from);
-      return zoneLog(app.db.manager, params.id, { from, until });
+    ({ params, query }) => zoneLog(app.db.manager, params.id, spanOf(query, app.clock.now())),
+  );
+  app.get(
+    '/api/zones/:id/log.pdf',
+    { schema: { tags, params: RecordParams, querystring: ZoneLogQuery, response: { 200: Type.Any() } } },
+    async ({ params, query }, reply) => {
+      const paper = await zoneLogPaper(app.db.manager, params.id, spanOf(query, app.clock.now()));
+      const file = `${params.id}-log.pdf`;
+      return reply
+        .type('application/pdf')
+        .header('content-disposition', `inline; filename="${file}"`)
+        .send(await zoneLogPdf(paper));
     },
   );
+}
+
+function spanOf(query: ZoneLogQuery, now: Date): { readonly from: Date; readonly until: Date } {
+  const until = query.until === undefined ? now : new Date(query.until);
+  const from = query.from === undefined ? new Date(until.getTime() - LOG_MS) : new Date(query.from);
+  return { from, until };
 }

@@ -3,6 +3,8 @@ import { celsiusNow, excursionsOf, pathOf, type Excursion, type ZoneCourse } fro
 import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../../platform/http/problem-error';
 import { findSetUp } from '../../shop/seasons/set-up';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+import type { LogPaper } from './zone-log-pdf';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
 import { batchesKept } from '../../week/keeping/batch-keeping';
 import { workedPlan } from '../../week/kitchen/plan-versions';
@@ -49,6 +51,18 @@ function excursionsIn(
 
 function excursionView({ kind, from, until, celsius }: Excursion): ExcursionView {
   return { kind, from: new Date(from).toISOString(), until: new Date(until).toISOString(), celsius };
+}
+
+/** The same as it is printed. @throws ProblemError `record-not-found` */
+export async function zoneLogPaper(
+  manager: EntityManager,
+  id: string,
+  span: { readonly from: Date; readonly until: Date },
+): Promise<LogPaper> {
+  const log = await zoneLog(manager, id, span);
+  const { name } = await manager.findOneByOrFail(ZoneEntity, { id });
+  const { name: workshop, timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  return { workshop, zone: name, timeZone, log, ...span };
 }
 
 /** What a zone’s sensor said between two instants, and what was wrong. @throws ProblemError `record-not-found` */

@@ -2,6 +2,7 @@ import type { BatchKeeping, DeviceTaken, KeepingNow, PieceMoveView, ZoneLog } fr
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, piecesOf } from '../../testing/ask';
 import { benchDesk } from '../../testing/bench-desk';
+import { pagesOf } from '../../testing/pdf-pages';
 import { openApp, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -136,6 +137,12 @@ describe('what is made', () => {
     }
     const early = await logOf('fridge', '?from=2026-06-01T00:00:00Z&until=2026-06-02T00:00:00Z');
     expect(early).toMatchObject({ readings: [], excursions: [] });
+    const paper = await shop.app.inject('/api/zones/fridge/log.pdf');
+    expect(paper.headers['content-type']).toBe('application/pdf');
+    const text = (await pagesOf(paper.rawPayload)).join(' ');
+    expect(text).toContain('Fridge, temperature log');
+    expect(text).toContain('too warm');
+    expect(text).toContain('24.0 °C');
     expect(await logOf('attic')).toMatchObject({ code: 'record-not-found' });
   });
 

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { lifeOf } from '@alnage/core/keeping';
 import { postRuleOf } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
-import { temperature } from '../../shared/formats/formats';
+import { count, temperature } from '../../shared/formats/formats';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { liveControls } from '../../shared/forms/control-state';
 import { workshopFeature } from '../../state/workshop.state';
@@ -41,6 +42,27 @@ import { pieceDraftOf, type PieceFormGroup } from './piece-form';
         at="/keeping/advice"
       />
     </div>
+    <div class="row">
+      <al-quantity
+        label="These hours are meant at"
+        quantity="temperature"
+        [control]="form().controls.atCelsius"
+        at="/keeping/atCelsius"
+      />
+      <al-quantity
+        label="Ages, 10 K warmer"
+        unit="times as fast"
+        [control]="form().controls.q10"
+        at="/keeping/q10"
+      />
+      <al-quantity
+        label="Customers keep it at"
+        quantity="temperature"
+        [control]="form().controls.keptCelsius"
+        at="/keeping/keptCelsius"
+      />
+    </div>
+    <p class="soft">{{ usualLife() }}</p>
     <div class="row">
       <al-choice class="choice" label="By post" [control]="form().controls.byPost" [choices]="byPost()" />
       @if (form().controls.byPost.value === 'up-to') {
@@ -97,6 +119,19 @@ export class KeepingFields {
       { id: 'never', name: 'never' },
       { id: 'up-to', name: 'up to so many degrees' },
     ];
+  });
+
+  /** What counts where nothing is said of how it ages. */
+  protected readonly usualLife = computed(() => {
+    if (!this.controls()) return '';
+    const { family, keeping, route } = pieceDraftOf(this.form());
+    const { holdMinutes, eatWithinMinutes } = keeping;
+    const zones = this.workshop()?.zones ?? [];
+    const { rule, keptCelsius } = lifeOf(
+      { family, keeping: { holdMinutes, eatWithinMinutes }, route },
+      (zone) => zones.find(({ id }) => id === zone)?.celsius ?? null,
+    );
+    return `Left empty: at ${temperature(rule.atCelsius)}, where its trays lie last; ${count(rule.q10)} times as fast; kept at ${temperature(keptCelsius)}. Warmer hours count for more, colder ones never for less.`;
   });
 
   private usualText(): string {

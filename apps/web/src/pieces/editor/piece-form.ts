@@ -32,6 +32,7 @@ import {
   type Way,
 } from '@alnage/core/coating';
 import { InputError } from '@alnage/core/input';
+import { KEPT_CELSIUS, Q10 } from '@alnage/core/keeping';
 import { WAY_CELSIUS } from '@alnage/core/ordering';
 import { MINOR } from '@alnage/core/pricing';
 import { NumberControl } from '../../shared/forms/number-control';
@@ -141,6 +142,9 @@ function keepingControls(keeping: PieceDraft['keeping']) {
     advice: textControl(keeping.advice, 120),
     byPost: plain<'usual' | 'never' | 'up-to'>(byPostOf(keeping)),
     postMostCelsius: new NumberControl(keeping.postMostCelsius ?? FIRST_POST_CELSIUS, WAY_CELSIUS),
+    atCelsius: new NumberControl(keeping.atCelsius ?? null, KEPT_CELSIUS, { isOptional: true }),
+    q10: new NumberControl(keeping.q10 ?? null, Q10, { isOptional: true }),
+    keptCelsius: new NumberControl(keeping.keptCelsius ?? null, KEPT_CELSIUS, { isOptional: true }),
   };
 }
 
@@ -155,6 +159,19 @@ function byPostOf({ postMostCelsius }: PieceDraft['keeping']): 'usual' | 'never'
 function postOf(c: Controls): Pick<PieceDraft['keeping'], 'postMostCelsius'> {
   if (c.byPost.value === 'usual') return {};
   return { postMostCelsius: c.byPost.value === 'never' ? null : c.postMostCelsius.number };
+}
+
+/** What the shop says of how it ages; nothing where it is as usual. */
+function lifeWordsOf({
+  atCelsius,
+  q10,
+  keptCelsius,
+}: Controls): Pick<PieceDraft['keeping'], 'atCelsius' | 'q10' | 'keptCelsius'> {
+  return {
+    ...(atCelsius.value !== null && { atCelsius: atCelsius.value }),
+    ...(q10.value !== null && { q10: q10.value }),
+    ...(keptCelsius.value !== null && { keptCelsius: keptCelsius.value }),
+  };
 }
 
 /** Where a piece is dipped that asks for less than its coating takes; to begin with what chips are dipped in. */
@@ -284,6 +301,7 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
       eatWithinMinutes: Math.round(c.eatWithinMinutes.number),
       advice: c.advice.value.trim(),
       ...postOf(c),
+      ...lifeWordsOf(c),
     },
     maxBatchPieces: c.maxBatchPieces.number,
     mould: CAST_KINDS.includes(c.made.value) ? c.mould.value || null : null,

@@ -11,9 +11,11 @@ export interface BenchAir {
 export const USUAL_ROOM = 20;
 export const USUAL_HUMIDITY_PERCENT = 55;
 
-/** The air by the first device that measures it. */
+/** The kitchen’s air, by the first device that measures it. */
 export function airOf(devices: readonly Device[]): BenchAir {
-  const last = devices.find(({ kind, last }) => kind === 'climate' && last.length > 0)?.last ?? [];
+  const last =
+    devices.find(({ kind, zone = null, last }) => kind === 'climate' && zone === null && last.length > 0)
+      ?.last ?? [];
   const told = (kind: 'celsius' | 'humidity'): number | null =>
     last.find((each) => each.kind === kind)?.value ?? null;
   return { roomCelsius: told('celsius'), humidity: told('humidity') };

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Order, OrderState } from '@alnage/contract';
+import type { Order, OrderState, PickupLife } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { counted, duration, mass, money } from '../formats/formats';
 import { wallText, type WallTime } from '../formats/wall-time';
 import { blockerText } from '../plan/plan-words';
 import { planWords, type PlanWords } from '../plan/plan-names';
 import { benchFeature } from '../../state/bench.state';
+import { KeepingActions, keepingFeature, pickupKey } from '../../state/keeping.state';
 import type { MadeBy, OrderFate } from '../../state/order-fate';
 import { OrderActions } from '../../state/orders.state';
 import { customersFeature } from '../../state/customers.state';
@@ -81,6 +82,12 @@ export class OrderDetails {
   private readonly points = computed(() => this.workshop()?.pickupPoints ?? []);
   private readonly saved = this.store.selectSignal(planFeature.selectSaved);
   private readonly atBench = this.store.selectSignal(benchFeature.selectMade);
+  private readonly pickups = this.store.selectSignal(keepingFeature.selectPickups);
+
+  constructor() {
+    // until when it is eaten is one figure, wherever it is told
+    this.store.dispatch(KeepingActions.opened());
+  }
 
   protected readonly standing = computed(() => standingOf(this.order(), this.fate() ?? undefined));
   protected readonly what = computed(() => linesText(this.order(), this.names()));
@@ -104,11 +111,20 @@ export class OrderDetails {
     return (this.fate()?.madeBy ?? []).map((made) => ({
       ...this.atBenchText(made, words),
       what: `${made.pieces} ${words.piece(made.batch.product)}`,
-      age: duration(made.ageMinutes),
+      age: duration(Math.round(this.pickupOf(made)?.agedMinutes ?? made.ageMinutes)),
       limit: duration(words.holdMinutes(made.batch.product)),
-      eatBy: words.dateTime(made.clock + words.eatWithinMinutes(made.batch.product)),
+      eatBy: this.eatByText(made),
     }));
   });
+
+  private pickupOf({ batch: { id } }: MadeBy): PickupLife | undefined {
+    return this.pickups().get(pickupKey({ batch: id, order: this.order().id }));
+  }
+
+  private eatByText(made: MadeBy): string {
+    const pickup = this.pickupOf(made);
+    return pickup ? this.wall().dateTime(Date.parse(pickup.eatBy)) : '–';
+  }
 
   protected readonly reasons = computed(() => {
     const saved = this.saved();

@@ -30,7 +30,6 @@ export interface PlanWords {
   /** The bowls that a batch is dipped in, in words. */
   bowlsOf(batch: Batch): string;
   holdMinutes(product: string): number;
-  eatWithinMinutes(product: string): number;
   isSpare(order: string): boolean;
 }
 
@@ -82,7 +81,6 @@ export function planWords(saved: PlanShown, workshop: Workshop, pieces: readonly
       return listed([...new Set(bowls)]) || 'no bowl';
     },
     holdMinutes: (product) => pieceOf(product)?.keeping.holdMinutes ?? 0,
-    eatWithinMinutes: (product) => pieceOf(product)?.keeping.eatWithinMinutes ?? 0,
     isSpare: (order) => order.startsWith(SPARE_PREFIX),
   };
 }

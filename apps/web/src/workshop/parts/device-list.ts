@@ -25,7 +25,7 @@ import { workshopFeature } from '../../state/workshop.state';
 const KINDS: Readonly<Record<DeviceKind, string>> = {
   probe: 'thermometer',
   scale: 'scale',
-  climate: 'climate of the kitchen',
+  climate: 'climate sensor',
   printer: 'label printer',
 };
 
@@ -73,6 +73,9 @@ const POTS = ' pots';
       <div class="row">
         <al-text class="wide" [control]="form.controls.name" at="/name" />
         <al-choice label="Is a" [control]="form.controls.kind" [choices]="kinds" />
+        @if (form.controls.kind.value === 'climate') {
+          <al-choice label="In" [control]="form.controls.zone" [choices]="zones()" at="/zone" />
+        }
         @if (isAtBowl()) {
           <al-choice
             label="At"
@@ -144,6 +147,7 @@ export class DeviceList {
     name: nameControl(''),
     kind: new FormControl<DeviceKind>(DEVICE_KINDS[0], { nonNullable: true }),
     bowl: new FormControl('', { nonNullable: true }),
+    zone: new FormControl('', { nonNullable: true }),
   });
   protected readonly trouble = computed(() => {
     const trouble = this.failed();
@@ -156,12 +160,19 @@ export class DeviceList {
     const bowls = (this.workshop()?.bowls ?? []).map(({ id, name }) => ({ id, name }));
     return this.kind() === 'probe' ? [{ id: POTS, name: 'the pots on the stove' }, ...bowls] : bowls;
   });
+  protected readonly zones = computed(() => [
+    { id: '', name: 'the kitchen' },
+    ...(this.workshop()?.zones ?? []).map(({ id, name }) => ({ id, name })),
+  ]);
   protected readonly rows = computed(() => {
     const wall = new WallTime(this.workshop()?.timeZone ?? 'UTC');
-    const places = new Map((this.workshop()?.bowls ?? []).map((bowl) => [bowl.id, bowl.name]));
-    return this.devices().map(({ id, name, kind, bowl, isSimulated, lastHeardAt, last }) => ({
+    const { bowls = [], zones = [] } = this.workshop() ?? {};
+    const places = new Map([...bowls, ...zones].map((place) => [place.id, place.name]));
+    return this.devices().map(({ id, name, kind, bowl, zone, isSimulated, lastHeardAt, last }) => ({
       ...{ id, name, isSimulated },
-      kind: [KINDS[kind], bowl && places.get(bowl), isSimulated && 'simulated'].filter(Boolean).join(', '),
+      kind: [KINDS[kind], places.get(bowl ?? zone ?? ''), isSimulated && 'simulated']
+        .filter(Boolean)
+        .join(', '),
       last: last.map(({ kind: of, value }) => SAID[of](value)).join(', ') || '–',
       heard: lastHeardAt ? wall.dayTime(Date.parse(lastHeardAt)) : 'never',
     }));
@@ -180,13 +191,14 @@ export class DeviceList {
   }
 
   protected take(): void {
-    const { name, kind, bowl } = this.form.getRawValue();
+    const { name, kind, bowl, zone } = this.form.getRawValue();
     this.failed.set(null);
     this.api
       .takeDevice({
         name: name.trim(),
         kind,
         bowl: this.isAtBowl() && bowl !== POTS ? bowl : null,
+        ...(kind === 'climate' && { zone: zone || null }),
       })
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe({

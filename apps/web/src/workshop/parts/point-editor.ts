@@ -74,6 +74,12 @@ import { WeekRows } from './week-rows';
               [control]="form.controls.journeyMinutes"
               at="/journeyMinutes"
             />
+            <al-quantity
+              label="Warm on the way"
+              quantity="temperature"
+              [control]="form.controls.wayCelsius"
+              at="/wayCelsius"
+            />
           }
           <al-quantity
             label="A slot lasts"

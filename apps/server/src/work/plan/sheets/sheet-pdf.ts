@@ -1,7 +1,5 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import pdfmake from 'pdfmake';
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { Content } from 'pdfmake/interfaces';
+import { onA4, pdfOf, RULED, SOFT } from '../../../platform/paper/pdf';
 import type { SheetLine } from './run-sheet';
 
 /** A day of a sheet. */
@@ -18,37 +16,12 @@ export interface SheetPaper {
   clock(minute: number): string;
 }
 
-const fonts = join(dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')), 'fonts/Roboto');
-pdfmake.setFonts({
-  Roboto: {
-    normal: join(fonts, 'Roboto-Regular.ttf'),
-    bold: join(fonts, 'Roboto-Medium.ttf'),
-    italics: join(fonts, 'Roboto-Italic.ttf'),
-    bolditalics: join(fonts, 'Roboto-MediumItalic.ttf'),
-  },
-});
-pdfmake.setLocalAccessPolicy((path: string) => path.startsWith(fonts));
-pdfmake.setUrlAccessPolicy(() => false);
-
-const RULE = '#d9cfbd';
-const SOFT = '#6a6157';
-
 /** The sheet as a PDF on A4, a day a page, with a box to tick at each line. */
 export async function sheetPdf(paper: SheetPaper): Promise<Buffer> {
-  const document: TDocumentDefinitions = {
-    info: { title: paper.title, creator: 'Alnage' },
-    pageSize: 'A4',
-    pageMargins: [40, 44, 40, 44],
-    defaultStyle: { fontSize: 11 },
+  return pdfOf({
+    ...onA4(paper.title, paper.note),
     content: paper.days.length > 0 ? paper.days.map((day, i) => dayOf(paper, day, i)) : [nothing(paper)],
-    footer: (page: number, pages: number): Content => ({
-      columns: [paper.note, { text: `${page} of ${pages}`, alignment: 'right' }],
-      margin: [40, 12],
-      fontSize: 9,
-      color: SOFT,
-    }),
-  };
-  return pdfmake.createPdf(document).getBuffer();
+  });
 }
 
 function nothing({ title }: SheetPaper): Content {
@@ -81,12 +54,7 @@ function dayOf(paper: SheetPaper, { title, lines }: SheetDay, index: number): Co
             ]),
           ],
         },
-        layout: {
-          hLineWidth: (row: number) => (row === 0 ? 0 : 0.6),
-          vLineWidth: () => 0,
-          hLineColor: () => RULE,
-          paddingLeft: () => 0,
-        },
+        layout: RULED,
       },
     ],
   };

@@ -1,6 +1,6 @@
 import type { SavedPlan } from '@alnage/contract';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { pagesOf } from '../../../testing/pdf-pages';
 import { openApp, type WorkshopApp } from '../../../testing/workshop-app';
 import { bowlLines, personLines, type SheetWords } from './run-sheet';
 
@@ -9,20 +9,6 @@ beforeAll(async () => void (shop = await openApp()));
 afterAll(() => shop.close());
 
 const sheet = (path: string) => shop.app.inject(`/api/plan/versions/2/sheets/${path}`);
-
-/** The text of each page, as an independent reader reads it. */
-async function pagesOf(pdf: Buffer): Promise<string[]> {
-  const document = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false }).promise;
-  return Promise.all(
-    Array.from({ length: document.numPages }, async (_, i) => {
-      const { items } = await (await document.getPage(i + 1)).getTextContent();
-      return items
-        .map((item) => ('str' in item ? item.str : ''))
-        .join(' ')
-        .replace(/\s+/g, ' ');
-    }),
-  );
-}
 
 describe('a run sheet', () => {
   const words: SheetWords = {
