@@ -152,10 +152,12 @@ function neverText(order: Order, { clashBook, customers, names }: CounterInput):
 
 function readyText(order: Order, input: CounterInput, wall: WallTime): CounterRow['ready'] {
   if (order.state === 'handed-over') return { word: 'handed over', tone: 'soft' };
-  if (order.state !== 'not-collected' && input.keeping.get(order.id)?.verdict === 'too-old')
-    return { word: 'too old', tone: 'over' };
-  if (order.state === 'ready') return { word: 'on the shelf', tone: 'well' };
   if (order.state === 'not-collected') return { word: 'not collected', tone: 'care' };
+  if (tooOldText(order, input).length > 0) return { word: 'too old', tone: 'over' };
+  return order.state === 'ready' ? { word: 'on the shelf', tone: 'well' } : plannedText(order, input, wall);
+}
+
+function plannedText(order: Order, input: CounterInput, wall: WallTime): CounterRow['ready'] {
   const fate = input.fates.get(order.id);
   if (!fate || fate.standing === 'unplanned') return { word: 'not planned', tone: 'care' };
   if (fate.packed === null) return { word: 'cannot be met', tone: 'over' };

@@ -26,3 +26,4 @@ export { excursionsOf, TOLERANCE_KELVIN, type Excursion } from './excursions';
 export { lifeAlong, lifeAtPickup, type PickupAhead, type Warmth } from './life-along';
 export { stageTimes, type StageSeen } from './stage-times';
 export { dewOnOpening, type ColdBox, type Dew } from './condensation';
+export { heldMinutes, wayAges } from './way-ages';

@@ -8,6 +8,7 @@ import { excursionsOf } from './excursions';
 import { agedMinutes, minutesLeft, usedLife, type LifeRule, type LifeStop } from './life';
 import { celsiusNow, pathOf, staysOf, type StageTimes, type ZoneCourse } from './path';
 import { lifeOf, usualLife, type PieceLife } from './piece-life';
+import { heldMinutes, wayAges } from './way-ages';
 import { stageTimes } from './stage-times';
 
 const HOUR = 60;
@@ -177,6 +178,19 @@ describe('a path', () => {
       }),
     );
   });
+});
+
+test('a warm way ages what is on it, and a warm zone shortens how long it is held; cold does neither', () => {
+  expect(wayAges({ rule: RULE }, 120, 24)).toBe(16 * HOUR);
+  expect(wayAges({ rule: RULE }, 120, 4)).toBe(0);
+  expect(wayAges({ rule: RULE }, 120, -10)).toBe(0);
+  expect(wayAges({ rule: RULE }, 120, null)).toBe(0);
+  expect(wayAges({ rule: RULE }, 120, 50)).toBe(wayAges({ rule: RULE }, 120, 32));
+  const held = (celsius: number | null) => heldMinutes({ rule: RULE, holdMinutes: 24 * HOUR }, celsius);
+  expect(held(14)).toBe(8 * HOUR);
+  expect(held(4)).toBe(24 * HOUR);
+  expect(held(0)).toBe(24 * HOUR);
+  expect(held(null)).toBe(24 * HOUR);
 });
 
 describe('a batch', () => {

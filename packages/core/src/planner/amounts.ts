@@ -180,6 +180,16 @@ export function pickupZone(
   return places?.find((place) => place.id === order.place)?.zone ?? product.stages.at(-1)!.then.zone;
 }
 
+/** The minute by which the pieces of an order are as old as when they are collected: its pickup, and what a warm way there adds. */
+export function agedMinute(
+  order: Pick<PlanOrder, 'due' | 'place'>,
+  product: string,
+  places: readonly Place[] | undefined,
+): number {
+  const place = places?.find((each) => each.id === order.place);
+  return order.due + (place?.ages?.find((each) => each.product === product)?.minutes ?? 0);
+}
+
 /** The minute at which an order's boxes leave the shop: its pickup less the journey to its place. */
 export function leaveMinute(order: PlanOrder, places: readonly Place[] | undefined): number {
   const journey = places?.find((place) => place.id === order.place)?.minutes ?? 0;

@@ -1,4 +1,4 @@
-import { clockStageIndex } from './amounts';
+import { agedMinute, clockStageIndex } from './amounts';
 import type { Blocker } from './blocker';
 import { found, type Catalogue } from './catalogue';
 import { amountsMore, type CostAmounts } from './check/check-plan';
@@ -45,7 +45,11 @@ export function explainBatch(catalogue: Catalogue, plan: Plan, batch: Batch): Ba
   const first = batch.serves
     .map(({ order }) => ({ order, leave: found(catalogue.leaves, order) }))
     .reduce((a, b) => (b.leave < a.leave ? b : a));
-  const lastDue = Math.max(...batch.serves.map(({ order }) => found(catalogue.orders, order).due));
+  const lastDue = Math.max(
+    ...batch.serves.map(({ order }) =>
+      agedMinute(found(catalogue.orders, order), batch.product, catalogue.problem.places),
+    ),
+  );
   const clock = batch.stages[clockStageIndex(product)]!.end;
   const latestClock = latestClockOf(product, batch, first.leave);
   const later = Math.min(latestClock, clock + LATER);

@@ -1,4 +1,4 @@
-import { clockStageIndex, leaveMinute } from './amounts';
+import { agedMinute, clockStageIndex, leaveMinute } from './amounts';
 import { SPARE_PREFIX } from './carry-over';
 import { checkPlan, costInMinutes } from './check/check-plan';
 import type { Planned } from './problem';
@@ -33,7 +33,7 @@ export function planFigures({ problem, plan }: Planned): PlanFigures {
     for (const serve of serves) {
       const order = orders.get(serve.order)!;
       pieces += serve.pieces;
-      ageMinutes += serve.pieces * (order.due - clock);
+      ageMinutes += serve.pieces * (agedMinute(order, product, problem.places) - clock);
       // pieces that nobody ordered any more wait for no pickup
       if (!order.id.startsWith(SPARE_PREFIX))
         slack = Math.min(slack, leaveMinute(order, problem.places) - stages.at(-1)!.end);
@@ -42,7 +42,7 @@ export function planFigures({ problem, plan }: Planned): PlanFigures {
   for (const { stock, order, pieces: given } of plan.fromStock ?? []) {
     const lot = problem.stock!.find(({ id }) => id === stock)!;
     pieces += given;
-    ageMinutes += given * (orders.get(order)!.due - lot.clock);
+    ageMinutes += given * (agedMinute(orders.get(order)!, lot.product, problem.places) - lot.clock);
   }
   return {
     cost,

@@ -159,6 +159,8 @@ export interface Place {
   readonly minutes: number;
   /** Where its trays lie from the last stage until they leave, in place of the stage's own zone. */
   readonly zone?: string;
+  /** By how many minutes more than it takes the way there ages a product, where it is warmer than it is kept at; absent: by none. */
+  readonly ages?: readonly { readonly product: string; readonly minutes: number }[];
 }
 
 export interface OrderLine {

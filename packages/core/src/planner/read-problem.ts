@@ -39,7 +39,9 @@ export function readProblem(json: unknown): Problem {
   const moulds = optional(input, 'moulds', readMould);
   const references = { coatings: ids(coatings), zones: ids(zones), moulds: ids(moulds ?? []) };
   const products = unique(input.records('products'), (record) => readProduct(record, references));
-  const places = optional(input, 'places', (record) => readPlace(record, references.zones));
+  const places = optional(input, 'places', (record) =>
+    readPlace(record, { zones: references.zones, products: ids(products) }),
+  );
   const orderReferences = { products: ids(products), places: ids(places ?? []), withinHorizon };
   const now = input.has('now') ? input.number('now', withinHorizon) : undefined;
   const lotReferences = { ...references, products: orderReferences.products, now: now ?? 0 };
@@ -116,11 +118,20 @@ function readZone(record: RecordReader, horizon: number): Zone {
   return { ...zone, changes };
 }
 
-function readPlace(record: RecordReader, zones: ReadonlySet<string>): Place {
+function readPlace(
+  record: RecordReader,
+  { zones, products }: Readonly<Record<'zones' | 'products', ReadonlySet<string>>>,
+): Place {
   return {
     id: record.text('id'),
     minutes: record.number('minutes', AMOUNT),
     ...(record.has('zone') && { zone: reference(record, 'zone', zones) }),
+    ...(record.has('ages') && {
+      ages: record.records('ages').map((each) => ({
+        product: reference(each.allowOnly(['product', 'minutes']), 'product', products),
+        minutes: each.number('minutes', AMOUNT),
+      })),
+    }),
   };
 }
 

@@ -1,4 +1,4 @@
-import { clockStageIndex, leaveMinute } from './amounts';
+import { agedMinute, clockStageIndex, leaveMinute } from './amounts';
 import { lineKey } from './line-key';
 import type { Batch, Place, Planned, PlanOrder, Product } from './problem';
 
@@ -21,7 +21,7 @@ export function canGoTo(
   const product = products.find((each) => each.id === batch.product)!;
   const last = product.stages.at(-1)!.then;
   const wait = leaveMinute(order, places) - batch.stages.at(-1)!.end;
-  const age = order.due - batch.stages[clockStageIndex(product)]!.end;
+  const age = agedMinute(order, batch.product, places) - batch.stages[clockStageIndex(product)]!.end;
   return wait >= last.minMinutes && wait <= last.maxMinutes && age <= product.lifeMinutes;
 }
 

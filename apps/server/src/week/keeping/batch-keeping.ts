@@ -3,7 +3,6 @@ import {
   clockStageIndex,
   lifeAlong,
   lifeAtPickup,
-  lifeOf,
   stageTimes,
   staysOf,
   workKey,
@@ -17,12 +16,12 @@ import {
 import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
 import type { RunEntity } from '../../store/work/run.entity';
-import { PieceEntity } from '../../store/workshop/piece.entity';
-import { PickupPointEntity, ZoneEntity } from '../../store/workshop/resources.entity';
+import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { seenAtBench } from '../begun/seen-at-bench';
 import { PieceMoveEntity } from '../../store/work/piece-move.entity';
 import { moveView } from './move-view';
+import { pieceLives, type KeptPiece } from './piece-lives';
 import { WayWarmth } from './way-warmth';
 import { zoneCourses } from './zone-courses';
 
@@ -32,8 +31,7 @@ const MS_PER_MINUTE = 60_000;
 interface Reading {
   readonly plan: PlanEntity;
   readonly runs: ReadonlyMap<string, RunEntity>;
-  readonly pieces: ReadonlyMap<string, PieceEntity>;
-  readonly zoneCelsius: (zone: string) => number | null;
+  readonly lives: ReadonlyMap<string, KeptPiece>;
   readonly way: WayWarmth;
   readonly warmth: Warmth;
   readonly moves: readonly PieceMoveEntity[];
@@ -46,14 +44,12 @@ export async function batchesKept(
 ): Promise<BatchKeeping[]> {
   const minute = (now.getTime() - plan.horizonStart.getTime()) / MS_PER_MINUTE;
   const { runs } = await seenAtBench(manager, plan, minute);
-  const zones = new Map((await manager.find(ZoneEntity)).map(({ id, celsius }) => [id, celsius]));
   const way = new WayWarmth(await manager.find(PickupPointEntity), setUp.timeZone);
   const courseOf = await zoneCourses(manager, { from: plan.horizonStart, until: now });
   const reading: Reading = {
     plan,
     runs: new Map(runs.map((run) => [run.work, run])),
-    pieces: new Map((await manager.find(PieceEntity)).map((piece) => [piece.id, piece])),
-    zoneCelsius: (zone) => zones.get(zone) ?? null,
+    lives: await pieceLives(manager),
     way,
     warmth: { courseOf: way.over(courseOf), now: now.getTime() },
     moves: await manager.find(PieceMoveEntity, {
@@ -64,11 +60,11 @@ export async function batchesKept(
 }
 
 function batchKept(batch: Batch, reading: Reading): BatchKeeping | null {
-  const { plan, pieces, warmth, zoneCelsius } = reading;
+  const { plan, lives, warmth } = reading;
   const product = plan.problem.products.find(({ id }) => id === batch.product);
-  const piece = pieces.get(batch.product);
-  if (!product || !piece) return null;
-  const life = lifeOf(piece, zoneCelsius);
+  const kept = lives.get(batch.product);
+  if (!product || !kept) return null;
+  const { life } = kept;
   const { times, isDipped } = timesOf(batch, product, reading);
   const clockAt = times[0]!.end;
   // what is not dipped yet has no age

@@ -7,7 +7,11 @@ import {
   pieceCoat,
   piecesOfOrder,
   sizeClassOf,
+  heldMinutes,
+  parcelDays,
+  wayAges,
   type Coating,
+  type Place,
   type LarderBook,
   type Melter,
   type OrderContents,
@@ -24,6 +28,7 @@ import {
 import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { orderedIn, type Ordered } from '../orders/ordered';
+import { pieceLives, type KeptPiece } from '../keeping/piece-lives';
 import { learnedTimes, type LearnedTimes } from '../learned/learned-times';
 import { loadBook } from '../../shop/recipe-book/load-book';
 import { PieceEntity } from '../../store/workshop/piece.entity';
@@ -54,7 +59,8 @@ export async function buildProblem(
   const book = await loadBook(manager);
   const times = await learnedTimes(manager, clock.now());
   const { certainty } = setUp.workshop;
-  const kitchenware = { dippery, weighings, moulds, book, times, certainty };
+  const lives = await pieceLives(manager);
+  const kitchenware = { dippery, weighings, moulds, book, times, certainty, lives };
   const { bowls, ...frame } = await weekFrame(manager, setUp);
   return {
     format: 'alnage-problem/1',
@@ -83,9 +89,28 @@ export async function weekFrame(manager: EntityManager, setUp: SetUp): Promise<W
     bowls: await manager.find(BowlEntity, byPosition),
     people: people.map((person) => personOf(person, setUp)),
     zones: (await manager.find(ZoneEntity, byPosition)).map((zone) => zoneOf(zone, setUp)),
-    places: points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes })),
+    places: await placesOf(manager, points),
     orders: await ordersToMeet(manager, setUp),
   };
+}
+
+/** Where orders are collected, with what a warm way there does to each piece. */
+async function placesOf(
+  manager: EntityManager,
+  points: readonly PickupPointEntity[],
+): Promise<NonNullable<Problem['places']>> {
+  const isWarm = ({ wayCelsius, sending }: PickupPointEntity): boolean =>
+    wayCelsius !== null || sending !== null;
+  if (!points.some(isWarm)) return points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes }));
+  const lives = await pieceLives(manager);
+  return points.map(({ id, journeyMinutes: minutes, wayCelsius, sending }): Place => {
+    // by post the days of the forecast are the shop's own terms; how old it becomes goes by its usual way
+    const celsius = sending ? parcelDays([''], { ...sending, days: [] })[0]!.celsius : wayCelsius;
+    const ages = [...lives]
+      .map(([product, { life }]) => ({ product, minutes: wayAges(life, minutes, celsius) }))
+      .filter((each) => each.minutes > 0);
+    return { id, minutes, ...(ages.length > 0 && { ages }) };
+  });
 }
 
 /** A zone with its trays, at the times at which it is there. */
@@ -123,12 +148,22 @@ interface Kitchenware {
   readonly book: LarderBook;
   readonly times: LearnedTimes;
   readonly certainty: number;
+  readonly lives: ReadonlyMap<string, KeptPiece>;
+}
+
+/** How old a piece may be when it is collected, where its trays lie last; a warm zone makes that less. */
+function agesOf(
+  { keeping }: PieceEntity,
+  { life, lastCelsius }: KeptPiece,
+): Pick<Product, 'lifeMinutes' | 'targetAgeMinutes'> {
+  const lifeMinutes = heldMinutes(life, lastCelsius);
+  return { lifeMinutes, targetAgeMinutes: Math.min(lifeMinutes, keeping.targetMinutes) };
 }
 
 /** A piece's route with the coating that each stage puts on as it was learned, in whole milligrams, rounded up. */
 function productOf(
   piece: PieceEntity,
-  { dippery, weighings, moulds, book, times, certainty }: Kitchenware,
+  { dippery, weighings, moulds, book, times, certainty, lives }: Kitchenware,
 ): Product {
   const own = weighings.filter((weighing) => weighing.piece === piece.id);
   const coat = pieceCoat(piece, dippery, {
@@ -143,8 +178,7 @@ function productOf(
   return {
     id: piece.id,
     allergens: centreAllergens(piece, book),
-    lifeMinutes: piece.keeping.holdMinutes,
-    targetAgeMinutes: piece.keeping.targetMinutes,
+    ...agesOf(piece, lives.get(piece.id)!),
     maxBatchPieces: batchLimit(piece.maxBatchPieces, ownMoulds, cavitiesOf(piece.form)),
     rejects: { ...learnRejects(own.filter(isKept)), certainty },
     ...(firstCoated && { clockStage: firstCoated.id }),

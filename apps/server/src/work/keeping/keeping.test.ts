@@ -1,8 +1,10 @@
 import type { BatchKeeping, DeviceTaken, KeepingNow, PieceMoveView, ZoneLog } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, piecesOf } from '../../testing/ask';
+import { ask, piecesOf, workshopOf } from '../../testing/ask';
 import { benchDesk } from '../../testing/bench-desk';
 import { pagesOf } from '../../testing/pdf-pages';
+import { requireSetUp } from '../../shop/seasons/set-up';
+import { buildProblem } from '../../week/kitchen/build-problem';
 import { openApp, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -125,6 +127,31 @@ describe('what is made', () => {
     expect((await ask(shop.app, ['DELETE', `/api/moves/${body.id}`])).status).toBe(204);
     expect(await lacks()).toBe(before);
     expect(piece).toBe('oat-ball');
+  });
+
+  test('is promised for less where its way, or the zone where it lies last, is warm', async () => {
+    const problem = async () =>
+      buildProblem(shop.db.manager, await requireSetUp(shop.db.manager), shop.app.clock);
+    const agesOfQuay = async () => (await problem()).places!.find((each) => each.id === 'quay')!.ages ?? [];
+    expect(await agesOfQuay()).toEqual([]);
+    const points = (await workshopOf(shop.app)).pickupPoints;
+    const { id, closedSlots: _closed, ...quay } = points.find((point) => point.id === 'quay')!;
+    const put = (change: object) => ask(shop.app, ['PUT', `/api/points/${id}`], { ...quay, ...change });
+    expect((await put({ wayCelsius: 24 })).status).toBe(200);
+    // 25 minutes, nine times as fast
+    expect(await agesOfQuay()).toContainEqual({ product: 'dusk-berry', minutes: 200 });
+    expect((await put({ wayCelsius: null, version: quay.version + 1 })).status).toBe(200);
+    const wrong = await put({ wayCelsius: 90, version: quay.version + 2 });
+    expect(wrong.body).toMatchObject({ errors: [{ pointer: '/wayCelsius' }] });
+
+    const { id: piece, ...berry } = (await piecesOf(shop.app)).find((each) => each.id === 'dusk-berry')!;
+    const keeping = { ...berry.keeping, atCelsius: 0 };
+    expect((await ask(shop.app, ['PUT', `/api/pieces/${piece}`], { ...berry, keeping })).status).toBe(200);
+    const { products } = await problem();
+    // meant at 0 °C, and lies at 4: three to the 0.4 times as fast
+    expect(products.find((each) => each.id === piece)!.lifeMinutes).toBe(
+      Math.floor(berry.keeping.holdMinutes / 3 ** 0.4),
+    );
   });
 
   test('has a log of its zone, with what was wrong, and none of a zone that there is not', async () => {

@@ -2,12 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { toObservable, toSignal, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { dewOnOpening } from '@alnage/core/keeping';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, filter, of, switchMap } from 'rxjs';
 import { airOf } from '../../shared/bench/kitchen-air';
-import { duration, percent, temperature } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 import { Keys } from '../../shared/keys';
 import { Margin } from '../../shared/margin/margin';
@@ -17,13 +15,12 @@ import { benchFeature } from '../../state/bench.state';
 import { KeepingActions, keepingFeature } from '../../state/keeping.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
+import { dewText } from './dew-words';
 import { batchRows, excursionRows, toleranceText, zoneRows, type BatchRow } from './keeping-rows';
 import { WriteOff } from './write-off';
 import { ZoneChart } from './zone-chart';
 
 const TWO_DAYS_MS = 48 * 3_600_000;
-/** Of a gift box; what it weighs is told by its size. */
-const BOX_GRAMS = 300;
 
 /** Keeping: how warm it is where things lie, what that took of their life, and what is to be done. */
 @Component({
@@ -92,27 +89,8 @@ export class KeepingPage {
   protected readonly tolerance = toleranceText();
   /** What dew does to a box out of the coldest zone, in the kitchen’s air. */
   protected readonly dew = computed(() => {
-    const { roomCelsius, humidity } = airOf(this.devices());
-    const cold = (this.keeping()?.zones ?? []).filter(
-      ({ setCelsius }) => setCelsius !== null && setCelsius > -5,
-    );
-    const [coldest] = [...cold].sort((a, b) => a.setCelsius! - b.setCelsius!);
-    if (!coldest || roomCelsius === null || humidity === null) return null;
-    const from = coldest.nowCelsius ?? coldest.setCelsius!;
-    const { dewPointCelsius, closedMinutes } = dewOnOpening(
-      { grams: BOX_GRAMS, celsius: from },
-      { celsius: roomCelsius, humidity: Math.min(1, Math.max(0.05, humidity / 100)) },
-    );
-    const name =
-      this.zones()
-        .find(({ id }) => id === coldest.zone)
-        ?.name.toLowerCase() ?? '';
-    const air = `${temperature(roomCelsius)} and ${percent(humidity / 100)}`;
-    const begin = `Dew point ${temperature(dewPointCelsius)}, at ${air} in the kitchen.`;
-    if (closedMinutes === 0) return `${begin} A box out of the ${name} may be opened at once.`;
-    if (closedMinutes === null)
-      return `${begin} A box out of the ${name} never warms past it here: open it elsewhere.`;
-    return `${begin} A box out of the ${name}, at ${temperature(from)}, stays closed for about ${duration(Math.ceil(closedMinutes / 5) * 5)}.`;
+    const keeping = this.keeping();
+    return keeping ? dewText(keeping, airOf(this.devices()), this.zones()) : '';
   });
   /** The batch that is to be written off. */
   protected readonly writing = signal<string | null>(null);

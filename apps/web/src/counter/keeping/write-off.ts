@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  type OnInit,
+} from '@angular/core';
 import { FormControl, FormGroup, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { Store } from '@ngrx/store';
@@ -42,7 +50,7 @@ import type { BatchRow } from './keeping-rows';
   providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class WriteOff {
+export class WriteOff implements OnInit {
   readonly row = input.required<BatchRow>();
   readonly left = output();
 

@@ -40,7 +40,7 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { RowsField, RowTemplate } from '../../shared/forms/rows-field';
 import { TextField } from '../../shared/forms/text-field';
 import { typedTime } from '../../shared/formats/typed-time';
-import { duration, money } from '../../shared/formats/formats';
+import { money } from '../../shared/formats/formats';
 import { timeText, timeWanted, WallTime, wallText } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
 import { CustomerNote, type OrderSaid } from '../../shared/orders/customer-note';
@@ -51,6 +51,7 @@ import { isUnanswered, type Trouble } from '../../state/problem';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { linesText } from '../../shared/orders/order-rows';
+import { wayText } from '../../shared/orders/way-words';
 import type { Composing } from '../orders.store';
 import {
   boxItem,
@@ -165,14 +166,13 @@ export class OrderComposer {
     return form ? `${form.controls.day.value}T${typedTime(form.controls.time.value) ?? ''}` : '';
   });
 
-  /** Said of an order that is sent: its hour is when it arrives. */
-  protected readonly sent = computed(() => {
-    this.change();
-    const chosen = this.form()?.controls.pickupPoint.value;
-    const point = this.workshop()?.pickupPoints.find(({ id }) => id === chosen);
-    return point?.sending
-      ? `It arrives then, and leaves the shop ${duration(point.journeyMinutes)} before.`
-      : '';
+  /** Said of the way there: when an order that is sent leaves, and what warmth does to it. */
+  protected readonly way = computed(() => {
+    const [chosen, workshop] = [this.form()?.controls.pickupPoint.value, this.workshop()];
+    const ordered = new Set(this.said()?.pieces.map(({ piece }) => piece));
+    const point = workshop?.pickupPoints.find(({ id }) => id === chosen);
+    const pieces = this.pieces().filter(({ id }) => ordered.has(id));
+    return workshop ? wayText(point, pieces, workshop) : '';
   });
 
   private readonly who = computed(() => {

@@ -1,4 +1,4 @@
-import { clockStageIndex } from '../amounts';
+import { agedMinute, clockStageIndex } from '../amounts';
 import type { Problem, Weights } from '../problem';
 import { catalogueOf, found, type Catalogue } from '../catalogue';
 import { checkDemand } from './check-demand';
@@ -132,7 +132,8 @@ function overAge(catalogue: Catalogue, plan: SoundPlan): number {
     const product = found(catalogue.products, batch.product);
     const clock = batch.stages[clockStageIndex(product)]!.end;
     for (const serve of batch.serves) {
-      const age = found(catalogue.orders, serve.order).due - clock;
+      const order = found(catalogue.orders, serve.order);
+      const age = agedMinute(order, batch.product, catalogue.problem.places) - clock;
       pieceMinutes += serve.pieces * Math.max(0, age - product.targetAgeMinutes);
     }
   }

@@ -1,4 +1,4 @@
-import { clockStageIndex, stageMinutes, startedPieces } from '../amounts';
+import { agedMinute, clockStageIndex, stageMinutes, startedPieces } from '../amounts';
 import type { Batch, Product } from '../problem';
 import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
@@ -50,7 +50,8 @@ function checkPickups(catalogue: Catalogue, { batch, product }: Made, report: Re
     const wait = found(catalogue.leaves, serve.order) - ready;
     if (wait < minMinutes || wait > maxMinutes)
       report('wait', at, `wait to pickup ${wait} outside ${minMinutes}..${maxMinutes}`);
-    const age = found(catalogue.orders, serve.order).due - clock;
+    const order = found(catalogue.orders, serve.order);
+    const age = agedMinute(order, batch.product, catalogue.problem.places) - clock;
     if (age > product.lifeMinutes) report('life', at, `age ${age} > ${product.lifeMinutes}`);
   }
 }

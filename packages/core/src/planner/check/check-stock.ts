@@ -1,3 +1,4 @@
+import { agedMinute } from '../amounts';
 import type { PlanOrder, StockLot } from '../problem';
 import { found, type Catalogue } from '../catalogue';
 import type { SoundPlan } from './check-shape';
@@ -27,7 +28,7 @@ function checkServe(
   const at = `${lot.id} for order ${order.id}`;
   if (found(leaves, order.id) < now) report('now', at, `leaves before ${now}`);
   const { lifeMinutes } = found(products, lot.product);
-  const age = order.due - lot.clock;
+  const age = agedMinute(order, lot.product, problem.places) - lot.clock;
   if (age > lifeMinutes) report('life', at, `age ${age} > ${lifeMinutes}`);
   for (const allergen of order.freeFrom ?? [])
     if (lot.allergens.includes(allergen)) report('free-from', at, `it may carry ${allergen}`);
@@ -40,7 +41,8 @@ export function stockOverAge(catalogue: Catalogue, plan: SoundPlan): number {
   return plan.fromStock.reduce((sum, { stock: id, order, pieces }) => {
     const lot = found(lots, id);
     const { targetAgeMinutes } = found(catalogue.products, lot.product);
-    const age = found(catalogue.orders, order).due - lot.clock;
+    const aged = agedMinute(found(catalogue.orders, order), lot.product, catalogue.problem.places);
+    const age = aged - lot.clock;
     return sum + pieces * Math.max(0, age - targetAgeMinutes);
   }, 0);
 }

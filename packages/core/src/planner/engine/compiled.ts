@@ -1,5 +1,5 @@
 import { allergensBefore, declaredAllergens } from '../allergens';
-import { clockStageIndex, leaveMinute, pickupZone, usableMinutes } from '../amounts';
+import { agedMinute, clockStageIndex, leaveMinute, pickupZone, usableMinutes } from '../amounts';
 import { heldMelt } from '../held-melt';
 import { lineKey } from '../line-key';
 import type { Coating, Plan, Problem, Product, ProductStage } from '../problem';
@@ -160,6 +160,7 @@ export interface CompiledLine {
   readonly order: number;
   readonly product: number;
   readonly pieces: number;
+  /** By when its pieces are as old as at the pickup. */
   readonly due: number;
   readonly leave: number;
   readonly weight: number;
@@ -327,7 +328,8 @@ function linesOf(problem: Problem, masks: AllergenMasks): CompiledLine[] {
       order: index,
       product: productAt.get(product)!,
       pieces,
-      due: order.due,
+      // ages are all that it is asked for: when boxes leave is told beside it
+      due: agedMinute(order, product, problem.places),
       leave: leaveMinute(order, problem.places),
       weight: order.weight,
       zone: zoneAt.get(pickupZone(order, problem.products[productAt.get(product)!]!, problem.places))!,

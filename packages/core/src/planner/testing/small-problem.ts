@@ -206,7 +206,12 @@ export function randomProblemWithOptions(seed: number): Problem {
   return {
     ...problem,
     now,
-    places: [{ id: 'quay', minutes: 40, ...chance(0.5, { zone: 'shelf' }) }],
+    places: [
+      {
+        ...{ id: 'quay', minutes: 40, ages: [{ product: 'berry', minutes: 25 }] },
+        ...chance(0.5, { zone: 'shelf' }),
+      },
+    ],
     ...chance(0.4, { stock: stockFor(seed, now) }),
     ...(seed % 4 === 1 && { moulds: [{ id: 'bars', count: 1 + (seed % 3) }] }),
     products: problem.products.map((product) => ({

@@ -1,4 +1,4 @@
-import { clockStageIndex } from '../amounts';
+import { agedMinute, clockStageIndex } from '../amounts';
 import { found, type Catalogue } from '../catalogue';
 import type { Batch } from '../problem';
 
@@ -27,8 +27,9 @@ export function lifeTape(catalogue: Catalogue, batch: Batch): LifeTape {
   const clock = batch.stages[clockStageIndex(product)]!.end;
   const pickups = batch.serves
     .map((serve) => {
-      const minute = found(catalogue.orders, serve.order).due;
-      return { order: serve.order, minute, pieces: serve.pieces, ageMinutes: minute - clock };
+      const order = found(catalogue.orders, serve.order);
+      const ageMinutes = agedMinute(order, batch.product, catalogue.problem.places) - clock;
+      return { order: serve.order, minute: order.due, pieces: serve.pieces, ageMinutes };
     })
     .sort((a, b) => a.minute - b.minute);
   return {
