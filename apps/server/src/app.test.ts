@@ -92,6 +92,8 @@ describe('the application', () => {
         '/api/orders/{id}/history',
         '/api/orders/{id}/move',
         '/api/orders/{id}/payments',
+        '/api/papers/labels',
+        '/api/papers/labels.pdf',
         '/api/people',
         '/api/people/{id}',
         '/api/pieces',

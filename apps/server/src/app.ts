@@ -21,6 +21,7 @@ import { addOrders } from './work/orders/orders.routes';
 import { addPieces } from './shop/pieces/pieces.routes';
 import { PlanJobs } from './work/plan/jobs/plan-jobs';
 import { addKeeping } from './work/keeping/keeping.routes';
+import { addPapers } from './work/papers/papers.routes';
 import { addPlan } from './work/plan/plan.routes';
 import { addPractices } from './work/practices/practices.routes';
 import { addPromises } from './work/promises/promises.routes';
@@ -136,6 +137,7 @@ function addWork(app: App, jobs: PlanJobs, planSeconds: number): void {
   addBench(app);
   addDevices(app);
   addKeeping(app);
+  addPapers(app);
   addPractices(app);
 }
 

@@ -24,6 +24,8 @@ export const PROBLEMS = {
   'seal-doubtful': { status: 409, title: 'Some figures of the run look wrong' },
   'run-sealed': { status: 409, title: 'The run is sealed' },
   'no-device-token': { status: 401, title: 'The device is not known by this token' },
+  'label-too-small': { status: 409, title: 'A label is too small for what it must say' },
+  'too-many-labels': { status: 409, title: 'Too many labels at once' },
   'nothing-set-up': { status: 409, title: 'The workshop is not set up yet' },
   'database-away': { status: 503, title: 'The database does not answer' },
   'internal-error': { status: 500, title: 'Something went wrong on the server' },

@@ -8,6 +8,7 @@ export * from './keeping';
 export * from './larder';
 export * from './melting';
 export * from './ordering';
+export * from './papers';
 export * from './people';
 export * from './phrasing';
 export * from './planner';

@@ -7,6 +7,7 @@ import { EntryField } from '../shared/forms/entry-field';
 import { Keys } from '../shared/keys';
 import { hourText, shortHour, spokenHour } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
+import { LabelSheetChoice } from '../shared/orders/label-sheet';
 import { OrderDetails } from '../shared/orders/order-details';
 import { waivedText } from '../shared/orders/waiver-words';
 import { KeepingActions } from '../state/keeping.state';
@@ -22,7 +23,7 @@ const NEXT: Partial<Record<OrderState, { to: OrderState; verb: string }>> = {
 
 /** Counter: who collects when, is it there, tick it off. */
 @Component({
-  imports: [MatButtonModule, RouterLink, EntryField, Margin, OrderDetails],
+  imports: [MatButtonModule, RouterLink, EntryField, LabelSheetChoice, Margin, OrderDetails],
   providers: [CounterPageStore],
   templateUrl: './counter-page.html',
   styleUrl: './counter-page.scss',

@@ -35,6 +35,8 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | Unanswered['code'], str
   'run-sealed': 'This run is sealed already. What was wrong in it can be amended in the Ledger.',
   'no-device-token': 'The device is not known here by its token.',
   'no-plan': 'Nothing has been planned yet. Press Plan.',
+  'label-too-small': 'Not all that a label must say fits. Choose a larger one.',
+  'too-many-labels': 'That is too many labels at once: print them by day.',
   'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
   'database-away': 'The database does not answer. Nothing was lost; try again in a moment.',
   'internal-error': 'Something went wrong on the server. Nothing was saved; try again.',

@@ -118,6 +118,8 @@ describe('the shop', () => {
       name: 'Skerry & Sons',
       country: 'DE',
       region: 'BW',
+      address: '',
+      labelWords: '',
     });
   });
 });

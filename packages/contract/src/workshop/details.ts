@@ -17,6 +17,10 @@ export const Details = closed({
   region: Type.String({ maxLength: COUNTRY_LENGTH }),
   /** Null: the newest. */
   season: Type.Union([Id, Type.Null()]),
+  /** Said on labels and papers; '' or left out: nothing. */
+  address: Type.Optional(plainText({ maxLength: 120 })),
+  /** The shop’s own words on its labels. */
+  labelWords: Type.Optional(plainText({ maxLength: 160 })),
   version: Version,
 });
 export type Details = Static<typeof Details>;

@@ -9,6 +9,7 @@ export {
   type ItemGrams,
 } from './book';
 export { feelRoleOf } from './feel-role';
+export { boxLabel, type BoxLabel, type InBox, type LabelledPiece } from './box-label';
 export { isCentreUnknown } from './centre-source';
 export { learnPart, type LearnedPart, type PartUsed } from './learned-parts';
 export { PART_GRAMS } from './part-grams';

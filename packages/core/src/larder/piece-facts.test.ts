@@ -29,9 +29,9 @@ describe('the facts of a piece', () => {
     const facts = pieceFacts({ recipe: 'centre', supplies }, [{ coating: 'dusk', grams: 6 }], BOOK);
     expect(facts.grams).toBeCloseTo(16, 9);
     expect(facts.ingredients).toEqual([
-      { name: 'Dusk', grams: 6 },
-      { name: 'Farm butter', grams: expect.closeTo(5, 9) },
-      { name: 'Sugar', grams: expect.closeTo(5, 9) },
+      { name: 'Dusk', grams: 6, allergens: [] },
+      { name: 'Farm butter', grams: expect.closeTo(5, 9), allergens: [] },
+      { name: 'Sugar', grams: expect.closeTo(5, 9), allergens: [] },
     ]);
     // 82% of 5 g, and 36% of 6 g
     expect(facts.parts!.fat).toBeCloseTo(4.1 + 2.16, 9);
@@ -52,9 +52,9 @@ describe('the facts of a piece', () => {
     expect(facts.grams).toBeCloseTo(10, 9);
     expect(facts.parts!.fat).toBeCloseTo(0.82 * 2 + 2.16, 9);
     expect(facts.ingredients).toEqual([
-      { name: 'Dusk', grams: 6 },
-      { name: 'Farm butter', grams: expect.closeTo(2, 9) },
-      { name: 'Sugar', grams: expect.closeTo(2, 9) },
+      { name: 'Dusk', grams: 6, allergens: [] },
+      { name: 'Farm butter', grams: expect.closeTo(2, 9), allergens: [] },
+      { name: 'Sugar', grams: expect.closeTo(2, 9), allergens: [] },
     ]);
     const none = [...madeParts, { recipe: 'moonlight', grams: 1, stage: 'fill' }];
     expect(() => pieceFacts({ recipe: null, madeParts: none, supplies: [] }, [], BOOK)).toThrow(

@@ -12,10 +12,11 @@ import { bindRecipe, supplyComposition, type LarderBook } from './book';
 import { baseAmountOf } from './supply';
 import { recipesOf, requireRecipe, type MadeRecipe, type MakeUp } from './piece-uses';
 
-/** Something that is in a piece, by what it is called and weighs. */
+/** Something that is in a piece, by what it is called and weighs, with what it declares. */
 export interface PartOfPiece {
   readonly name: string;
   readonly grams: number;
+  readonly allergens: readonly string[];
 }
 
 /** What a piece carries of one coating. */
@@ -62,7 +63,8 @@ export function pieceFacts(makeUp: MakeUp, coats: readonly CoatOfPiece[], book: 
   const made = recipesOf(makeUp, book).map((each) => inRecipe(each, book));
   const coated = coats.map(({ coating, grams }): Gathered => {
     const found = book.coatings.find(({ id }) => id === coating);
-    return { name: found?.name ?? coating, grams, composition: found?.composition ?? null };
+    const { name = coating, allergens = [], composition = null } = found ?? {};
+    return { name, grams, allergens, composition };
   });
   const all = [...weighed, ...coated];
   const unknown = [
@@ -91,7 +93,8 @@ function boughtIn({ supplies }: MakeUp, book: LarderBook): Gathered[] {
     if (supply.kind === 'packing') return [];
     const measuring = { measures: 'metric', field: `/supplies/${index}/unit` } as const;
     const grams = baseAmountOf(line, { ...supply, base: 'g' }, measuring);
-    return [{ name: supply.name, grams, composition: supplyComposition(supply) }];
+    const { name, allergens } = supply;
+    return [{ name, grams, allergens, composition: supplyComposition(supply) }];
   });
 }
 
@@ -102,11 +105,11 @@ function inRecipe(made: MadeRecipe, book: LarderBook): OfRecipe {
   const { composition, unknown } = compositionOfYield(bound, figures);
   const portionGrams = made.grams ?? figures.portionGrams;
   const share = portionGrams / figures.yieldGrams;
-  const ingredients = bound.ingredients.map(({ name }, index) => ({
-    name,
-    grams: figures.grams[index]! * share,
+  const ingredients = bound.ingredients.map(({ name, allergens = [] }, index) => ({
+    ...{ name, allergens, grams: figures.grams[index]! * share },
   }));
-  return { ingredients, unknown, portion: { name: kept.name, grams: portionGrams, composition } };
+  const { name } = kept;
+  return { ingredients, unknown, portion: { name, grams: portionGrams, allergens: [], composition } };
 }
 
 function sumOf(all: readonly Gathered[]): FactGrams {
@@ -115,12 +118,17 @@ function sumOf(all: readonly Gathered[]): FactGrams {
   return Object.fromEntries(FACT_PARTS.map((part) => [part, sum(part)])) as FactGrams;
 }
 
-function byWeight(all: readonly PartOfPiece[]): PartOfPiece[] {
-  const sums = new Map<string, number>();
-  for (const { name, grams } of all) sums.set(name, (sums.get(name) ?? 0) + grams);
-  return [...sums]
-    .map(([name, grams]) => ({ name, grams }))
-    .sort((a, b) => b.grams - a.grams || (a.name < b.name ? -1 : 1));
+/** The heaviest first, each once, with all that any of its name declares. */
+export function byWeight(all: readonly PartOfPiece[]): PartOfPiece[] {
+  const sums = new Map<string, PartOfPiece>();
+  for (const { name, grams, allergens } of all) {
+    const known = sums.get(name);
+    sums.set(name, {
+      ...{ name, grams: (known?.grams ?? 0) + grams },
+      allergens: [...new Set([...(known?.allergens ?? []), ...allergens])].sort(),
+    });
+  }
+  return [...sums.values()].sort((a, b) => b.grams - a.grams || (a.name < b.name ? -1 : 1));
 }
 
 function missing(field: string, value: string, range: string): InputError {

@@ -28,6 +28,8 @@ type Row<T extends { position: number }> = Omit<T, 'position' | 'version'>;
 export const DEMO_WORKSHOP: WorkshopEntity = {
   ...EMPTY_WORKSHOP,
   name: 'Skerry Dipworks',
+  address: '4 Ferry Quay, Skerry',
+  labelWords: 'Dipped by hand, in small lots.',
   timeZone: 'Europe/Helsinki',
   currency: 'EUR',
   isDemo: true,

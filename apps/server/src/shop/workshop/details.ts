@@ -56,5 +56,6 @@ function placeProblems({ country, region }: Pick<Details, 'country' | 'region'>)
 
 export function detailsView(workshop: WorkshopEntity): Details {
   const { name, timeZone, currency, country, region, seasonId: season, detailsVersion: version } = workshop;
-  return { name, timeZone, currency, country, region, season, version };
+  const { address, labelWords } = workshop;
+  return { name, timeZone, currency, country, region, season, address, labelWords, version };
 }

@@ -34,6 +34,8 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   mayContainStop: DEFAULT_MAY_CONTAIN_STOP,
   feedToken: null,
   rulesVersion: 1,
+  address: '',
+  labelWords: '',
   country: '',
   region: '',
   seasonId: null,

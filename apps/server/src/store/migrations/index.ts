@@ -29,6 +29,7 @@ import { ThinnedWith1809000000000 } from './1809000000000-thinned-with';
 import { PartUses1810000000000 } from './1810000000000-part-uses';
 import { ZoneSensors1811000000000 } from './1811000000000-zone-sensors';
 import { PieceMoves1812000000000 } from './1812000000000-piece-moves';
+import { Labels1813000000000 } from './1813000000000-labels';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -65,4 +66,5 @@ export const MIGRATIONS = [
   PartUses1810000000000,
   ZoneSensors1811000000000,
   PieceMoves1812000000000,
+  Labels1813000000000,
 ];

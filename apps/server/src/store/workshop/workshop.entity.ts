@@ -16,6 +16,14 @@ export class WorkshopEntity {
   @Column('text')
   currency: string;
 
+  /** Said on labels and papers. */
+  @Column('text', { default: '' })
+  address: string;
+
+  /** The shop’s own words on its labels. */
+  @Column('text', { name: 'label_words', default: '' })
+  labelWords: string;
+
   @Column('boolean', { name: 'is_demo' })
   isDemo: boolean;
 

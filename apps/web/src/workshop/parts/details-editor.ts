@@ -11,7 +11,7 @@ import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
-import { nameControl, TextField } from '../../shared/forms/text-field';
+import { nameControl, textControl, TextField } from '../../shared/forms/text-field';
 import { Api } from '../../state/api';
 import { workshopFeature } from '../../state/workshop.state';
 
@@ -22,7 +22,7 @@ const plain = (value: string): FormControl<string> =>
   new FormControl(value, { nonNullable: true, validators: [Validators.required] });
 const free = (value: string): FormControl<string> => new FormControl(value, { nonNullable: true });
 
-function detailsForm({ name, timeZone, currency, country, region, season }: Details) {
+function detailsForm({ name, timeZone, currency, country, region, season, ...said }: Details) {
   return new FormGroup({
     name: nameControl(name),
     timeZone: plain(timeZone),
@@ -30,6 +30,8 @@ function detailsForm({ name, timeZone, currency, country, region, season }: Deta
     country: free(country),
     region: free(region),
     season: free(season ?? ''),
+    address: textControl(said.address ?? '', 120),
+    labelWords: textControl(said.labelWords ?? '', 160),
   });
 }
 
@@ -41,6 +43,8 @@ function detailsOf({ controls: c }: DetailsForm): Omit<Details, 'version'> {
     country: c.country.value,
     region: c.region.value,
     season: c.season.value || null,
+    address: c.address.value.trim(),
+    labelWords: c.labelWords.value.trim(),
   };
 }
 
@@ -81,6 +85,15 @@ function isNew({ version, timeZone }: Details): boolean {
             [control]="form.controls.season"
             [choices]="seasons()"
             at="/season"
+          />
+        </div>
+        <div class="row">
+          <al-text class="wide" label="Address" [control]="form.controls.address" at="/address" />
+          <al-text
+            class="wide"
+            label="Own words on labels"
+            [control]="form.controls.labelWords"
+            at="/labelWords"
           />
         </div>
         <div class="row">

@@ -1,0 +1,159 @@
+import {
+  seenOf,
+  type BatchKeeping,
+  type BoxLabelView,
+  type LabelQuery,
+  type Order,
+  type OrderLine,
+} from '@alnage/contract';
+import { boxLabel, neverOf, pieceCoat, sizeClassOf, type Declared } from '@alnage/core';
+import type { EntityManager } from 'typeorm';
+import { ProblemError } from '../../platform/http/problem-error';
+import type { WorkshopClock } from '../../platform/time/workshop-clock';
+import { spanOfDays } from '../../platform/time/workshop-time';
+import { loadDippery, type WorkedDippery } from '../../shop/dippery/dippery';
+import { loadDeclared } from '../../shop/recipe-book/load-declared';
+import { requireSetUp } from '../../shop/seasons/set-up';
+import { BoxEntity } from '../../store/workshop/box.entity';
+import { CustomerEntity } from '../../store/work/customer.entity';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { batchesKept } from '../../week/keeping/batch-keeping';
+import { workedPlan } from '../../week/kitchen/plan-versions';
+import { readWeighings } from '../../week/learned/read-weighings';
+import { orderView } from '../../week/orders/order-view';
+import { readOrders } from '../../week/orders/read-orders';
+
+/** States in which an order has boxes to label. */
+const LABELLED: readonly Order['state'][] = ['promised', 'ready', 'handed-over'];
+
+/** What labels are made from, read once for all of them. */
+interface Reading {
+  readonly declared: Declared;
+  readonly dippery: WorkedDippery;
+  readonly pieces: ReadonlyMap<string, PieceEntity>;
+  readonly boxes: ReadonlyMap<string, BoxEntity>;
+  readonly customers: ReadonlyMap<string, CustomerEntity>;
+  readonly coats: ReadonlyMap<string, readonly { readonly coating: string; readonly grams: number }[]>;
+  readonly kept: readonly BatchKeeping[];
+}
+
+/**
+ * The labels of the boxes of an order, or of all orders that leave the shop on a day, by when they leave: loose pieces of an order are one
+ * box. @throws ProblemError `order-not-found`
+ */
+export async function boxLabels(
+  manager: EntityManager,
+  clock: Pick<WorkshopClock, 'now'>,
+  query: Pick<LabelQuery, 'order' | 'day'>,
+): Promise<BoxLabelView[]> {
+  const setUp = await requireSetUp(manager);
+  const orders = await ordersFor(manager, query, setUp.timeZone);
+  if (orders.length === 0) return [];
+  const plan = await workedPlan(manager, setUp);
+  const pieces = await manager.find(PieceEntity);
+  const dippery = await loadDippery(manager);
+  const weighings = await readWeighings(manager, clock.now());
+  const reading: Reading = {
+    ...{ declared: await loadDeclared(manager), dippery },
+    pieces: byId(pieces),
+    boxes: byId(await manager.find(BoxEntity)),
+    customers: byId(await manager.find(CustomerEntity)),
+    coats: new Map(
+      pieces.map((piece) => {
+        const seen = weighings.filter((each) => each.piece === piece.id).map(seenOf);
+        const { portions } = pieceCoat(piece, dippery, {
+          sizeClass: sizeClassOf(piece.form, piece.sizes),
+          seen,
+        });
+        return [piece.id, portions];
+      }),
+    ),
+    kept: plan ? await batchesKept(manager, { plan, setUp, now: clock.now() }) : [],
+  };
+  return orders.flatMap((order) => labelsOf(order, reading));
+}
+
+async function ordersFor(
+  manager: EntityManager,
+  { order: id, day }: Pick<LabelQuery, 'order' | 'day'>,
+  timeZone: string,
+): Promise<Order[]> {
+  if (id !== undefined) {
+    const [order] = await readOrders(manager, { where: 'o.id = $1', values: [id] });
+    if (!order) throw new ProblemError('order-not-found', { id });
+    return [orderView(order, timeZone)];
+  }
+  if (day === undefined) return [];
+  const { start, end } = spanOfDays(day, day, timeZone);
+  const rows = await readOrders(manager, {
+    where: `o.state = any($1) and ${LEAVES} >= $2 and ${LEAVES} < $3`,
+    values: [LABELLED, start, end],
+    orderBy: `${LEAVES}, o.ticket`,
+  });
+  return rows.map((row) => orderView(row, timeZone));
+}
+
+/** When an order leaves the counter: when it is collected, or sent so long before it arrives. */
+const LEAVES = `(o.pickup_at - (select case when p.sending is null then 0 else p.journey_minutes end
+  from pickup_point p where p.id = o.pickup_point_id) * interval '1 minute')`;
+
+/** One box of an order as it is packed. */
+interface PackedBox {
+  readonly name: string;
+  readonly priceMinor: number | null;
+  readonly contents: readonly Pick<OrderLine, 'piece' | 'pieces'>[];
+}
+
+function labelsOf(order: Order, reading: Reading): BoxLabelView[] {
+  const boxes = order.boxes.flatMap(({ box, count, contents, priceMinor }): PackedBox[] => {
+    const name = reading.boxes.get(box)?.name ?? box;
+    return Array.from({ length: count }, () => ({ name, priceMinor, contents }));
+  });
+  const loose = order.lines.reduce((sum, { pieces, priceMinor }) => sum + pieces * (priceMinor ?? 0), 0);
+  const all =
+    order.lines.length > 0
+      ? [...boxes, { name: '', priceMinor: loose > 0 ? loose : null, contents: order.lines }]
+      : boxes;
+  return all.map((box, index) => labelOf(order, box, { reading, number: index + 1, of: all.length }));
+}
+
+function labelOf(
+  order: Order,
+  { name, priceMinor, contents }: PackedBox,
+  { reading, number, of }: { readonly reading: Reading; readonly number: number; readonly of: number },
+): BoxLabelView {
+  const { pieces, coats, declared, kept, customers } = reading;
+  const inBox = contents.flatMap(({ piece: id, pieces: count }) => {
+    const piece = pieces.get(id);
+    return piece ? [{ piece, pieces: count, coats: coats.get(id) ?? [] }] : [];
+  });
+  const label = boxLabel(inBox, { all: [...pieces.values()], declared });
+  const ids = new Set(contents.map(({ piece }) => piece));
+  const own = kept.filter(
+    (batch) => ids.has(batch.piece) && batch.pickups.some((each) => each.order === order.id),
+  );
+  const ends = own.flatMap(({ pickups }) =>
+    pickups.filter((each) => each.order === order.id).map(({ eatBy }) => eatBy),
+  );
+  const made = own.flatMap(({ clockAt }) => clockAt ?? []);
+  return {
+    ...{ order: order.id, ticket: order.ticket, customer: order.customer, box: name, number, of },
+    contents: [...label.contents],
+    ingredients: label.ingredients.map((each) => ({ ...each, allergens: [...each.allergens] })),
+    ...{ contains: [...label.contains], mayContain: [...label.mayContain], netGrams: label.netGrams },
+    freeFrom: neverOf(customers.get(order.customerId ?? '')?.allergies, order.allergies),
+    advice: [...new Set(inBox.flatMap(({ piece }) => piece.keeping.advice || []))],
+    priceMinor,
+    // of what is not all made yet nobody can say it
+    madeOn: made.length === own.length ? (earliest(made) ?? null) : null,
+    eatBy: earliest(ends) ?? null,
+  };
+}
+
+function earliest(instants: readonly string[]): string | undefined {
+  return [...instants].sort()[0];
+}
+
+function byId<T extends { readonly id: string }>(rows: readonly T[]): ReadonlyMap<string, T> {
+  return new Map(rows.map((row) => [row.id, row]));
+}

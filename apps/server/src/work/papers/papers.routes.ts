@@ -1,0 +1,45 @@
+import { BoxLabelView, LABELS_MOST, LabelQuery } from '@alnage/contract';
+import { LABEL_SHEETS } from '@alnage/core';
+import { Type } from 'typebox';
+import type { App } from '../../platform/http/app-type';
+import { ProblemError } from '../../platform/http/problem-error';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+import { boxLabels } from './box-labels';
+import { labelPdf } from './label-pdf';
+
+const tags = ['papers'];
+
+/** What is printed for boxes and orders. */
+export function addPapers(app: App): void {
+  const { manager } = app.db;
+  const labels = async (query: LabelQuery): Promise<BoxLabelView[]> => {
+    const all = await boxLabels(manager, app.clock, query);
+    if (all.length > LABELS_MOST)
+      throw new ProblemError('too-many-labels', { labels: all.length, most: LABELS_MOST });
+    return all;
+  };
+  app.get(
+    '/api/papers/labels',
+    { schema: { tags, querystring: LabelQuery, response: { 200: Type.Array(BoxLabelView) } } },
+    ({ query }) => labels(query),
+  );
+  app.get(
+    '/api/papers/labels.pdf',
+    { schema: { tags, querystring: LabelQuery, response: { 200: Type.Any() } } },
+    async ({ query }, reply) => {
+      const { name, address, labelWords, timeZone, currency } = await manager.findOneByOrFail(
+        WorkshopEntity,
+        {
+          id: 1,
+        },
+      );
+      const sheet = LABEL_SHEETS.find(({ id }) => id === query.sheet) ?? LABEL_SHEETS[0]!;
+      const paper = { workshop: name, address, words: labelWords, timeZone, currency, sheet };
+      const pdf = await labelPdf(await labels(query), { ...paper, skip: query.skip ?? 0 });
+      return reply
+        .type('application/pdf')
+        .header('content-disposition', 'inline; filename="labels.pdf"')
+        .send(pdf);
+    },
+  );
+}

@@ -1,0 +1,40 @@
+import { LABEL_SHEETS } from '@alnage/core/papers';
+import { Type, type Static } from 'typebox';
+import { closed, orNull, Day, Id, Instant } from '../shared/closed';
+
+export const LABELS_MOST = 600;
+
+/** What is printed: labels of one order, or of all that leave on a day; on which sheet, after how many that are used up. */
+export const LabelQuery = closed({
+  order: Type.Optional(Type.String({ format: 'uuid' })),
+  day: Type.Optional(Day),
+  sheet: Type.Optional(Type.Enum(LABEL_SHEETS.map(({ id }) => id))),
+  skip: Type.Optional(Type.Integer({ minimum: 0, maximum: 30 })),
+});
+export type LabelQuery = Static<typeof LabelQuery>;
+
+/** The label of one box of an order, as it is printed. */
+export const BoxLabelView = closed({
+  order: Id,
+  ticket: Type.String(),
+  customer: Type.String(),
+  /** What kind of box it is; '' for loose pieces. */
+  box: Type.String(),
+  /** The how manieth of how many of its order. */
+  number: Type.Integer(),
+  of: Type.Integer(),
+  contents: Type.Array(closed({ name: Type.String(), pieces: Type.Integer() })),
+  ingredients: Type.Array(
+    closed({ name: Type.String(), grams: Type.Number(), allergens: Type.Array(Type.String()) }),
+  ),
+  contains: Type.Array(Type.String()),
+  mayContain: Type.Array(Type.String()),
+  /** What it was made free of, or handed over in spite of: said on its twin at the counter. */
+  freeFrom: Type.Array(Type.String()),
+  advice: Type.Array(Type.String()),
+  netGrams: Type.Number(),
+  priceMinor: orNull(Type.Integer()),
+  madeOn: orNull(Instant),
+  eatBy: orNull(Instant),
+});
+export type BoxLabelView = Static<typeof BoxLabelView>;

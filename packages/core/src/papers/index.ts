@@ -1,0 +1,1 @@
+export { fittingPoints, labelPlaces, LABEL_SHEETS, type LabelPlace, type LabelSheet } from './label-sheets';
