@@ -13,6 +13,7 @@ export const PLACES = [
   '/plan',
   '/bench',
   '/counter',
+  '/counter/keeping',
   '/ledger',
   '/ledger/season',
   '/practice',

@@ -1,4 +1,6 @@
+import { TestBed } from '@angular/core/testing';
 import type { Customer, PickupPointDraft } from '@alnage/contract';
+import { CustomerActions } from '../state/customers.state';
 import { RecordActions } from '../state/records.state';
 import { render, type RenderOptions } from '../testing/render';
 import { workshop } from '../testing/small-workshop';
@@ -11,6 +13,32 @@ async function open(section: string, options: RenderOptions = {}) {
   page.fixture.componentRef.setInput('section', section);
   await page.settle();
   return page;
+}
+
+describe('a record that the address names', () => {
+  test('is open once its list has been read, and nothing that is typed meanwhile is lost', async () => {
+    const halla: Customer = {
+      ...{ id: 'e-halla', name: 'E. Halla', phone: '', allergies: ['nuts'], wishes: '', version: 1 },
+    };
+    const others: Customer = { ...halla, id: 'a-aalto', name: 'A. Aalto', allergies: [] };
+    const page = await render(WorkshopPage, {}, { section: 'customers', record: 'e-halla' });
+    expect(page.text()).toContain('New customer');
+    page.store.dispatch(CustomerActions.read({ customers: [others, halla] }));
+    await page.settle();
+    expect(page.field('Name').value).toBe('E. Halla');
+
+    const typed = await openNew();
+    await typed.type('Name', 'Petra');
+    typed.store.dispatch(CustomerActions.read({ customers: [others, halla] }));
+    await typed.settle();
+    expect(typed.field('Name').value).toBe('Petra');
+  });
+});
+
+/** The page of a workshop whose customers are not read yet. */
+function openNew() {
+  TestBed.resetTestingModule();
+  return render(WorkshopPage, {}, { section: 'customers', record: 'e-halla' });
 }
 
 describe('the coatings', () => {

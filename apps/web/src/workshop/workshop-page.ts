@@ -185,12 +185,16 @@ export class WorkshopPage {
   protected readonly shown = computed(
     (): Section => SECTIONS.find(({ path }) => path === this.section())?.path ?? 'coatings',
   );
-  /** The record that is open; null: a new one; another section opens its first. */
-  protected readonly openId = linkedSignal<Section, string | null>({
-    source: this.shown,
+  /** The record that is open; null: a new one; another section opens its first, as soon as it has been read. */
+  protected readonly openId = linkedSignal<Shown, string | null>({
+    source: computed(() => ({ section: this.shown(), isThere: this.rows().length > 0 }), {
+      equal: isSameShown,
+    }),
     // what others save meanwhile does not close what is open here
-    computation: () =>
-      untracked(() => (this.rows().find(({ id }) => id === this.record()) ?? this.rows()[0])?.id ?? null),
+    computation: ({ section }, previous) => {
+      const open = previous?.source.section === section ? previous.value : null;
+      return open ?? untracked(() => (this.unsaved.isTyped() ? null : this.wantedId()));
+    },
   });
   protected readonly why = computed(() => WHY[this.shown()]);
   protected readonly name = computed(() => this.workshop()?.name ?? '');
@@ -220,6 +224,11 @@ export class WorkshopPage {
       })[this.shown()],
   );
 
+  private wantedId(): string | null {
+    const rows = this.rows();
+    return (rows.find(({ id }) => id === this.record()) ?? rows[0])?.id ?? null;
+  }
+
   protected async open(id: string | null): Promise<void> {
     if (await this.unsaved.canLeave()) this.openId.set(id);
   }
@@ -228,4 +237,14 @@ export class WorkshopPage {
     const other = this.rows().find((row) => row.id !== this.openId());
     this.openId.set(id ?? other?.id ?? null);
   }
+}
+
+/** What is shown, and whether there is any of it yet. */
+interface Shown {
+  readonly section: Section;
+  readonly isThere: boolean;
+}
+
+function isSameShown(a: Shown, b: Shown): boolean {
+  return a.section === b.section && a.isThere === b.isThere;
 }

@@ -10,7 +10,7 @@ export class Unsaved {
 
   constructor() {
     window.addEventListener('beforeunload', (event) => {
-      if (this.named() !== '') event.preventDefault();
+      if (this.isTyped()) event.preventDefault();
     });
   }
 
@@ -18,6 +18,11 @@ export class Unsaved {
   watch(what: () => string): () => void {
     this.open.add(what);
     return () => void this.open.delete(what);
+  }
+
+  /** Whether something is typed and not saved. */
+  isTyped(): boolean {
+    return this.named() !== '';
   }
 
   /** Whether it can be left: at once where nothing is typed, else as somebody says. */
