@@ -34,10 +34,11 @@ test('a rack that warms is told with what lies there; what cannot be handed over
   await rack.click();
   await expect(demo.getByRole('heading', { name: 'Cool rack, the last two days' })).toBeVisible();
   await expect(demo.getByText(/too warm, up to 45 °C$/).first()).toBeVisible();
-  const batch = demo
+  const first = demo
     .getByRole('article')
     .filter({ hasText: /It was at 45 °C/ })
     .first();
+  const batch = demo.getByRole('article', { name: (await first.getAttribute('aria-label'))!, exact: true });
   await expect(batch).toContainText('judge it by hand, or write it off');
   await expectAccessible(demo);
   await batch.getByRole('button', { name: /^Write off/ }).click();

@@ -77,6 +77,7 @@ describe('how things keep', () => {
       tone: 'over',
     });
     const beyond = { zone: 'fridge', from: '2026-06-18T07:05:00.000Z', celsius: 40 };
+    expect(rowOf({ beyond })!.age).toBe('1 h since its dip');
     expect(rowOf({ beyond })).toMatchObject({ tone: 'over', cause: '40 °C in the fridge' });
     // what is not dipped, or gone by now, is not there
     expect(rowOf({ clockAt: null })).toBeUndefined();

@@ -138,7 +138,9 @@ function batchRow(batch: BatchKeeping, input: KeepingInput): BatchRow {
 }
 
 /** How old it is, and what of that warmth made. */
-function ageText({ agedMinutes, lostMinutes }: BatchKeeping): string {
+function ageText({ beyond, elapsedMinutes, agedMinutes, lostMinutes }: BatchKeeping): string {
+  // of what was where nobody knows its age is no figure
+  if (beyond) return `${duration(Math.round(elapsedMinutes))} since its dip`;
   const age = `${duration(Math.round(agedMinutes))} old`;
   const lost = Math.round(lostMinutes);
   return lost > 0 ? `${age}, ${duration(lost)} of it by warmth` : age;
