@@ -20,7 +20,7 @@ export const BoxLabelView = closed({
   customer: Type.String(),
   /** What kind of box it is; '' for loose pieces. */
   box: Type.String(),
-  /** The how manieth of how many of its order. */
+  /** Which box of its order it is, and of how many. */
   number: Type.Integer(),
   of: Type.Integer(),
   contents: Type.Array(closed({ name: Type.String(), pieces: Type.Integer() })),
