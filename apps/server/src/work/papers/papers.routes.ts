@@ -14,8 +14,7 @@ export function addPapers(app: App): void {
   const { manager } = app.db;
   const labels = async (query: LabelQuery): Promise<BoxLabelView[]> => {
     const all = await boxLabels(manager, app.clock, query);
-    if (all.length > LABELS_MOST)
-      throw new ProblemError('too-many-labels', { labels: all.length, most: LABELS_MOST });
+    requireFew(all.length);
     return all;
   };
   app.get(
@@ -42,4 +41,9 @@ export function addPapers(app: App): void {
         .send(pdf);
     },
   );
+}
+
+/** @throws ProblemError `too-many-labels` */
+export function requireFew(labels: number): void {
+  if (labels > LABELS_MOST) throw new ProblemError('too-many-labels', { labels, most: LABELS_MOST });
 }

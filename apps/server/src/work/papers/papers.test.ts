@@ -1,7 +1,8 @@
-import type { BoxLabelView, Order, OrderPage } from '@alnage/contract';
+import { LABELS_MOST, type BoxLabelView, type Order, type OrderPage } from '@alnage/contract';
 import { LABEL_SHEETS } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { pagesOf } from '../../testing/pdf-pages';
+import { requireFew } from './papers.routes';
 import { openApp, take, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -73,6 +74,8 @@ describe('the labels of boxes', () => {
   test('are refused where what they must say does not fit, and for what there is not', async () => {
     const small = await pdf('day=2026-06-19&sheet=roll-57x32');
     expect(small.json()).toMatchObject({ code: 'label-too-small', params: { sheet: 'roll-57x32' } });
+    requireFew(LABELS_MOST);
+    expect(() => requireFew(LABELS_MOST + 1)).toThrow(expect.objectContaining({ code: 'too-many-labels' }));
     const none = await shop.app.inject('/api/papers/labels?order=00000000-0000-4000-8000-000000000000');
     expect(none.json()).toMatchObject({ code: 'order-not-found' });
     expect((await shop.app.inject('/api/papers/labels?day=tomorrow')).statusCode).toBe(400);
