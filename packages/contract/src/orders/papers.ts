@@ -29,8 +29,6 @@ export const BoxLabelView = closed({
   ),
   contains: Type.Array(Type.String()),
   mayContain: Type.Array(Type.String()),
-  /** What it was made free of, or handed over in spite of: said on its twin at the counter. */
-  freeFrom: Type.Array(Type.String()),
   advice: Type.Array(Type.String()),
   netGrams: Type.Number(),
   priceMinor: orNull(Type.Integer()),

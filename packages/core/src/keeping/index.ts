@@ -21,7 +21,14 @@ export {
   type WarmthSource,
   type ZoneCourse,
 } from './path';
-export { batchLife, pickupVerdict, type BatchLife, type BeyondKnown, type PickupVerdict } from './batch-life';
+export {
+  batchLife,
+  minutesToEat,
+  pickupVerdict,
+  type BatchLife,
+  type BeyondKnown,
+  type PickupVerdict,
+} from './batch-life';
 export { excursionsOf, TOLERANCE_KELVIN, type Excursion } from './excursions';
 export { lifeAlong, lifeAtPickup, type PickupAhead, type Warmth } from './life-along';
 export { stageTimes, type StageSeen } from './stage-times';

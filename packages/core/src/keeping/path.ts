@@ -84,16 +84,28 @@ function stopsIn(stay: Stay, course: ZoneCourse, now: number): PathStop[] {
 
 function measuredIn(stay: Stay, course: ZoneCourse): PathStop[] {
   const { readings, setCelsius } = course;
-  const first = readings.findLastIndex(({ at }) => at <= stay.from);
+  const first = firstFrom(readings, stay.from + 1) - 1;
   const unheard = { from: -Infinity, until: readings[0]?.at ?? Infinity, celsius: setCelsius };
+  const begin = Math.max(0, first);
   const heard = readings
-    .slice(Math.max(0, first))
-    .flatMap((reading, index) => saidBy(reading, readings[Math.max(0, first) + index + 1], course));
+    .slice(begin, firstFrom(readings, stay.until))
+    .flatMap((reading, index) => saidBy(reading, readings[begin + index + 1], course));
   return [{ ...unheard, source: 'set' as const }, ...heard].flatMap((told) => {
     const from = Math.max(stay.from, told.from);
     const until = Math.min(stay.until, told.until);
     return until > from ? [{ ...told, zone: stay.zone, from, until }] : [];
   });
+}
+
+/** The place of the first reading at an instant or after it. */
+function firstFrom(readings: ZoneCourse['readings'], at: number): number {
+  let [low, high] = [0, readings.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (readings[middle]!.at < at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** What a reading tells until the next: its own warmth, and after a while that nobody knows. */

@@ -1,5 +1,6 @@
 import type { BatchKeeping, PickupLife } from '@alnage/contract';
 import {
+  catalogueOf,
   clockStageIndex,
   lifeAlong,
   lifeAtPickup,
@@ -7,6 +8,7 @@ import {
   staysOf,
   workKey,
   type Batch,
+  type Catalogue,
   type PieceLife,
   type Product,
   type StageTimes,
@@ -31,6 +33,7 @@ const MS_PER_MINUTE = 60_000;
 interface Reading {
   readonly plan: PlanEntity;
   readonly runs: ReadonlyMap<string, RunEntity>;
+  readonly catalogue: Catalogue;
   readonly lives: ReadonlyMap<string, KeptPiece>;
   readonly way: WayWarmth;
   readonly warmth: Warmth;
@@ -49,6 +52,7 @@ export async function batchesKept(
   const reading: Reading = {
     plan,
     runs: new Map(runs.map((run) => [run.work, run])),
+    catalogue: catalogueOf(plan.problem),
     lives: await pieceLives(manager),
     way,
     warmth: { courseOf: way.over(courseOf), now: now.getTime() },
@@ -60,8 +64,8 @@ export async function batchesKept(
 }
 
 function batchKept(batch: Batch, reading: Reading): BatchKeeping | null {
-  const { plan, lives, warmth } = reading;
-  const product = plan.problem.products.find(({ id }) => id === batch.product);
+  const { lives, warmth } = reading;
+  const product = reading.catalogue.products.get(batch.product);
   const kept = lives.get(batch.product);
   if (!product || !kept) return null;
   const { life } = kept;
@@ -89,10 +93,10 @@ function pickupOf(
   {
     life,
     times,
-    reading: { plan, way, warmth },
+    reading: { plan, catalogue, way, warmth },
   }: { readonly life: PieceLife; readonly times: readonly StageTimes[]; readonly reading: Reading },
 ): PickupLife | null {
-  const order = plan.problem.orders.find((each) => each.id === id);
+  const order = catalogue.orders.get(id);
   if (!order) return null;
   const pickupAt = plan.horizonStart.getTime() + order.due * MS_PER_MINUTE;
   const onWay: Stay[] = way.staysTo(order.place ?? null, pickupAt);

@@ -8,8 +8,6 @@ import {
   piecesOfOrder,
   sizeClassOf,
   heldMinutes,
-  parcelDays,
-  wayAges,
   type Coating,
   type Place,
   type LarderBook,
@@ -28,6 +26,7 @@ import {
 import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { orderedIn, type Ordered } from '../orders/ordered';
+import { agesOnWay } from '../keeping/way-ages';
 import { pieceLives, type KeptPiece } from '../keeping/piece-lives';
 import { learnedTimes, type LearnedTimes } from '../learned/learned-times';
 import { loadBook } from '../../shop/recipe-book/load-book';
@@ -103,13 +102,9 @@ async function placesOf(
     wayCelsius !== null || sending !== null;
   if (!points.some(isWarm)) return points.map(({ id, journeyMinutes }) => ({ id, minutes: journeyMinutes }));
   const lives = await pieceLives(manager);
-  return points.map(({ id, journeyMinutes: minutes, wayCelsius, sending }): Place => {
-    // by post the days of the forecast are the shop's own terms; how old it becomes goes by its usual way
-    const celsius = sending ? parcelDays([''], { ...sending, days: [] })[0]!.celsius : wayCelsius;
-    const ages = [...lives]
-      .map(([product, { life }]) => ({ product, minutes: wayAges(life, minutes, celsius) }))
-      .filter((each) => each.minutes > 0);
-    return { id, minutes, ...(ages.length > 0 && { ages }) };
+  return points.map((point): Place => {
+    const ages = [...agesOnWay(point, lives)].map(([product, minutes]) => ({ product, minutes }));
+    return { id: point.id, minutes: point.journeyMinutes, ...(ages.length > 0 && { ages }) };
   });
 }
 

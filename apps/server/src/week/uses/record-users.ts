@@ -3,6 +3,7 @@ import { coatingsOn, recipesOf } from '@alnage/core';
 import type { EntityManager, EntityTarget } from 'typeorm';
 import { spanOfDays } from '../../platform/time/workshop-time';
 import type { BegunWork, RecordName } from '../../shop/kept/workshop-uses';
+import { DeviceEntity } from '../../store/work/device.entity';
 import { OrderEntity } from '../../store/work/order.entity';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { WeighingEntity } from '../../store/work/weighing.entity';
@@ -53,6 +54,7 @@ export const RECORD_USERS: Readonly<Record<RecordName, readonly Users[]>> = {
     named(PieceEntity, ({ route }, id) =>
       route.some(({ rest }) => rest.zone === id || rest.first?.zone === id),
     ),
+    ({ manager, id }) => counted('sensor', manager.countBy(DeviceEntity, { zoneId: id, isSimulated: false })),
   ],
   mould: [named(PieceEntity, ({ mould }, id) => mould === id)],
   'pickup point': [

@@ -6,16 +6,15 @@ import {
   type Order,
   type OrderLine,
 } from '@alnage/contract';
-import { boxLabel, neverOf, pieceCoat, sizeClassOf, type Declared } from '@alnage/core';
+import { boxLabel, pieceCoat, sizeClassOf, type Declared } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { spanOfDays } from '../../platform/time/workshop-time';
-import { loadDippery, type WorkedDippery } from '../../shop/dippery/dippery';
+import { loadDippery } from '../../shop/dippery/dippery';
 import { loadDeclared } from '../../shop/recipe-book/load-declared';
 import { requireSetUp } from '../../shop/seasons/set-up';
 import { BoxEntity } from '../../store/workshop/box.entity';
-import { CustomerEntity } from '../../store/work/customer.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { batchesKept } from '../../week/keeping/batch-keeping';
 import { workedPlan } from '../../week/kitchen/plan-versions';
@@ -29,10 +28,8 @@ const LABELLED: readonly Order['state'][] = ['promised', 'ready', 'handed-over']
 /** What labels are made from, read once for all of them. */
 interface Reading {
   readonly declared: Declared;
-  readonly dippery: WorkedDippery;
   readonly pieces: ReadonlyMap<string, PieceEntity>;
   readonly boxes: ReadonlyMap<string, BoxEntity>;
-  readonly customers: ReadonlyMap<string, CustomerEntity>;
   readonly coats: ReadonlyMap<string, readonly { readonly coating: string; readonly grams: number }[]>;
   readonly kept: readonly BatchKeeping[];
 }
@@ -54,10 +51,9 @@ export async function boxLabels(
   const dippery = await loadDippery(manager);
   const weighings = await readWeighings(manager, clock.now());
   const reading: Reading = {
-    ...{ declared: await loadDeclared(manager), dippery },
+    declared: await loadDeclared(manager),
     pieces: byId(pieces),
     boxes: byId(await manager.find(BoxEntity)),
-    customers: byId(await manager.find(CustomerEntity)),
     coats: new Map(
       pieces.map((piece) => {
         const seen = weighings.filter((each) => each.piece === piece.id).map(seenOf);
@@ -122,7 +118,7 @@ function labelOf(
   { name, priceMinor, contents }: PackedBox,
   { reading, number, of }: { readonly reading: Reading; readonly number: number; readonly of: number },
 ): BoxLabelView {
-  const { pieces, coats, declared, kept, customers } = reading;
+  const { pieces, coats, declared, kept } = reading;
   const inBox = contents.flatMap(({ piece: id, pieces: count }) => {
     const piece = pieces.get(id);
     return piece ? [{ piece, pieces: count, coats: coats.get(id) ?? [] }] : [];
@@ -141,7 +137,6 @@ function labelOf(
     contents: [...label.contents],
     ingredients: label.ingredients.map((each) => ({ ...each, allergens: [...each.allergens] })),
     ...{ contains: [...label.contains], mayContain: [...label.mayContain], netGrams: label.netGrams },
-    freeFrom: neverOf(customers.get(order.customerId ?? '')?.allergies, order.allergies),
     advice: [...new Set(inBox.flatMap(({ piece }) => piece.keeping.advice || []))],
     priceMinor,
     // of what is not all made yet nobody can say it

@@ -6,7 +6,13 @@ import {
   type PromisedSlot,
   type SlotMakingView,
 } from '@alnage/contract';
-import { boxesHandedOver, filledContents, type OrderContents, type SlotPromise } from '@alnage/core';
+import {
+  boxesHandedOver,
+  filledContents,
+  minutesToEat,
+  type OrderContents,
+  type SlotPromise,
+} from '@alnage/core';
 
 import type { DataSource, EntityManager } from 'typeorm';
 import { OfferTerms } from '../../week/orders/offer-terms';
@@ -14,13 +20,14 @@ import { orderedProblems, pointProblems } from '../../week/orders/order-rules';
 import { orderContext } from '../../week/orders/order-context';
 import { SlotRoom } from '../../week/orders/slot-room';
 import { Kitchen } from '../../week/kitchen/kitchen';
-import { PieceEntity } from '../../store/workshop/piece.entity';
+import { pieceLives, type KeptPiece } from '../../week/keeping/piece-lives';
+import { agesOnWay } from '../../week/keeping/way-ages';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { slotStart, slotsToCome, type Slot } from '../../shop/pickup/pickup-slots';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
-import { instantOf } from '../../platform/time/workshop-time';
+import { instantOf, minutesFrom } from '../../platform/time/workshop-time';
 
 const MS_PER_MINUTE = 60_000;
 
@@ -42,8 +49,8 @@ export class PromisesService {
     const { order: changing, pickupPoint } = ask;
     const terms = await OfferTerms.load(manager, setUp, { changing, now, point });
     const slots = slotsToCome(point, { days: setUp.days, timeZone: setUp.timeZone, now });
-    const pieces = await manager.find(PieceEntity);
-    const eatWithin = new Map(pieces.map(({ id, keeping }) => [id, keeping.eatWithinMinutes]));
+    const lives = await pieceLives(manager);
+    const ages = agesOnWay(point, lives);
     // what came in meanwhile goes first, an order that is taken and the leaving of who asked among it
     await setImmediate();
     if (!isWanted()) return [];
@@ -52,7 +59,7 @@ export class PromisesService {
       slots.map(({ instant }) => instant),
     );
     return answers.map((answer, index) =>
-      slotView(slots[index]!, answer, { room, terms, contents, setUp, eatWithin }),
+      slotView(slots[index]!, answer, { room, terms, contents, setUp, lives, ages }),
     );
   }
 
@@ -119,14 +126,15 @@ interface Standing {
   readonly terms: OfferTerms;
   readonly contents: OrderContents;
   readonly setUp: SetUp;
-  /** How long each piece can be eaten, from the clock of its stage on. */
-  readonly eatWithin: ReadonlyMap<string, number>;
+  readonly lives: ReadonlyMap<string, KeptPiece>;
+  /** What a warm way adds to the age of each piece, in minutes. */
+  readonly ages: ReadonlyMap<string, number>;
 }
 
 function slotView(
   slot: Slot,
   answer: SlotPromise,
-  { room, terms, contents, setUp, eatWithin }: Standing,
+  { room, terms, contents, setUp, lives, ages }: Standing,
 ): PromisedSlot {
   const { at, instant } = slot;
   const termsFault = terms.problemOf(contents, slot);
@@ -144,24 +152,34 @@ function slotView(
     const { product: piece, blocker } = answer.reason;
     return { ...base, kind: 'no', ageMinutes: null, eatBy: null, piece, blocker };
   }
-  const { ageMinutes } = answer;
+  const old = agedBy(answer, slot, { setUp, lives, ages });
   const isTight = answer.kind === 'tight' || (roomBoxes ?? 2 * asked) < 2 * asked;
   return {
     ...base,
     kind: slotFault || termsFault ? 'no' : isTight ? 'tight' : 'open',
-    ageMinutes,
-    eatBy: eatByOf(answer.clocks, { setUp, eatWithin }),
+    ...old,
     piece: null,
     blocker: null,
   };
 }
 
-/** When the first of the pieces is past eating. */
-function eatByOf(
-  clocks: readonly { readonly product: string; readonly minute: number }[],
-  { setUp, eatWithin }: Pick<Standing, 'setUp' | 'eatWithin'>,
-): string | null {
-  if (clocks.length === 0) return null;
-  const ends = clocks.map(({ product, minute }) => minute + (eatWithin.get(product) ?? 0));
-  return new Date(setUp.span.start.getTime() + Math.min(...ends) * MS_PER_MINUTE).toISOString();
+/** How old the oldest of the pieces is when it is collected, and when the first of them is past eating: as it is told once it is made. */
+function agedBy(
+  { clocks, ageMinutes }: Pick<SlotPromise & { kind: 'open' }, 'clocks' | 'ageMinutes'>,
+  { instant }: Slot,
+  { setUp, lives, ages }: Pick<Standing, 'setUp' | 'lives' | 'ages'>,
+): Pick<PromisedSlot, 'ageMinutes' | 'eatBy'> {
+  if (clocks.length === 0) return { ageMinutes, eatBy: null };
+  const due = minutesFrom(setUp.span.start, instant);
+  const aged = clocks.map(({ product, minute }) => ({
+    ...{ product, minutes: due - minute + (ages.get(product) ?? 0) },
+  }));
+  const left = aged.map(({ product, minutes }) => {
+    const kept = lives.get(product);
+    return kept ? minutesToEat(kept.life, minutes) : 0;
+  });
+  return {
+    ageMinutes: Math.max(...aged.map(({ minutes }) => minutes)),
+    eatBy: new Date(instant.getTime() + Math.min(...left) * MS_PER_MINUTE).toISOString(),
+  };
 }

@@ -86,7 +86,7 @@ export class KeepingPage {
       this.workshop()?.timeZone ?? 'UTC',
     ),
   );
-  protected readonly tolerance = toleranceText();
+  protected readonly tolerance = computed(() => toleranceText());
   /** What dew does to a box out of the coldest zone, in the kitchen’s air. */
   protected readonly dew = computed(() => {
     const keeping = this.keeping();

@@ -1,6 +1,6 @@
 import type { BatchKeeping, ExcursionView, KeepingNow, Workshop, ZoneNow } from '@alnage/contract';
 import { TOLERANCE_KELVIN } from '@alnage/core/keeping';
-import { counted, duration, listed, temperature } from '../../shared/formats/formats';
+import { counted, duration, listed, temperature, temperatureStep } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 
 export type Tone = 'well' | 'care' | 'over' | 'soft';
@@ -88,7 +88,7 @@ export function excursionRows(zone: ZoneNow | undefined, timeZone: string): stri
 
 /** What is told of the rule by which a zone is judged. */
 export function toleranceText(): string {
-  return `More than ${TOLERANCE_KELVIN} kelvin off what it is set to, for ten minutes, is told. A silent sensor counts as the warmest that it said round its silence.`;
+  return `More than ${temperatureStep(TOLERANCE_KELVIN)} off what it is set to, for ten minutes, is told. A silent sensor counts as the warmest that it said round its silence.`;
 }
 
 /** Batches that are dipped, those first that something is wrong with, then the first to be eaten. */

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { lifeOf } from '@alnage/core/keeping';
 import { postRuleOf } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
-import { count, temperature } from '../../shared/formats/formats';
+import { count, temperature, temperatureStep } from '../../shared/formats/formats';
 import { ChoiceField } from '../../shared/forms/choice-field';
 import { liveControls } from '../../shared/forms/control-state';
 import { workshopFeature } from '../../state/workshop.state';
@@ -50,7 +50,7 @@ import { pieceDraftOf, type PieceFormGroup } from './piece-form';
         at="/keeping/atCelsius"
       />
       <al-quantity
-        label="Ages, 10 K warmer"
+        [label]="'Ages, ' + tenKelvin + ' warmer'"
         unit="times as fast"
         [control]="form().controls.q10"
         at="/keeping/q10"
@@ -108,6 +108,7 @@ import { pieceDraftOf, type PieceFormGroup } from './piece-form';
 })
 export class KeepingFields {
   readonly form = input.required<PieceFormGroup>();
+  protected readonly tenKelvin = temperatureStep(10);
 
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   private readonly controls = liveControls(this.form);

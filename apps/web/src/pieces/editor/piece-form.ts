@@ -32,12 +32,11 @@ import {
   type Way,
 } from '@alnage/core/coating';
 import { InputError } from '@alnage/core/input';
-import { KEPT_CELSIUS, Q10 } from '@alnage/core/keeping';
-import { WAY_CELSIUS } from '@alnage/core/ordering';
 import { MINOR } from '@alnage/core/pricing';
 import { NumberControl } from '../../shared/forms/number-control';
 import { supplyLinesForm, supplyLinesOf } from '../../shared/larder/supply-lines';
 import { nameControl, textControl } from '../../shared/forms/text-field';
+import { keepingControls, keepingOf } from './keeping-form';
 import { madePartsForm, madePartsOf } from './made-parts-form';
 import { stageForm, stageOf, type StageForm } from './stage-form';
 import { castOf, slabOf, wholeControls, wholeControlsOf } from './whole-form';
@@ -49,7 +48,6 @@ export type Dimension = (typeof DIMENSIONS)[number];
 
 const DENSITY = { min: 0.05, max: 3 };
 const DRIZZLE_GRAMS = { min: 0.05, max: 50 };
-const KEEPING_MINUTES = { min: 0, max: 60 * 24 * 365 };
 const BATCH_PIECES = { min: 1, max: 10_000, isInteger: true };
 
 const plain = <T>(value: T) => new FormControl<T>(value, { nonNullable: true });
@@ -131,46 +129,6 @@ function drizzleControls({ drizzle, form }: PieceDraft) {
     hasDrizzle: plain(drizzle !== null),
     drizzleCoating: plain(drizzle?.coating ?? coatingOf(form) ?? ''),
     drizzleGrams: new NumberControl(drizzle?.grams ?? 0.5, DRIZZLE_GRAMS),
-  };
-}
-
-function keepingControls(keeping: PieceDraft['keeping']) {
-  return {
-    holdMinutes: new NumberControl(keeping.holdMinutes, KEEPING_MINUTES),
-    targetMinutes: new NumberControl(keeping.targetMinutes, KEEPING_MINUTES),
-    eatWithinMinutes: new NumberControl(keeping.eatWithinMinutes, KEEPING_MINUTES),
-    advice: textControl(keeping.advice, 120),
-    byPost: plain<'usual' | 'never' | 'up-to'>(byPostOf(keeping)),
-    postMostCelsius: new NumberControl(keeping.postMostCelsius ?? FIRST_POST_CELSIUS, WAY_CELSIUS),
-    atCelsius: new NumberControl(keeping.atCelsius ?? null, KEPT_CELSIUS, { isOptional: true }),
-    q10: new NumberControl(keeping.q10 ?? null, Q10, { isOptional: true }),
-    keptCelsius: new NumberControl(keeping.keptCelsius ?? null, KEPT_CELSIUS, { isOptional: true }),
-  };
-}
-
-const FIRST_POST_CELSIUS = 22;
-
-function byPostOf({ postMostCelsius }: PieceDraft['keeping']): 'usual' | 'never' | 'up-to' {
-  if (postMostCelsius === undefined) return 'usual';
-  return postMostCelsius === null ? 'never' : 'up-to';
-}
-
-/** What a piece takes by post; nothing where it is as usual for it. */
-function postOf(c: Controls): Pick<PieceDraft['keeping'], 'postMostCelsius'> {
-  if (c.byPost.value === 'usual') return {};
-  return { postMostCelsius: c.byPost.value === 'never' ? null : c.postMostCelsius.number };
-}
-
-/** What the shop says of how it ages; nothing where it is as usual. */
-function lifeWordsOf({
-  atCelsius,
-  q10,
-  keptCelsius,
-}: Controls): Pick<PieceDraft['keeping'], 'atCelsius' | 'q10' | 'keptCelsius'> {
-  return {
-    ...(atCelsius.value !== null && { atCelsius: atCelsius.value }),
-    ...(q10.value !== null && { q10: q10.value }),
-    ...(keptCelsius.value !== null && { keptCelsius: keptCelsius.value }),
   };
 }
 
@@ -295,14 +253,7 @@ export function pieceDraftOf(form: PieceFormGroup): PieceDraft {
         : null,
     sizes: sizesOf(c),
     allergens: [...c.allergens.value] as PieceDraft['allergens'],
-    keeping: {
-      holdMinutes: Math.round(c.holdMinutes.number),
-      targetMinutes: Math.round(c.targetMinutes.number),
-      eatWithinMinutes: Math.round(c.eatWithinMinutes.number),
-      advice: c.advice.value.trim(),
-      ...postOf(c),
-      ...lifeWordsOf(c),
-    },
+    keeping: keepingOf(c),
     maxBatchPieces: c.maxBatchPieces.number,
     mould: CAST_KINDS.includes(c.made.value) ? c.mould.value || null : null,
     route: c.route.controls.map(stageOf),
