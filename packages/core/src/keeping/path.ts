@@ -1,6 +1,6 @@
 /** Where trays of a batch are for a while; times are ms since 1970. */
 export interface Stay {
-  /** Null: in somebody's hands, in the kitchen. */
+  /** Null: in somebody’s hands, which counts as kept as it is meant to be. */
   readonly zone: string | null;
   readonly from: number;
   readonly until: number;

@@ -1,5 +1,5 @@
 import type { ZoneCourse } from '@alnage/core';
-import type { EntityManager } from 'typeorm';
+import { IsNull, Not, type EntityManager } from 'typeorm';
 import { DeviceEntity } from '../../store/work/device.entity';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
 
@@ -23,18 +23,18 @@ const FIVE_MINUTES = `
       where kind = 'celsius' and device_id = any($1) and at >= $2 and at < $3
   ) as said group by 1, 2 order by 2`;
 
-/** What was said of each zone’s warmth between two instants; the kitchen’s own is under null. */
+/** What was said of each zone’s warmth between two instants. */
 export async function zoneReadings(
   manager: EntityManager,
   { from, until }: { readonly from: Date; readonly until: Date },
-): Promise<ReadonlyMap<string | null, readonly ZoneReading[]>> {
-  const devices = await manager.findBy(DeviceEntity, { kind: 'climate' });
+): Promise<ReadonlyMap<string, readonly ZoneReading[]>> {
+  const devices = await manager.findBy(DeviceEntity, { kind: 'climate', zoneId: Not(IsNull()) });
   const rows = await manager.query<(ZoneReading & { readonly deviceId: string })[]>(FIVE_MINUTES, [
     devices.map(({ id }) => id),
     from,
     until,
   ]);
-  const zones = [...new Set(devices.map(({ zoneId }) => zoneId))];
+  const zones = [...new Set(devices.map(({ zoneId }) => zoneId!))];
   return new Map(
     zones.map((zone) => {
       const ids = new Set(devices.filter(({ zoneId }) => zoneId === zone).map(({ id }) => id));
@@ -60,24 +60,24 @@ function warmestOf(rows: readonly ZoneReading[]): ZoneReading[] {
   return [...all.values()];
 }
 
-/** How warm the kitchen is where nobody measures it, °C; shop default. */
-const USUAL_KITCHEN_CELSIUS = 20;
+/** In somebody's hands: the shop's hours are meant with the handling that a piece needs, so that nothing more is counted. */
+const IN_HAND: ZoneCourse = { setCelsius: null, readings: [] };
 
-/** How warm each zone was, by its sensor or as it is set; the kitchen’s own is under null. */
+/** How warm each zone was, by its sensor or as it is set; null is in somebody's hands. */
 export async function zoneCourses(
   manager: EntityManager,
   span: { readonly from: Date; readonly until: Date },
 ): Promise<(zone: string | null) => ZoneCourse> {
   const zones = new Map((await manager.find(ZoneEntity)).map((zone) => [zone.id, zone]));
   const readings = await zoneReadings(manager, span);
-  const courses = new Map<string | null, ZoneCourse>();
+  const courses = new Map<string, ZoneCourse>();
   return (zone) => {
-    const known = courses.get(zone);
+    const known = zone === null ? IN_HAND : courses.get(zone);
     if (known) return known;
-    const setCelsius = zone === null ? USUAL_KITCHEN_CELSIUS : (zones.get(zone)?.celsius ?? null);
-    const said = (readings.get(zone) ?? []).map(({ at, mean }) => ({ at: at.getTime(), celsius: mean }));
+    const setCelsius = zones.get(zone!)?.celsius ?? null;
+    const said = (readings.get(zone!) ?? []).map(({ at, mean }) => ({ at: at.getTime(), celsius: mean }));
     const course = { setCelsius, readings: said };
-    courses.set(zone, course);
+    courses.set(zone!, course);
     return course;
   };
 }

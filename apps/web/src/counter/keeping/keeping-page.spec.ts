@@ -50,7 +50,7 @@ describe('how things keep', () => {
       tone: 'well',
     });
     expect(stateOf({ excursions: [warm] })).toMatchObject({
-      ...{ state: 'too warm, up to 12 °C since 10:05', tone: 'over' },
+      ...{ state: 'too warm since 10:05, up to 12 °C', tone: 'over' },
     });
     const past = { ...warm, until: '2026-06-18T07:30:00.000Z' };
     expect(stateOf({ excursions: [past] }).state).toBe('as it is set; 1 time not so in two days');

@@ -62,7 +62,7 @@ function zoneState(zone: ZoneNow, wall: WallTime, now: number): Pick<ZoneRow, 's
   const last = zone.excursions.at(-1);
   if (last && now - Date.parse(last.until) < GOING_ON_MS) {
     const tone = last.kind === 'silent' ? 'care' : 'over';
-    return { state: `${excursionText(last)} since ${wall.near(Date.parse(last.from), now)}`, tone };
+    return { state: excursionText(last, ` since ${wall.near(Date.parse(last.from), now)}`), tone };
   }
   if (zone.excursions.length === 0) return { state: 'as it is set', tone: 'well' };
   return {
@@ -71,11 +71,11 @@ function zoneState(zone: ZoneNow, wall: WallTime, now: number): Pick<ZoneRow, 's
   };
 }
 
-/** What was wrong: too warm, up to 12 °C. */
-export function excursionText({ kind, celsius }: ExcursionView): string {
-  if (kind === 'silent') return 'sensor silent';
-  const how = kind === 'warm' ? 'too warm, up to' : 'too cold, down to';
-  return `${how} ${temperature(celsius ?? 0)}`;
+/** What was wrong: too warm, up to 12 °C; too warm since 14:05, up to 12 °C. */
+export function excursionText({ kind, celsius }: ExcursionView, since = ''): string {
+  if (kind === 'silent') return `sensor silent${since}`;
+  const [how, furthest] = kind === 'warm' ? ['too warm', 'up to'] : ['too cold', 'down to'];
+  return `${how}${since}, ${furthest} ${temperature(celsius ?? 0)}`;
 }
 
 /** What was wrong in a zone and when, the newest first: Thu 18, 14:05–15:30: too warm, up to 12 °C. */

@@ -26,6 +26,12 @@ import type { ChartFrame } from './chart-frame';
     </table>
   `,
   styles: `
+    // the table for who does not see the chart is as long as it is, and must not lengthen the page
+    :host {
+      position: relative;
+      overflow: hidden;
+    }
+
     :host,
     svg {
       display: block;

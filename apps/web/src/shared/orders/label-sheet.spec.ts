@@ -9,7 +9,7 @@ describe('the labels of an order', () => {
     const page = await render(LabelSheetChoice, {}, { of: { order: 'o1' }, words: 'Print its labels' });
     const link = page.page.querySelector('a')!;
     expect(link.getAttribute('href')).toBe('/api/papers/labels.pdf?order=o1&sheet=a4-8');
-    const sheet = page.field('On');
+    const sheet = page.field('Labels');
     sheet.value = 'roll-62x100';
     sheet.dispatchEvent(new Event('change'));
     await page.settle();

@@ -12,7 +12,7 @@ const SHEET_KEY = 'alnage.label-sheet';
   imports: [ChoiceField, MatButtonModule],
   template: `
     <div class="row">
-      <al-choice label="On" [choices]="sheets" [value]="sheet()" (chosen)="choose($event)" />
+      <al-choice label="Labels" [choices]="sheets" [value]="sheet()" (chosen)="choose($event)" />
       <a matButton="outlined" target="_blank" [href]="href()">{{ words() }}</a>
     </div>
     <p class="soft">{{ size() }}</p>
