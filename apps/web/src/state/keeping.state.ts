@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { KeepingNow, PickupLife, PieceMoveDraft } from '@alnage/contract';
+import type { KeepingNow, PickupLife, PieceMoveDraft, PieceMoveView } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import {
@@ -30,7 +30,8 @@ export const KeepingActions = createActionGroup({
     Read: props<{ keeping: KeepingNow }>(),
     'Read failed': props<{ trouble: Trouble }>(),
     'Deed asked': props<{ deed: KeepingDeed }>(),
-    'Deed done': props<{ deed: KeepingDeed }>(),
+    /** With the move that came of it; null where one was taken back. */
+    'Deed done': props<{ deed: KeepingDeed; move: PieceMoveView | null }>(),
     'Deed failed': props<{ deed: KeepingDeed; trouble: Trouble }>(),
   },
 });
@@ -136,6 +137,6 @@ export const doKeepingDeed = askEffect({
   by: concatMap,
   ask: (api, { deed }) =>
     deed.kind === 'move' ? api.movePieces(deed.batch, deed.draft) : api.undoMove(deed.move),
-  done: (_answer, { deed }) => KeepingActions.deedDone({ deed }),
+  done: (move, { deed }) => KeepingActions.deedDone({ deed, move: move ?? null }),
   failed: ({ trouble }, { deed }) => KeepingActions.deedFailed({ deed, trouble }),
 });

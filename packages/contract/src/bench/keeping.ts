@@ -1,4 +1,6 @@
 import { Type, type Static } from 'typebox';
+import { AMOUNT_MINOR, PAYMENT_METHODS } from '../orders/payment';
+import { within } from '../shared/bounds';
 import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 
 /** A while in which a zone was too warm, too cold, or its sensor silent. */
@@ -33,21 +35,31 @@ export const PickupLife = closed({
 export type PickupLife = Static<typeof PickupLife>;
 
 /** Where good pieces go that do not go into the orders that they were made for. */
-export const PIECE_MOVES = ['written-off'] as const;
+export const PIECE_MOVES = ['written-off', 'sold', 'staff', 'given-away'] as const;
 export type PieceMoveKind = (typeof PIECE_MOVES)[number];
 
-/** So many pieces of a batch that are not handed over any more, and why. */
-export const PieceMoveDraft = closed({
+const move = {
   kind: Type.Enum([...PIECE_MOVES]),
   pieces: Type.Integer({ minimum: 1, maximum: 10_000 }),
-  cause: plainText({ minLength: 1, maxLength: 120 }),
+  /** Why they are written off, who has them, what they were sold as. */
+  cause: plainText({ maxLength: 120 }),
+};
+const paid = { method: Type.Enum([...PAYMENT_METHODS]), amountMinor: within(AMOUNT_MINOR) };
+
+/** So many pieces of a batch that go elsewhere, and why; only what nobody is to have is sold or given away. */
+export const PieceMoveDraft = closed({
+  ...move,
+  /** What is paid for them; null where they are not sold. */
+  paid: orNull(closed(paid)),
 });
 export type PieceMoveDraft = Static<typeof PieceMoveDraft>;
 
 /** What became of pieces of a batch, when and by whom. */
 export const PieceMoveView = closed({
   id: Type.String({ format: 'uuid' }),
-  ...PieceMoveDraft.properties,
+  ...move,
+  /** The card device’s own number with what was paid. */
+  paid: orNull(closed({ ...paid, reference: orNull(Type.String()) })),
   at: Instant,
   by: orNull(Id),
 });
@@ -57,7 +69,10 @@ export type PieceMoveView = Static<typeof PieceMoveView>;
 export const BatchKeeping = closed({
   batch: Id,
   piece: Id,
+  /** Good ones as they came out, or as they are planned. */
   pieces: Type.Integer(),
+  /** Those of them that are still there and nobody is to have. */
+  spare: Type.Integer(),
   /** Null: it is not dipped yet. */
   clockAt: orNull(Instant),
   /** Where its trays lie; null: in somebody’s hands, or not made yet. */

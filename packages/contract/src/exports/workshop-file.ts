@@ -193,6 +193,10 @@ const FiledRun = closed({
 /** Good pieces of a batch that went elsewhere. */
 const FiledPieceMove = closed({
   ...PieceMoveView.properties,
+  // older files know nothing but what was written off
+  paid: Type.Optional(PieceMoveView.properties.paid),
+  /** When it was taken back and by whom; absent or null: it was not. */
+  undone: Type.Optional(orNull(closed({ at: Instant, by: orNull(Id) }))),
   horizonStart: Instant,
   batch: Id,
   pieceId: Id,

@@ -40,6 +40,20 @@ describe('what really came out of a batch', () => {
     expect(shortages([batch], new Map())).toEqual([]);
   });
 
+  test('is missing first from what nobody wants any more', () => {
+    const isWanted = (order: string): boolean => order !== 'a';
+    expect(withYields([batch], new Map([['b1', 90]]), isWanted)[0]!.serves).toEqual([
+      { order: 'b', pieces: 40 },
+      { order: 'a', pieces: 50 },
+    ]);
+    expect(shortages([batch], new Map([['b1', 90]]), isWanted)).toEqual([]);
+    expect(shortages([batch], new Map([['b1', 30]]), isWanted)).toEqual([
+      { batch: 'b1', product: 'berry', order: 'b', pieces: 10 },
+    ]);
+    const spare = { ...batch, serves: [{ order: 'spare:b1:a', pieces: 60 }, batch.serves[1]!] };
+    expect(shortages([spare], new Map([['b1', 50]]))).toEqual([]);
+  });
+
   test('is made up for by the next plan, which keeps all rules', () => {
     const { plan } = makePlan(smallProblem, { steps: 50 });
     const first = plan.batches.reduce((a, b) => (a.stages[0]!.start < b.stages[0]!.start ? a : b));
@@ -47,7 +61,12 @@ describe('what really came out of a batch', () => {
     const yields = new Map([[first.id, first.pieces - 3]]);
     const { fixed, orders } = carryOver({
       ...{ plan: { ...plan, batches: withYields(plan.batches, yields) }, before: smallProblem.orders },
-      ...{ orders: smallProblem.orders, closed: new Set<string>(), products: smallProblem.products },
+      ...{
+        orders: smallProblem.orders,
+        closed: new Set<string>(),
+        products: smallProblem.products,
+        coatings: smallProblem.coatings,
+      },
       ...{ places: undefined, now },
     });
     const problem = { ...smallProblem, now, fixed, orders };

@@ -20,7 +20,10 @@ export interface SeenAtBench {
 }
 
 /** What is asked of the next plan. */
-export interface GoingOn extends Pick<Course, 'orders' | 'closed' | 'products' | 'places' | 'now'> {
+export interface GoingOn extends Pick<
+  Course,
+  'orders' | 'closed' | 'products' | 'places' | 'now' | 'told' | 'isInstead'
+> {
   /** Who is there from now on. */
   readonly people: readonly Person[];
 }
@@ -34,17 +37,22 @@ export function goOn({ problem, plan }: Planned, seen: SeenAtBench, asked: Going
   const { products, now } = asked;
   const { yields, begun, lost } = seen;
   const courses = new Map([...lostCourses(plan, lost, now), ...seen.courses]);
-  const made = { ...plan, batches: withYields(plan.batches, yields) };
+  const wanted = new Set(asked.orders.map(({ id }) => id));
+  const made = { ...plan, batches: withYields(plan.batches, yields, (id) => wanted.has(id)) };
   const works = new Set(courses.keys());
   const { coatings } = problem;
   const workshop = { products: problem.products, coatings, people: asked.people };
   const left = withoutLost(workshop, { plan: made, begun }, { melts: lost, works, now });
-  const { fixed, orders } = carryOver({
+  const carried = carryOver({
     ...left,
     ...{ before: problem.orders, orders: asked.orders, closed: asked.closed },
-    ...{ products, places: asked.places, now },
+    ...{ products, coatings, places: asked.places, now, good: yields },
+    ...(asked.told && { told: asked.told }),
+    isInstead: asked.isInstead ?? false,
   });
+  const { fixed, orders, left: over } = carried;
   const going = asItGoes(problem, fixed, { courses, now });
   const isOpen = ({ start }: { readonly start: number }): boolean => start >= now;
-  return leftToOthers({ people: asked.people, orders }, handOver(workshop, going, isOpen), isOpen);
+  const gone = leftToOthers({ people: asked.people, orders }, handOver(workshop, going, isOpen), isOpen);
+  return { ...gone, left: over };
 }

@@ -1,4 +1,4 @@
-export { shortages, withYields, type Shortage } from './actual-yields';
+export { shortages, withYields, type IsWanted, type Shortage } from './actual-yields';
 export {
   canBeDone,
   isDip,

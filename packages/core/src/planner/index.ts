@@ -12,7 +12,14 @@ export { explainBatch, type BatchReason, type Hold } from './batch-reason';
 export type { Blocker } from './blocker';
 export type { LinearAnswer, LinearSolver } from './bound/linear-program';
 export { lowerBound, type LowerBound } from './bound/lower-bound';
-export { SPARE_PREFIX, carryOver, type CarriedOver, type Course } from './carry-over';
+export {
+  SPARE_PREFIX,
+  canBeGiven,
+  carryOver,
+  type CarriedOver,
+  type Course,
+  type LeftOver,
+} from './carry-over';
 export { withChanges, type Change } from './change';
 export { catalogueOf, type Catalogue } from './catalogue';
 export { amountsMore, checkPlan, costInMinutes, type CostAmounts, type PlanReport } from './check/check-plan';

@@ -13,8 +13,17 @@ const { plan } = makePlan(smallProblem);
 const planned: Planned = { problem: smallProblem, plan };
 /** The small workshop as it stands at a minute. */
 function at(now: number): Planned {
-  const { orders, products, places } = smallProblem;
-  const carried = carryOver({ plan, before: orders, orders, closed: new Set(), products, places, now });
+  const { orders, products, coatings, places } = smallProblem;
+  const carried = carryOver({
+    plan,
+    before: orders,
+    orders,
+    closed: new Set(),
+    products,
+    coatings,
+    places,
+    now,
+  });
   return { problem: { ...smallProblem, ...carried, now }, plan };
 }
 const berries = (pieces: number) => [{ product: 'berry', pieces }];

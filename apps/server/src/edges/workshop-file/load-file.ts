@@ -71,7 +71,7 @@ export function loadWorkshop(
     await keepLarder(manager, file);
     await keepRuns(manager, file);
     await insertAll(manager, PracticeEntity, file.practices ?? []);
-    await insertAll(manager, PieceMoveEntity, file.pieceMoves ?? []);
+    await insertAll(manager, PieceMoveEntity, (file.pieceMoves ?? []).map(movedRow));
 
     for (const topic of LIVE_TOPICS) await announce(manager, topic);
     return { name: file.details.name, orders: file.orders.length, pieces: file.pieces.length };
@@ -221,6 +221,14 @@ async function keepRuns(manager: EntityManager, { runs = [] }: WorkshopFile): Pr
     RunAmendmentEntity,
     rows(({ amendments }) => amendments),
   );
+}
+
+/** A move as a row; older files know neither what was paid nor what was taken back. */
+function movedRow({ paid, undone, ...move }: NonNullable<WorkshopFile['pieceMoves']>[number]): object {
+  return {
+    ...{ ...move, amountMinor: null, method: null, reference: null, ...paid },
+    ...(undone && { undoneAt: undone.at, undoneBy: undone.by }),
+  };
 }
 
 async function insertAll<T extends ObjectLiteral>(

@@ -16,6 +16,7 @@ import { PieceEntity } from '../../store/workshop/piece.entity';
 import { PlanEntity } from '../../store/work/plan.entity';
 import { practiceView } from '../../work/practices/practices.service';
 import { PieceMoveEntity } from '../../store/work/piece-move.entity';
+import { moveView } from '../../week/keeping/move-view';
 import { PracticeEntity } from '../../store/work/practice.entity';
 import { WeighingEntity } from '../../store/work/weighing.entity';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
@@ -228,8 +229,10 @@ async function filedPreparations(manager: EntityManager): Promise<WorkshopFile['
 
 async function filedPieceMoves(manager: EntityManager): Promise<WorkshopFile['pieceMoves']> {
   const moves = await manager.find(PieceMoveEntity, { order: { at: 'ASC', id: 'ASC' } });
-  return moves.map(({ at, horizonStart, ...move }) => ({
-    ...{ ...move, at: at.toISOString(), horizonStart: horizonStart.toISOString() },
+  return moves.map((move) => ({
+    ...{ ...moveView(move), batch: move.batch, pieceId: move.pieceId },
+    horizonStart: move.horizonStart.toISOString(),
+    undone: move.undoneAt && { at: move.undoneAt.toISOString(), by: move.undoneBy },
   }));
 }
 

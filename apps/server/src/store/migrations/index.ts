@@ -30,6 +30,7 @@ import { PartUses1810000000000 } from './1810000000000-part-uses';
 import { ZoneSensors1811000000000 } from './1811000000000-zone-sensors';
 import { PieceMoves1812000000000 } from './1812000000000-piece-moves';
 import { Labels1813000000000 } from './1813000000000-labels';
+import { PiecesLeft1814000000000 } from './1814000000000-pieces-left';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -67,4 +68,5 @@ export const MIGRATIONS = [
   ZoneSensors1811000000000,
   PieceMoves1812000000000,
   Labels1813000000000,
+  PiecesLeft1814000000000,
 ];

@@ -1,4 +1,4 @@
-import type { PieceMoveKind } from '@alnage/contract';
+import type { Payment, PieceMoveKind } from '@alnage/contract';
 import { Column, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
 import { Recorded } from '../recorded';
 
@@ -26,4 +26,22 @@ export class PieceMoveEntity extends Recorded {
 
   @Column('text')
   cause: string;
+
+  /** What was paid for them; null where they were not sold. */
+  @Column('integer', { name: 'amount_minor', nullable: true })
+  amountMinor: number | null;
+
+  @Column('text', { nullable: true })
+  method: Payment['method'] | null;
+
+  /** The card device's own number. */
+  @Column('text', { nullable: true })
+  reference: string | null;
+
+  /** Done by mistake: it counts for nothing, but is kept. */
+  @Column('timestamptz', { name: 'undone_at', nullable: true })
+  undoneAt: Date | null;
+
+  @Column('text', { name: 'undone_by', nullable: true })
+  undoneBy: string | null;
 }

@@ -6,6 +6,7 @@ import {
   workKey,
   workState,
   type BenchWork,
+  type IsWanted,
   type SeenAtBench,
   type Shortage,
   type WorkCourse,
@@ -13,6 +14,7 @@ import {
 } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
+import { MET_STATES, orderedIn } from '../orders/ordered';
 import { centresShort } from './centres-short';
 import { piecesGone } from './pieces-gone';
 import { countsOf } from './run-counts';
@@ -66,8 +68,18 @@ export async function seenAtBench(
   return {
     ...{ runs, yields, lost, courses },
     begun: new Set(begun.map(({ planned }) => (planned.kind === 'melt' ? planned.melt : planned.batch))),
-    shortages: shortages(plan.batches, failed),
+    shortages: shortages(plan.batches, failed, await wantedIn(manager, { horizonStart, problem })),
   };
+}
+
+/** What was cancelled or not collected lacks nothing. */
+async function wantedIn(
+  manager: EntityManager,
+  { horizonStart: start, problem }: Pick<PlanEntity, 'horizonStart' | 'problem'>,
+): Promise<IsWanted> {
+  const end = new Date(start.getTime() + problem.horizon * MS_PER_MINUTE);
+  const wanted = new Set((await orderedIn(manager, { start, end }, MET_STATES)).map(({ id }) => id));
+  return (order) => wanted.has(order);
 }
 
 function runsOf(manager: EntityManager, horizonStart: Date): Promise<RunEntity[]> {

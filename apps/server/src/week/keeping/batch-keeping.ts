@@ -10,17 +10,19 @@ import {
   type Batch,
   type Catalogue,
   type PieceLife,
+  type PlanOrder,
   type Product,
+  type Serve,
   type StageTimes,
   type Stay,
   type Warmth,
 } from '@alnage/core';
-import type { EntityManager } from 'typeorm';
+import { IsNull, type EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
 import type { RunEntity } from '../../store/work/run.entity';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import type { SetUp } from '../../shop/seasons/set-up';
-import { seenAtBench } from '../begun/seen-at-bench';
+import type { SeenOfPlan } from '../begun/seen-at-bench';
 import { PieceMoveEntity } from '../../store/work/piece-move.entity';
 import { moveView } from './move-view';
 import { pieceLives, type KeptPiece } from './piece-lives';
@@ -38,15 +40,31 @@ interface Reading {
   readonly way: WayWarmth;
   readonly warmth: Warmth;
   readonly moves: readonly PieceMoveEntity[];
+  readonly yields: KeptAsk['seen']['yields'];
+  readonly begun: KeptAsk['begun'];
+}
+
+/** What is asked of the batches of a plan. */
+export interface KeptAsk {
+  readonly plan: PlanEntity;
+  readonly setUp: SetUp;
+  readonly now: Date;
+  /** What the bench wrote down of it. */
+  readonly seen: Pick<SeenOfPlan, 'runs' | 'yields'>;
+  /** Whose the begun ones are by now. */
+  readonly begun: {
+    readonly batches: ReadonlyMap<string, { readonly serves: readonly Serve[]; readonly spare: number }>;
+    /** The orders as they are now. */
+    readonly orders: ReadonlyMap<string, PlanOrder>;
+  };
 }
 
 /** How all batches of a plan keep, by where somebody wrote down that they are and how warm it was there. */
 export async function batchesKept(
   manager: EntityManager,
-  { plan, setUp, now }: { readonly plan: PlanEntity; readonly setUp: SetUp; readonly now: Date },
+  { plan, setUp, now, seen, begun }: KeptAsk,
 ): Promise<BatchKeeping[]> {
-  const minute = (now.getTime() - plan.horizonStart.getTime()) / MS_PER_MINUTE;
-  const { runs } = await seenAtBench(manager, plan, minute);
+  const { runs, yields } = seen;
   const way = new WayWarmth(await manager.find(PickupPointEntity), setUp.timeZone);
   const courseOf = await zoneCourses(manager, { from: plan.horizonStart, until: now });
   const reading: Reading = {
@@ -56,8 +74,9 @@ export async function batchesKept(
     lives: await pieceLives(manager),
     way,
     warmth: { courseOf: way.over(courseOf), now: now.getTime() },
+    ...{ yields, begun },
     moves: await manager.find(PieceMoveEntity, {
-      ...{ where: { horizonStart: plan.horizonStart }, order: { at: 'ASC' } },
+      ...{ where: { horizonStart: plan.horizonStart, undoneAt: IsNull() }, order: { at: 'ASC' } },
     }),
   };
   return plan.plan.batches.flatMap((batch) => batchKept(batch, reading) ?? []);
@@ -74,17 +93,32 @@ function batchKept(batch: Batch, reading: Reading): BatchKeeping | null {
   // what is not dipped yet has no age
   const stays = staysOf(times, isDipped ? warmth.now : clockAt);
   const { elapsedMinutes, agedMinutes, lostMinutes, used, eatBy, beyond } = lifeAlong(life, stays, warmth);
+  const { spare, serves, ...told } = piecesOf(batch, reading);
   return {
-    ...{ batch: batch.id, piece: batch.product, pieces: batch.pieces },
-    clockAt: isDipped ? instant(clockAt) : null,
-    zone: isDipped ? (stays.at(-1)?.zone ?? null) : null,
+    ...{ batch: batch.id, piece: batch.product, ...told },
+    ...(isDipped
+      ? { spare, clockAt: instant(clockAt), zone: stays.at(-1)?.zone ?? null }
+      : { spare: 0, clockAt: null, zone: null }),
     ...{ elapsedMinutes, agedMinutes, lostMinutes, used, holdMinutes: life.holdMinutes },
     eatBy: instant(stays.length > 0 ? eatBy : clockAt + life.rule.minutes * MS_PER_MINUTE),
     beyond: beyond && { ...beyond, from: instant(beyond.from) },
-    moves: reading.moves
-      .filter((move) => move.batch === batch.id && move.pieceId === batch.product)
-      .map(moveView),
-    pickups: batch.serves.flatMap((serve) => pickupOf(serve, { life, times, reading }) ?? []),
+    pickups: serves.flatMap((serve) => pickupOf(serve, { life, times, reading }) ?? []),
+  };
+}
+
+/** How many there were of a batch, what went elsewhere, whose the rest is and what of it nobody is to have. */
+function piecesOf(
+  batch: Batch,
+  { moves: all, begun, yields }: Reading,
+): Pick<BatchKeeping, 'pieces' | 'spare' | 'moves'> & { readonly serves: readonly Serve[] } {
+  const moves = all.filter((move) => move.batch === batch.id && move.pieceId === batch.product);
+  const gone = moves.reduce((sum, { pieces }) => sum + pieces, 0);
+  // what went elsewhere is missing from what the bench counted
+  const yielded = yields.get(batch.id);
+  const { spare = 0, serves = batch.serves } = begun.batches.get(batch.id) ?? {};
+  return {
+    pieces: yielded === undefined ? batch.pieces : yielded + gone,
+    ...{ spare, serves, moves: moves.map(moveView) },
   };
 }
 
@@ -93,10 +127,10 @@ function pickupOf(
   {
     life,
     times,
-    reading: { plan, catalogue, way, warmth },
+    reading: { plan, begun, catalogue, way, warmth },
   }: { readonly life: PieceLife; readonly times: readonly StageTimes[]; readonly reading: Reading },
 ): PickupLife | null {
-  const order = catalogue.orders.get(id);
+  const order = begun.orders.get(id) ?? catalogue.orders.get(id);
   if (!order) return null;
   const pickupAt = plan.horizonStart.getTime() + order.due * MS_PER_MINUTE;
   const onWay: Stay[] = way.staysTo(order.place ?? null, pickupAt);

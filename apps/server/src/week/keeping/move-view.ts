@@ -1,6 +1,8 @@
 import type { PieceMoveView } from '@alnage/contract';
 import type { PieceMoveEntity } from '../../store/work/piece-move.entity';
 
-export function moveView({ id, kind, pieces, cause, at, by }: PieceMoveEntity): PieceMoveView {
-  return { id, kind, pieces, cause, at: at.toISOString(), by };
+export function moveView(move: PieceMoveEntity): PieceMoveView {
+  const { id, kind, pieces, cause, at, by, method, amountMinor, reference } = move;
+  const paid = method === null || amountMinor === null ? null : { method, amountMinor, reference };
+  return { id, kind, pieces, cause, paid, at: at.toISOString(), by };
 }

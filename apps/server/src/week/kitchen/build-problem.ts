@@ -8,6 +8,7 @@ import {
   piecesOfOrder,
   sizeClassOf,
   heldMinutes,
+  neverOf,
   type Coating,
   type Place,
   type LarderBook,
@@ -23,9 +24,9 @@ import {
   type Span,
   type Zone,
 } from '@alnage/core';
-import { PROMISED_STATES, seenOf, type Weighing } from '@alnage/contract';
+import { seenOf, type OrderState, type Weighing } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
-import { orderedIn, type Ordered } from '../orders/ordered';
+import { MET_STATES, orderedIn, type Ordered } from '../orders/ordered';
 import { agesOnWay } from '../keeping/way-ages';
 import { pieceLives, type KeptPiece } from '../keeping/piece-lives';
 import { learnedTimes, type LearnedTimes } from '../learned/learned-times';
@@ -116,10 +117,27 @@ function zoneOf({ id, trays, there }: ZoneEntity, { span, timeZone }: SetUp): Zo
   return zoneAtTimes({ id, trays }, spans, minutesFrom(span.start, span.end));
 }
 
-/** Every order of the season that is promised, the first to be collected first. */
-export async function ordersToMeet(manager: EntityManager, setUp: SetUp): Promise<PlanOrder[]> {
-  const orders = await orderedIn(manager, setUp.span, PROMISED_STATES);
-  return orders.map((order) => orderOf(order, setUp));
+/** Every order of the season that is promised, or in these states, the first to be collected first. */
+export async function ordersToMeet(
+  manager: EntityManager,
+  setUp: SetUp,
+  states: readonly OrderState[] = MET_STATES,
+): Promise<PlanOrder[]> {
+  const orders = await orderedIn(manager, setUp.span, states);
+  const customers = await manager.query<{ id: string; allergies: string[] }[]>(
+    `select id, allergies from customer where allergies <> '[]'`,
+  );
+  const never = new Map(customers.map(({ id, allergies }) => [id, allergies]));
+  return orders.map((order) => orderOf(order, setUp, freeFromOf(order, never)));
+}
+
+/** What an order is promised to be free from: all that its customer must never have, but what somebody took knowingly. */
+function freeFromOf(
+  { customerId, allergies, waived }: Ordered,
+  never: ReadonlyMap<string, readonly string[]>,
+): readonly string[] {
+  const all = neverOf(never.get(customerId ?? ''), allergies);
+  return all.filter((allergen) => !waived.includes(allergen)).sort();
 }
 
 function melterOf({ id, capacityGrams, usableMinutes }: BowlEntity, tailGrams: number): Melter {
@@ -220,25 +238,23 @@ function personOf(person: PersonEntity, { days, span, timeZone }: SetUp): Person
 }
 
 /** An order is the same object until it is written again, and so is what the planner is told of it. */
-const told = new WeakMap<Ordered, { readonly start: number; readonly order: PlanOrder }>();
+const told = new WeakMap<Ordered, { readonly key: string; readonly order: PlanOrder }>();
 
 /** An order as the planner is told of it. */
-export function orderOf(order: Ordered, { span }: SetUp): PlanOrder {
+function orderOf(order: Ordered, { span }: SetUp, freeFrom: readonly string[]): PlanOrder {
+  const key = [span.start.getTime(), ...freeFrom].join(' ');
   const known = told.get(order);
-  if (known?.start === span.start.getTime()) return known.order;
-  const planOrder = planOrderOf(order, span.start);
-  told.set(order, { start: span.start.getTime(), order: planOrder });
-  return planOrder;
-}
-
-function planOrderOf(order: Ordered, start: Date): PlanOrder {
-  return {
+  if (known?.key === key) return known.order;
+  const planOrder: PlanOrder = {
     id: order.id,
-    due: minutesFrom(start, order.pickupAt),
+    due: minutesFrom(span.start, order.pickupAt),
     weight: 1,
     place: order.pickupPointId,
+    ...(freeFrom.length > 0 && { freeFrom }),
     lines: productLines(order.contents),
   };
+  told.set(order, { key, order: planOrder });
+  return planOrder;
 }
 
 /** What is ordered, as the planning format says it. */

@@ -5,6 +5,7 @@ import {
   withHolds,
   type HeldProblem,
   type Lock,
+  type Plan,
   type PlanOrder,
   type Problem,
 } from '@alnage/core';
@@ -27,6 +28,8 @@ export interface Before {
   readonly worked: PlanEntity | null;
   /** The plan whose pins and locked days are kept; null: none. */
   readonly told: PlanEntity | null;
+  /** What people were told last, with what was promised since: whom that gives what is left over, keeps it. Null: nothing. */
+  readonly from: Plan | null;
 }
 
 /**
@@ -36,7 +39,7 @@ export interface Before {
 export async function continued(
   manager: EntityManager,
   setUp: SetUp,
-  { clock, worked, told }: Before & { readonly clock: Pick<WorkshopClock, 'now'> },
+  { clock, worked, told, from }: Before & { readonly clock: Pick<WorkshopClock, 'now'> },
 ): Promise<Continued> {
   const asked = await buildProblem(manager, setUp, clock);
   const now = minuteNow(setUp, clock, asked);
@@ -49,7 +52,10 @@ export async function continued(
     return { problem, shut: problem, lapsed: [], mark };
   }
   const seen = await seenAtBench(manager, worked, now);
-  const { fixed, orders } = goOn(worked, seen, { ...asked, closed, places: asked.places, now });
+  const { fixed, orders } = goOn(worked, seen, {
+    ...{ ...asked, closed, places: asked.places, now },
+    ...{ ...(from && { told: from }), isInstead: true },
+  });
 
   const problem = { ...asked, now, fixed, orders };
   if (!told) return { problem, shut: problem, lapsed: [], mark };

@@ -1,6 +1,9 @@
 import {
+  canBeGiven,
   carryOver,
   clockStageIndex,
+  withYields,
+  type CarriedOver,
   layIn,
   layInOpen,
   lineKey,
@@ -22,6 +25,8 @@ import type { EntityManager } from 'typeorm';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { minutesFrom } from '../../platform/time/workshop-time';
+import { seenAtBench } from '../begun/seen-at-bench';
+import { orderedIn } from '../orders/ordered';
 import { holdsOf } from './continued';
 import { buildProblem, productLines } from './build-problem';
 import { newestPlan, workedPlan } from './plan-versions';
@@ -39,8 +44,9 @@ export interface OrderAsk extends KitchenAsk {
   readonly id: string;
 }
 
-/** What the plan makes already of the order that would be replaced, for the pickup that it had. */
+/** What the plan makes already of the order that would be replaced, for the pickup that it had, or what is left over for it. */
 interface Held {
+  readonly batches: readonly Batch[];
   readonly due: number;
   readonly place: string | undefined;
   readonly pieces: ReadonlyMap<string, number>;
@@ -57,6 +63,18 @@ export interface Making {
   /** Null for an order that the plan makes already, in full or in part. */
   readonly times: number | null;
 }
+
+/** What the bench made of begun work, and the orders that are handed over. */
+interface Made {
+  readonly yields: ReadonlyMap<string, number>;
+  readonly begun: ReadonlySet<string>;
+  readonly closed: ReadonlySet<string>;
+}
+
+const NOTHING_SEEN = { yields: new Map<string, number>(), begun: new Set<string>() };
+
+/** The order asked about; no order is called so. */
+const ASKED = '?left';
 
 /** Before the first plan so many orders at most are laid out anew for every promise; shop default. */
 const UNPLANNED_ORDERS = 60;
@@ -78,11 +96,16 @@ function unplanned(problem: Problem): BaseWeek {
  * orders.
  */
 export class Kitchen {
+  /** What is begun beside an order, as it was worked out last. */
+  private beside: { readonly changing: string | null; readonly carried: CarriedOver } | null = null;
+
   private constructor(
     private readonly plans: {
       readonly base: BaseWeek;
       readonly newest: PlannedWeek;
       readonly worked: PlannedWeek;
+      /** What the bench made by the plan that is worked by. */
+      readonly made: Made;
     },
     private readonly asked: Problem,
     private readonly setUp: SetUp,
@@ -99,12 +122,12 @@ export class Kitchen {
     const asked = { ...(await buildProblem(manager, setUp, clock)), now };
     if (!newest && asked.orders.length > UNPLANNED_ORDERS) return null;
     const base = newest ?? unplanned(asked);
-    const plans = {
-      base,
-      newest: await withWitness(manager, setUp, base),
-      worked: (await workedPlan(manager, setUp)) ?? base,
-    };
-    return new Kitchen(plans, asked, setUp);
+    const worked = await workedPlan(manager, setUp);
+    const seen = worked && (await seenAtBench(manager, worked, now));
+    const handedOver = await orderedIn(manager, setUp.span, ['handed-over']);
+    const made = { ...(seen ?? NOTHING_SEEN), closed: new Set(handedOver.map(({ id }) => id)) };
+    const newestNow = await withWitness(manager, setUp, base);
+    return new Kitchen({ base, newest: newestNow, worked: worked ?? base, made }, asked, setUp);
   }
 
   /**
@@ -178,7 +201,8 @@ export class Kitchen {
     )
       return null;
     const { newest } = this.plans;
-    return new Kitchen({ ...this.plans, newest: { ...newest, plan: then! } }, this.asked, this.setUp);
+    const plans = { ...this.plans, newest: { ...newest, plan: then! } };
+    return new Kitchen(plans, this.asked, this.setUp);
   }
 
   /** The plan that it answers by. */
@@ -201,7 +225,7 @@ export class Kitchen {
   /** How an order would be made for a pickup, and how often up to `most`; no batches where it cannot be. */
   making(ask: KitchenAsk, pickup: Date, most: number): Making {
     const { due, lines, held } = this.openOf(ask, pickup);
-    const planned = held ? this.plannedFor(ask.changing!) : { batches: [], melts: [] };
+    const planned = this.withMelts(held?.batches ?? []);
     if (lines.length === 0) return { ...planned, opened: [], times: null };
     const asked = { lines, place: ask.pickupPoint, due };
     const made = slotMaking(this.besides(ask), asked, held ? 1 : most);
@@ -214,46 +238,77 @@ export class Kitchen {
     return { batches, melts, opened: made.opened, times: held ? null : made.times };
   }
 
-  /** What the plan makes already of an order. */
-  private plannedFor(id: string): { batches: Batch[]; melts: Melt[] } {
-    const { batches, melts } = this.plans.newest.plan;
-    const own = batches.filter(({ serves }) => serves.some(({ order }) => order === id));
-    const used = new Set(own.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
-    return { batches: own, melts: melts.filter((melt) => used.has(melt.id)) };
+  /** Batches with what they are dipped from. */
+  private withMelts(batches: readonly Batch[]): Pick<Plan, 'batches' | 'melts'> {
+    const used = new Set(batches.flatMap(({ stages }) => stages.map(({ melt }) => melt)));
+    return { batches, melts: this.plans.newest.plan.melts.filter(({ id }) => used.has(id)) };
   }
 
-  /** What is still to be made of an order for a pickup, and what the plan holds of it for just that pickup. */
-  private openOf(
-    { contents, pickupPoint, changing }: KitchenAsk,
-    pickup: Date,
-  ): { due: number; lines: OrderLine[]; held: Held | null } {
+  /**
+   * What is still to be made of an order for a pickup, and what there is of it already: what the plan holds for just that pickup,
+   * or what is left over of begun work.
+   */
+  private openOf(ask: KitchenAsk, pickup: Date): { due: number; lines: OrderLine[]; held: Held | null } {
+    const { contents, pickupPoint, changing } = ask;
     const { problem, plan } = this.plans.newest;
     const due = this.minuteOf(pickup);
     const before = heldOf(problem, plan, changing);
-    const held = before?.due === due && before.place === pickupPoint ? before : null;
+    const isSame = before?.due === due && before.place === pickupPoint;
+    const held = isSame ? before : this.leftFor(ask, due);
     const wanted = productLines(contents);
     return { due, held, lines: held ? lessHeld(wanted, held) : wanted };
   }
 
+  /** What of begun work nobody else wants and an order could have, collected then; null where that is nothing. */
+  private leftFor({ contents, pickupPoint: place, changing }: KitchenAsk, due: number): Held | null {
+    const order: PlanOrder = { id: ASKED, due, weight: 1, place, lines: productLines(contents) };
+    const open = new Map(order.lines.map(({ product, pieces }) => [product, pieces]));
+    const batches = this.carriedBeside(changing).left.flatMap((left): Batch[] => {
+      const pieces = Math.min(left.pieces, open.get(left.batch.product) ?? 0);
+      if (pieces === 0 || !canBeGiven(left, order, { places: undefined, ...this.asked })) return [];
+      open.set(left.batch.product, open.get(left.batch.product)! - pieces);
+      return [{ ...left.batch, pieces, serves: [{ order: ASKED, pieces }] }];
+    });
+    const { products } = this.asked;
+    return batches.length > 0 ? heldOf({ orders: [order], products }, { batches }, ASKED) : null;
+  }
+
   /** The plan as it stands with what is begun or pinned held fast, and all orders but the one that would be replaced. */
   private besides({ changing }: KitchenAsk): Planned {
-    return this.with(this.asked.orders.filter(({ id }) => id !== changing));
+    return this.planned(this.carriedBeside(changing));
+  }
+
+  /** What is begun, with all orders but the one that would be replaced. */
+  private carriedBeside(changing: string | null): CarriedOver {
+    const known = this.beside;
+    if (known?.changing === changing) return known.carried;
+    const carried = this.carried(this.asked.orders.filter(({ id }) => id !== changing));
+    this.beside = { changing, carried };
+    return carried;
   }
 
   /** The same with these orders. */
   private with(wanted: readonly PlanOrder[]): Planned {
-    const { fixed, orders } = carryOver({
-      plan: this.plans.worked.plan,
-      before: this.plans.worked.problem.orders,
-      orders: wanted,
-      closed: new Set(),
-      products: this.asked.products,
-      places: this.asked.places,
-      now: this.asked.now!,
-    });
+    return this.planned(this.carried(wanted));
+  }
+
+  private planned({ fixed, orders }: CarriedOver): Planned {
     const { newest } = this.plans;
     const planned = { problem: { ...this.asked, fixed, orders }, plan: newest.plan };
     return { problem: withHolds(planned, holdsOf(newest, this.setUp)).shut, plan: newest.plan };
+  }
+
+  /** What is begun, with what came out of it, and these orders with those that stand for what nobody wants. */
+  private carried(wanted: readonly PlanOrder[]): CarriedOver {
+    const { worked, newest } = this.plans;
+    const { yields: good, begun, closed } = this.plans.made;
+    const ids = new Set(wanted.map(({ id }) => id));
+    return carryOver({
+      plan: { ...worked.plan, batches: withYields(worked.plan.batches, good, (id) => ids.has(id)) },
+      ...{ before: worked.problem.orders, orders: wanted, told: newest.plan },
+      ...{ products: this.asked.products, coatings: this.asked.coatings, places: this.asked.places },
+      ...{ closed, good, begun, now: this.asked.now! },
+    });
   }
 
   private minuteOf(instant: Date): number {
@@ -278,7 +333,11 @@ function isAsBefore(order: PlanOrder, before: PlanOrder | undefined): boolean {
   );
 }
 
-function heldOf({ orders, products }: Problem, { batches }: Plan, id: string | null): Held | null {
+function heldOf(
+  { orders, products }: Pick<Problem, 'orders' | 'products'>,
+  { batches }: Pick<Plan, 'batches'>,
+  id: string | null,
+): Held | null {
   const order = orders.find((each) => each.id === id);
   if (!order) return null;
   const pieces = new Map<string, number>();
@@ -293,7 +352,8 @@ function heldOf({ orders, products }: Problem, { batches }: Plan, id: string | n
       clocks.set(name, Math.min(clock, clocks.get(name) ?? clock));
       ageMinutes = Math.max(ageMinutes, order.due - clock);
     }
-  return { due: order.due, place: order.place, pieces, packed, ageMinutes, clocks };
+  const own = batches.filter(({ serves }) => serves.some((serve) => serve.order === id));
+  return { batches: own, due: order.due, place: order.place, pieces, packed, ageMinutes, clocks };
 }
 
 function lessHeld(lines: readonly OrderLine[], { pieces }: Held): OrderLine[] {

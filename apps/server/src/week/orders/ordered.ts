@@ -1,4 +1,4 @@
-import type { OrderState } from '@alnage/contract';
+import { PROMISED_STATES, type AllergyWaived, type OrderState } from '@alnage/contract';
 import type { BoxCount, OrderContents, PieceCount } from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { instantMs, jsonRows } from '../../platform/database/json-rows';
@@ -13,6 +13,10 @@ export interface Ordered {
   readonly createdAt: Date;
   /** Whether its place is held for a deposit. */
   readonly isHeld: boolean;
+  readonly customerId: string | null;
+  /** What was said with it that whoever it is for must never have, and what of that somebody took knowingly. */
+  readonly allergies: readonly string[];
+  readonly waived: readonly string[];
   readonly contents: OrderContents;
 }
 
@@ -24,15 +28,22 @@ interface Row {
   readonly pickupPointId: string;
   readonly createdAt: number;
   readonly isHeld: boolean;
+  readonly customerId: string | null;
+  readonly allergies: readonly string[];
+  readonly waiver: AllergyWaived | null;
   readonly lines: PieceCount[] | null;
   readonly boxes: BoxCount[] | null;
 }
+
+/** States in which somebody is to have what is ordered, or has it: what was not collected is there for whoever wants it. */
+export const MET_STATES = PROMISED_STATES.filter((state) => state !== 'not-collected');
 
 /** Orders that fit a condition over `customer_order`, in no order. */
 const sought = (condition: string): string => `
   with sought as materialized (select * from customer_order where ${condition})
   select o.id, o.ticket, o.state, ${instantMs('o.pickup_at')} as "pickupAt", o.pickup_point_id as "pickupPointId",
          ${instantMs('o.created_at')} as "createdAt", o.hold_until is not null as "isHeld",
+         o.customer_id as "customerId", o.allergies, o.allergy_waiver as waiver,
          l.all as lines, b.all as boxes
     from sought o
     left join (select order_id, json_agg(json_build_object('piece', piece_id, 'pieces', pieces) order by position) as all
@@ -76,7 +87,7 @@ function placeOf(orders: readonly Ordered[], instant: number): number {
   return from;
 }
 
-function orderedOf({ pickupAt, createdAt, lines, boxes, ...row }: Row): Ordered {
+function orderedOf({ pickupAt, createdAt, lines, boxes, waiver, ...row }: Row): Ordered {
   return {
     id: row.id,
     ticket: row.ticket,
@@ -85,6 +96,12 @@ function orderedOf({ pickupAt, createdAt, lines, boxes, ...row }: Row): Ordered 
     pickupPointId: row.pickupPointId,
     createdAt: new Date(createdAt),
     isHeld: row.isHeld,
+    customerId: row.customerId,
+    allergies: row.allergies,
+    waived: (waiver?.clashes ?? []).flatMap(({ allergens, mayContain = [] }) => [
+      ...allergens,
+      ...mayContain,
+    ]),
     contents: { lines: lines ?? [], boxes: boxes ?? [] },
   };
 }

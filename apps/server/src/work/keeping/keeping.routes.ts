@@ -41,7 +41,7 @@ export function addKeeping(app: App): void {
     '/api/moves/:id',
     { schema: { tags, params: OrderParams, response: { 204: Type.Null() } } },
     async (request, reply) => {
-      await moves.undo(request.params.id);
+      await moves.undo(request.params.id, await personAt(app.db.manager, request));
       return reply.status(204).send(null);
     },
   );

@@ -6,8 +6,7 @@ import { findSetUp } from '../../shop/seasons/set-up';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import type { LogPaper } from './zone-log-pdf';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
-import { batchesKept } from '../../week/keeping/batch-keeping';
-import { workedPlan } from '../../week/kitchen/plan-versions';
+import { keepingOfPlan } from '../../week/kitchen/keeping-of-plan';
 import { zoneCourses, zoneReadings } from '../../week/keeping/zone-courses';
 
 const HOUR_MS = 3_600_000;
@@ -20,10 +19,9 @@ export async function keepingNow(manager: EntityManager, now: Date): Promise<Kee
   const from = new Date(now.getTime() - TOLD_MS);
   const courseOf = await zoneCourses(manager, { from, until: now });
   const setUp = await findSetUp(manager);
-  const plan = setUp && (await workedPlan(manager, setUp));
   return {
     zones: zones.map(({ id }) => zoneNow(id, courseOf(id), { from, now })),
-    batches: plan ? await batchesKept(manager, { plan, setUp, now }) : [],
+    batches: setUp ? await keepingOfPlan(manager, setUp, now) : [],
   };
 }
 

@@ -1,4 +1,4 @@
-import type { BatchKeeping, DeviceTaken, KeepingNow, PieceMoveView, ZoneLog } from '@alnage/contract';
+import type { BatchKeeping, DeviceTaken, KeepingNow, Order, PieceMoveView, ZoneLog } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, piecesOf, workshopOf } from '../../testing/ask';
 import { benchDesk } from '../../testing/bench-desk';
@@ -115,7 +115,9 @@ describe('what is made', () => {
         .reduce((sum, each) => sum + each.pieces, 0);
     const before = await lacks();
     const url = `/api/batches/${batch}/moves`;
-    const draft = { kind: 'written-off', pieces, cause: 'The rack was at 60 °C' };
+    const draft = { kind: 'written-off', pieces, cause: 'The rack was at 60 °C', paid: null };
+    const why = await ask(shop.app, ['POST', url], { ...draft, cause: ' ' });
+    expect(why.body).toMatchObject({ errors: [{ pointer: '/cause', code: 'blank' }] });
     const { body, status } = await ask<PieceMoveView>(shop.app, ['POST', url], draft);
     expect(status).toBe(201);
     expect(await lacks()).toBe(pieces);
@@ -127,6 +129,75 @@ describe('what is made', () => {
     expect((await ask(shop.app, ['DELETE', `/api/moves/${body.id}`])).status).toBe(204);
     expect(await lacks()).toBe(before);
     expect(piece).toBe('oat-ball');
+  });
+
+  test('is nobody’s where its order is cancelled or not collected, and is sold, given away, or had by the next order', async () => {
+    const dip = await desk.freshDip('dusk-berry');
+    await desk.send([
+      desk.event(dip.key, { kind: 'begin' }, 100),
+      desk.event(dip.key, { kind: 'tray', pieces: dip.pieces }, 92),
+      desk.event(dip.key, { kind: 'end' }, 91),
+    ]);
+    const { spare: none, pickups } = await ofBatch(dip.batch);
+    expect(none).toBe(0);
+    const served = pickups[0]!;
+    const order = (await shop.app.inject(`/api/orders/${served.order}`)).json<Order>();
+    const off = await ask<Order>(shop.app, ['POST', `/api/orders/${order.id}/move`], {
+      ...{ to: 'cancelled', version: order.version, despiteKitchen: null },
+    });
+    expect(off.status).toBe(200);
+    const url = `/api/batches/${dip.batch}/moves`;
+    const { spare, pieces, pickups: left } = await ofBatch(dip.batch);
+    expect(spare).toBe(served.pieces);
+    expect(left.map((each) => each.order)).not.toContain(order.id);
+    const sale = {
+      kind: 'sold',
+      pieces: 2,
+      cause: 'Two to taste',
+      paid: { method: 'card', amountMinor: 480 },
+    };
+    const sold = await ask<PieceMoveView>(shop.app, ['POST', url], sale);
+    expect(sold.body).toMatchObject({ paid: { reference: expect.stringContaining('simulated-') as string } });
+    const given = await ask(shop.app, ['POST', url], { kind: 'staff', pieces: 1, cause: 'Runa', paid: null });
+    expect(given.status).toBe(201);
+    const after = await ofBatch(dip.batch);
+    expect(after).toMatchObject({ spare: spare - 3, pieces });
+    // nobody lacks anything by it
+    expect((await desk.bench()).shortages.filter(({ batch }) => batch === dip.batch)).toEqual([]);
+
+    const wrong = async (change: object): Promise<unknown> =>
+      (await ask(shop.app, ['POST', url], { ...sale, ...change })).body;
+    expect(await wrong({ pieces: spare })).toMatchObject({ errors: [{ pointer: '/pieces' }] });
+    expect(await wrong({ paid: null })).toMatchObject({ errors: [{ pointer: '/paid', code: 'required' }] });
+    expect(await wrong({ kind: 'given-away' })).toMatchObject({
+      errors: [{ pointer: '/paid', code: 'not-allowed' }],
+    });
+    expect(await wrong({ paid: { method: 'card', amountMinor: 413 } })).toMatchObject({
+      code: 'card-declined',
+    });
+    // two at once do not both have the last of it
+    const most = { ...sale, pieces: spare - 3, paid: { method: 'cash', amountMinor: 100 } };
+    const both = await Promise.all([most, most].map((draft) => ask(shop.app, ['POST', url], draft)));
+    expect(both.map(({ status }) => status).sort()).toEqual([201, 400]);
+    expect((await ofBatch(dip.batch)).spare).toBe(0);
+    for (const { body } of [sold, ...both])
+      if ('id' in body) expect((await ask(shop.app, ['DELETE', `/api/moves/${body.id}`])).status).toBe(204);
+    expect((await ofBatch(dip.batch)).spare).toBe(spare - 1);
+    expect((await ask(shop.app, ['DELETE', `/api/moves/${sold.body.id}`])).body).toMatchObject({
+      code: 'record-not-found',
+    });
+
+    // whoever asks for as many, collected as that order was, is told yes and given them
+    const draft = {
+      ...{ customer: 'Late caller', lines: [{ piece: 'dusk-berry', pieces: spare - 1 }], boxes: [] },
+      ...{ pickup: order.pickup, pickupPoint: order.pickupPoint, note: '' },
+      ...{ state: 'promised', despiteKitchen: null },
+    };
+    const taken = await ask<Order>(shop.app, ['POST', '/api/orders'], draft);
+    expect(taken.status).toBe(201);
+    const now = await ofBatch(dip.batch);
+    expect(now.spare).toBe(0);
+    expect(now.pickups.map((each) => each.order)).toContain(taken.body.id);
   });
 
   test('is promised for less where its way, or the zone where it lies last, is warm', async () => {

@@ -28,10 +28,10 @@ import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
 import { instantOf, wallClockOf } from '../../platform/time/workshop-time';
-import { SimulatedCardDevice, type CardDevice } from './card-device';
+import { SimulatedCardDevice, type CardDevice } from '../../platform/devices/card-device';
 import { orderContext, pricesToday, type OrderContext } from '../../week/orders/order-context';
 import { settleBoxes } from './box-stock';
-import { canMove, draftProblems } from '../../week/orders/order-rules';
+import { canMove, draftProblems, isTowardsHand } from '../../week/orders/order-rules';
 import { contentsOf, orderView, pricedContentsOf } from '../../week/orders/order-view';
 import { pickupWithin } from '../../week/orders/pickup-within';
 import { escapedLike } from '../../platform/database/escaped-like';
@@ -144,18 +144,29 @@ export class OrdersService {
     });
   }
 
-  /** @throws ProblemError `order-state` when the order cannot go there from where it is */
-  move(id: string, { to, version, despiteKitchen }: OrderMove, by: string | null): Promise<Order> {
+  /**
+   * @throws ProblemError `order-state` when the order cannot go there from where it is; `invalid-input` where its customer must never
+   * have what is in it by now and nobody answers for that
+   */
+  move(
+    id: string,
+    { to, version, despiteKitchen, despiteAllergy }: OrderMove,
+    by: string | null,
+  ): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
       const order = await this.lock(manager, { id, version }, setUp.timeZone);
       if (!canMove(order.state, to)) throw new ProblemError('order-state', { state: order.state, to });
       // what was said once of just this order is not asked again
       const kitchenOverruled = despiteKitchen ?? order.kitchenOverruled;
+      const contents = contentsOf(order);
+      const { customer, customerId, allergies, allergyWaiver: known } = order;
+      const waiver = despiteAllergy ?? null;
+      // what is in a piece may have changed since it was promised; what is taken back is not asked
+      const allergyWaiver = isTowardsHand(order.state, to)
+        ? await requireFit(manager, { customer, customerId, allergies, contents, waiver, before: known })
+        : known;
       if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state)) {
-        const { customer, customerId, allergies, allergyWaiver: before } = order;
-        const contents = contentsOf(order);
-        await requireFit(manager, { customer, customerId, allergies, contents, waiver: null, before });
         await this.gate.requireRoom(manager, setUp, {
           contents,
           pickup: wallClockOf(order.pickupAt, setUp.timeZone),
@@ -166,7 +177,7 @@ export class OrdersService {
         });
       }
       const before = orderView(order, setUp.timeZone);
-      Object.assign(order, { state: to, kitchenOverruled, version: order.version + 1 });
+      Object.assign(order, { state: to, kitchenOverruled, allergyWaiver, version: order.version + 1 });
       await manager.save(order);
       await settleBoxes(manager, order, {
         ...{ from: before.state, to, at: this.clock.now(), by, timeZone: setUp.timeZone },

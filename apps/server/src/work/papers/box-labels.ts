@@ -8,22 +8,15 @@ import {
 } from '@alnage/contract';
 import { boxLabel, pieceCoat, sizeClassOf, type Declared } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
-import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
-import { spanOfDays } from '../../platform/time/workshop-time';
 import { loadDippery } from '../../shop/dippery/dippery';
 import { loadDeclared } from '../../shop/recipe-book/load-declared';
 import { requireSetUp } from '../../shop/seasons/set-up';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
-import { batchesKept } from '../../week/keeping/batch-keeping';
-import { workedPlan } from '../../week/kitchen/plan-versions';
+import { keepingOfPlan } from '../../week/kitchen/keeping-of-plan';
 import { readWeighings } from '../../week/learned/read-weighings';
-import { orderView } from '../../week/orders/order-view';
-import { readOrders } from '../../week/orders/read-orders';
-
-/** States in which an order has boxes to label. */
-const LABELLED: readonly Order['state'][] = ['promised', 'ready', 'handed-over'];
+import { ordersFor } from './orders-for';
 
 /** What labels are made from, read once for all of them. */
 interface Reading {
@@ -46,7 +39,6 @@ export async function boxLabels(
   const setUp = await requireSetUp(manager);
   const orders = await ordersFor(manager, query, setUp.timeZone);
   if (orders.length === 0) return [];
-  const plan = await workedPlan(manager, setUp);
   const pieces = await manager.find(PieceEntity);
   const dippery = await loadDippery(manager);
   const weighings = await readWeighings(manager, clock.now());
@@ -64,34 +56,10 @@ export async function boxLabels(
         return [piece.id, portions];
       }),
     ),
-    kept: plan ? await batchesKept(manager, { plan, setUp, now: clock.now() }) : [],
+    kept: await keepingOfPlan(manager, setUp, clock.now()),
   };
   return orders.flatMap((order) => labelsOf(order, reading));
 }
-
-async function ordersFor(
-  manager: EntityManager,
-  { order: id, day }: Pick<LabelQuery, 'order' | 'day'>,
-  timeZone: string,
-): Promise<Order[]> {
-  if (id !== undefined) {
-    const [order] = await readOrders(manager, { where: 'o.id = $1', values: [id] });
-    if (!order) throw new ProblemError('order-not-found', { id });
-    return [orderView(order, timeZone)];
-  }
-  if (day === undefined) return [];
-  const { start, end } = spanOfDays(day, day, timeZone);
-  const rows = await readOrders(manager, {
-    where: `o.state = any($1) and ${LEAVES} >= $2 and ${LEAVES} < $3`,
-    values: [LABELLED, start, end],
-    orderBy: `${LEAVES}, o.ticket`,
-  });
-  return rows.map((row) => orderView(row, timeZone));
-}
-
-/** When an order leaves the counter: when it is collected, or sent so long before it arrives. */
-const LEAVES = `(o.pickup_at - (select case when p.sending is null then 0 else p.journey_minutes end
-  from pickup_point p where p.id = o.pickup_point_id) * interval '1 minute')`;
 
 /** One box of an order as it is packed. */
 interface PackedBox {

@@ -7,7 +7,14 @@ import { batchRows, zoneRows } from './keeping-rows';
 import { WallTime } from '../../shared/formats/wall-time';
 
 const batch: BatchKeeping = {
-  ...{ batch: 'b1', piece: 'dusk-berry', pieces: 24, clockAt: '2026-06-18T07:00:00.000Z', zone: 'fridge' },
+  ...{
+    batch: 'b1',
+    piece: 'dusk-berry',
+    pieces: 24,
+    spare: 0,
+    clockAt: '2026-06-18T07:00:00.000Z',
+    zone: 'fridge',
+  },
   ...{ elapsedMinutes: 60, agedMinutes: 90, lostMinutes: 30, used: 90 / 2880, holdMinutes: 1440 },
   ...{ eatBy: '2026-06-20T06:30:00.000Z', beyond: null, moves: [] },
   pickups: [
@@ -23,11 +30,13 @@ const zone: KeepingNow['zones'][number] = {
 const warm: KeepingNow['zones'][number]['excursions'][number] = {
   ...{ kind: 'warm', from: '2026-06-18T07:05:00.000Z', until: '2026-06-18T08:30:00.000Z', celsius: 12 },
 };
+const writtenOff = { id: 'm1', kind: 'written-off', paid: null, at: warm.until, by: null } as const;
 const keeping: KeepingNow = { zones: [zone], batches: [batch] };
 const now = Date.parse('2026-06-18T08:32:00Z');
 const input = {
   ...{ keeping, workshop, now, tickets: { o1: 'M-0401' } },
   pieceNames: new Map([['dusk-berry', 'Dusk berry']]),
+  prices: new Map([['dusk-berry', 240]]),
 };
 const rowOf = (change: Partial<BatchKeeping>) =>
   batchRows({ ...input, keeping: { ...keeping, batches: [{ ...batch, ...change }] } })[0];
@@ -84,18 +93,20 @@ describe('how things keep', () => {
     expect(
       rowOf({ pickups: [{ ...batch.pickups[0]!, pickupAt: '2026-06-18T07:00:00.000Z' }] }),
     ).toBeUndefined();
-    const all = {
-      id: 'm1',
-      kind: 'written-off',
-      pieces: 24,
-      cause: 'Warm',
-      at: warm.until,
-      by: null,
-    } as const;
+    const all = { ...writtenOff, pieces: 24, cause: 'Warm' } as const;
     expect(rowOf({ moves: [all] })).toMatchObject({
-      ...{ pieces: '0 of 24 pieces', advice: 'All of it is written off.', most: 0 },
+      ...{ pieces: '0 of 24 pieces', advice: 'None of it is left.', most: 0 },
       moves: [{ id: 'm1', text: '24 pieces written off Thu 18, 11:30: Warm' }],
     });
+    // what nobody is to have stays until somebody says what became of it
+    const over = [{ ...batch.pickups[0]!, pickupAt: '2026-06-18T07:00:00.000Z' }];
+    const spare = rowOf({ pickups: over, spare: 4 });
+    expect(spare).toMatchObject({ spare: 4, spareText: 'Nobody is to have 4 of them.', priceMinor: 240 });
+    expect(rowOf({ spare: 24 })!.spareText).toBe('Nobody is to have it.');
+    const paid = { method: 'card', amountMinor: 480, reference: 'r' } as const;
+    expect(rowOf({ moves: [{ ...all, kind: 'sold', pieces: 2, cause: '', paid }] })!.moves[0]!.text).toBe(
+      '2 pieces sold Thu 18, 11:30 for €4.80, card',
+    );
   });
 
   test('what is wrong stands first', () => {
@@ -116,15 +127,8 @@ describe('how things keep', () => {
     await page.type('Write off', '6');
     await page.click('Write them off');
     const asked = page.http.expectOne('/api/batches/b1/moves');
-    expect(asked.request.body).toEqual({ kind: 'written-off', pieces: 6, cause: 'Dropped' });
-    const move = {
-      id: 'm1',
-      kind: 'written-off',
-      pieces: 6,
-      cause: 'Dropped',
-      at: warm.until,
-      by: null,
-    } as const;
+    expect(asked.request.body).toEqual({ kind: 'written-off', pieces: 6, cause: 'Dropped', paid: null });
+    const move = { ...writtenOff, pieces: 6, cause: 'Dropped' };
     asked.flush(move);
     const { KeepingActions } = await import('../../state/keeping.state');
     page.store.dispatch(
@@ -135,6 +139,45 @@ describe('how things keep', () => {
     expect(page.text()).not.toContain('Write them off');
     await page.click('Undo: 6 pieces written off Thu 18, 11:30: Dropped');
     page.http.expectOne({ url: '/api/moves/m1', method: 'DELETE' });
+  });
+
+  test('what nobody is to have is sold at its price or given to somebody', async () => {
+    const page = await render(KeepingPage, { keeping: { ...keeping, batches: [{ ...batch, spare: 5 }] } });
+    expect(page.text()).toContain('5 pieces that nobody is to have');
+    await page.click('Sell or give, Dusk berry, batch b1');
+    expect(page.field('How many').value).toBe('5');
+    const price = page.field('Paid').value;
+    await page.type('How many', '2');
+    expect(Number(page.field('Paid').value)).toBeCloseTo((2 / 5) * Number(price), 5);
+    await page.type('Paid', '4.50');
+    // what was typed stays
+    await page.type('How many', '3');
+    expect(page.field('Paid').value).toBe('4.50');
+    await page.type('How many', '6');
+    await page.click('Sell them');
+    page.http.expectNone('/api/batches/b1/moves');
+    await page.type('How many', '3');
+    await page.click('Sell them');
+    const asked = page.http.expectOne('/api/batches/b1/moves');
+    expect(asked.request.body).toEqual({
+      ...{ kind: 'sold', pieces: 3, cause: '', paid: { method: 'cash', amountMinor: 450 } },
+    });
+    asked.flush(
+      { type: 'about:blank', code: 'card-declined', title: 'The card device declined', status: 409 },
+      { status: 409, statusText: 'Conflict' },
+    );
+    await page.settle();
+    expect(page.page.querySelector('al-move-pieces [role=alert]')).not.toBeNull();
+    const kind = page.field('They are');
+    kind.value = 'staff';
+    kind.dispatchEvent(new Event('change'));
+    await page.settle();
+    expect(page.page.querySelector('al-move-pieces')!.textContent).not.toContain('Paid');
+    await page.type('Who has them', 'Runa');
+    await page.click('Give them');
+    expect(page.http.expectOne('/api/batches/b1/moves').request.body).toEqual({
+      ...{ kind: 'staff', pieces: 5, cause: 'Runa', paid: null },
+    });
   });
 
   test('a zone’s log is drawn, broken where its sensor was silent', async () => {

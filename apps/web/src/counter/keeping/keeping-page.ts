@@ -2,29 +2,32 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { toObservable, toSignal, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
+import type { PieceMoveView } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, filter, of, switchMap } from 'rxjs';
 import { airOf } from '../../shared/bench/kitchen-air';
+import { counted } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 import { Keys } from '../../shared/keys';
 import { Margin } from '../../shared/margin/margin';
 import { troubleText } from '../../shared/problem-text';
+import { Slips } from '../../shared/slip/slips';
 import { Api } from '../../state/api';
 import { benchFeature } from '../../state/bench.state';
 import { KeepingActions, keepingFeature } from '../../state/keeping.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { dewText } from './dew-words';
-import { batchRows, excursionRows, toleranceText, zoneRows, type BatchRow } from './keeping-rows';
-import { WriteOff } from './write-off';
+import { batchRows, excursionRows, moveText, toleranceText, zoneRows, type BatchRow } from './keeping-rows';
+import { MovePieces } from './move-pieces';
 import { ZoneChart } from './zone-chart';
 
 const TWO_DAYS_MS = 48 * 3_600_000;
 
 /** Keeping: how warm it is where things lie, what that took of their life, and what is to be done. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, WriteOff, ZoneChart],
+  imports: [MatButtonModule, RouterLink, Margin, MovePieces, ZoneChart],
   templateUrl: './keeping-page.html',
   styleUrl: './keeping-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -37,15 +40,20 @@ export class KeepingPage {
   private readonly said = this.store.selectSignal(keepingFeature.selectTrouble);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly pieceNames = this.store.selectSignal(workshopFeature.selectPieceNames);
+  private readonly pieces = this.store.selectSignal(workshopFeature.selectPieces);
+  private readonly prices = computed(
+    () => new Map(this.pieces().map(({ id, costs }) => [id, costs.priceMinor])),
+  );
   private readonly bench = this.store.selectSignal(benchFeature.selectBench);
   private readonly devices = this.store.selectSignal(benchFeature.selectDevices);
   private readonly api = inject(Api);
+  private readonly slips = inject(Slips);
 
   private readonly input = computed(() => {
     const [keeping, workshop] = [this.keeping(), this.workshop()];
     if (!keeping || !workshop) return null;
     return {
-      ...{ keeping, workshop, pieceNames: this.pieceNames() },
+      ...{ keeping, workshop, pieceNames: this.pieceNames(), prices: this.prices() },
       ...{ tickets: this.bench()?.tickets ?? {}, now: this.clock.now() },
     };
   });
@@ -92,12 +100,13 @@ export class KeepingPage {
     const keeping = this.keeping();
     return keeping ? dewText(keeping, airOf(this.devices()), this.zones()) : '';
   });
-  /** The batch that is to be written off. */
+  protected readonly spare = computed(() => this.batches().reduce((sum, row) => sum + row.spare, 0));
+  /** The batch of which something goes elsewhere. */
   protected readonly writing = signal<string | null>(null);
   protected readonly isRead = computed(() => this.keeping() !== null);
   protected readonly trouble = computed(() => {
     const trouble = this.said();
-    // what is wrong with what is written off is told there
+    // what is wrong with what goes elsewhere is told there
     return trouble && this.failed()?.kind !== 'move' ? troubleText(trouble) : null;
   });
 
@@ -105,14 +114,33 @@ export class KeepingPage {
     this.store.dispatch(KeepingActions.opened());
     inject(Actions)
       .pipe(ofType(KeepingActions.deedDone), takeUntilDestroyed())
-      .subscribe(({ deed }) => {
+      .subscribe(({ deed, move }) => {
         if (deed.batch === this.writing()) this.writing.set(null);
+        if (move) this.tell(deed.batch, move);
       });
     const router = inject(Router);
     inject(Keys).bind({
       key: 'Escape',
       does: 'Back to the counter',
       run: () => void router.navigate(['counter']),
+    });
+  }
+
+  protected readonly counted = counted;
+
+  /** What nobody is to have is sold or given away before it is written off. */
+  protected verb({ spare }: BatchRow): string {
+    return spare > 0 ? 'Sell or give' : 'Write off';
+  }
+
+  /** What was done is said where it can be taken back at once. */
+  private tell(id: string, move: PieceMoveView): void {
+    const workshop = this.workshop();
+    const row = this.batches().find((each) => each.id === id);
+    if (!workshop || !row) return;
+    this.slips.lay({
+      text: `${row.name}: ${moveText(move, workshop, new WallTime(workshop.timeZone))}`,
+      undo: () => this.undo(row, move.id),
     });
   }
 

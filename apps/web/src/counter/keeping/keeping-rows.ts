@@ -1,6 +1,13 @@
-import type { BatchKeeping, ExcursionView, KeepingNow, Workshop, ZoneNow } from '@alnage/contract';
+import type {
+  BatchKeeping,
+  ExcursionView,
+  KeepingNow,
+  PieceMoveKind,
+  Workshop,
+  ZoneNow,
+} from '@alnage/contract';
 import { TOLERANCE_KELVIN } from '@alnage/core/keeping';
-import { counted, duration, listed, temperature, temperatureStep } from '../../shared/formats/formats';
+import { counted, duration, listed, money, temperature, temperatureStep } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 
 export type Tone = 'well' | 'care' | 'over' | 'soft';
@@ -30,6 +37,11 @@ export interface BatchRow {
   readonly advice: string;
   readonly tone: Tone;
   readonly most: number;
+  /** Pieces of it that nobody is to have, told and counted. */
+  readonly spare: number;
+  readonly spareText: string;
+  /** What one of them costs; null where it has no price. */
+  readonly priceMinor: number | null;
   readonly cause: string;
   readonly moves: readonly { readonly id: string; readonly text: string }[];
 }
@@ -38,6 +50,7 @@ export interface KeepingInput {
   readonly keeping: KeepingNow;
   readonly workshop: Workshop;
   readonly pieceNames: ReadonlyMap<string, string>;
+  readonly prices: ReadonlyMap<string, number | null>;
   readonly tickets: Readonly<Record<string, string>>;
   readonly now: number;
 }
@@ -95,11 +108,12 @@ export function toleranceText(): string {
 export function batchRows(input: KeepingInput): BatchRow[] {
   return input.keeping.batches
     .filter(({ clockAt }) => clockAt !== null)
-    .filter((batch) => batch.moves.length > 0 || isStillHere(batch, input.now))
+    .filter((batch) => batch.moves.length > 0 || batch.spare > 0 || isStillHere(batch, input.now))
     .map((batch) => ({ batch, row: batchRow(batch, input) }))
     .sort(
       (a, b) =>
         TONES.indexOf(a.row.tone) - TONES.indexOf(b.row.tone) ||
+        Number(b.row.spare > 0) - Number(a.row.spare > 0) ||
         Date.parse(a.batch.eatBy) - Date.parse(b.batch.eatBy),
     )
     .map(({ row }) => row);
@@ -129,12 +143,32 @@ function batchRow(batch: BatchKeeping, input: KeepingInput): BatchRow {
     usedText: `${Math.round(100 * batch.used)}% of its life is used`,
     eatBy: wall.dateTime(Date.parse(batch.eatBy)),
     ...adviceOf(batch, { left, input, wall }),
-    most: left,
+    ...{ most: left, spare: batch.spare, spareText: spareText(batch.spare, left) },
+    priceMinor: input.prices.get(batch.piece) ?? null,
     cause: causeOf(batch, workshop),
-    moves: batch.moves.map(({ id, pieces, cause, at }) => ({
-      ...{ id, text: `${counted(pieces, 'piece')} written off ${wall.dayTime(Date.parse(at))}: ${cause}` },
-    })),
+    moves: batch.moves.map((move) => ({ id: move.id, text: moveText(move, workshop, wall) })),
   };
+}
+
+function spareText(spare: number, left: number): string {
+  if (spare === 0) return '';
+  return spare === left ? 'Nobody is to have it.' : `Nobody is to have ${spare} of them.`;
+}
+
+const MOVE_WORDS: Readonly<Record<PieceMoveKind, string>> = {
+  ...{ 'written-off': 'written off', sold: 'sold', staff: 'for the staff' },
+  'given-away': 'given away',
+};
+
+/** What became of pieces: 6 pieces sold Thu 18, 11:30 for €4.80, cash: children’s box. */
+export function moveText(
+  { kind, pieces, cause, at, paid }: BatchKeeping['moves'][number],
+  { currency }: Workshop,
+  wall: WallTime,
+): string {
+  const done = `${counted(pieces, 'piece')} ${MOVE_WORDS[kind]} ${wall.dayTime(Date.parse(at))}`;
+  const takings = paid ? ` for ${money(paid.amountMinor, currency)}, ${paid.method}` : '';
+  return `${done}${takings}${cause ? `: ${cause}` : ''}`;
 }
 
 /** How old it is, and what of that warmth made. */
@@ -151,7 +185,7 @@ function adviceOf(
   batch: BatchKeeping,
   { left, input, wall }: { readonly left: number; readonly input: KeepingInput; readonly wall: WallTime },
 ): Pick<BatchRow, 'advice' | 'tone'> {
-  if (left === 0) return { advice: 'All of it is written off.', tone: 'soft' };
+  if (left === 0) return { advice: 'None of it is left.', tone: 'soft' };
   const told = (verdict: 'at-risk' | 'too-old'): string =>
     ticketsText(
       batch.pickups.filter((each) => each.verdict === verdict && Date.parse(each.pickupAt) >= input.now),

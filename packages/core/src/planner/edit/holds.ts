@@ -67,9 +67,18 @@ function heldBy(
 
 /** The problem of a plan as it stands at a minute, all else left where it is: what has begun by then and what is held stays. */
 export function heldAt({ problem, plan }: Planned, minute: number, holds: Holds): HeldProblem {
-  const { orders, products, places } = problem;
+  const { orders, products, coatings, places } = problem;
   const now = Math.max(problem.now ?? 0, minute);
-  const { fixed } = carryOver({ plan, before: orders, orders, closed: new Set(), products, places, now });
+  const { fixed } = carryOver({
+    plan,
+    before: orders,
+    orders,
+    closed: new Set(),
+    products,
+    coatings,
+    places,
+    now,
+  });
   return heldBy({ problem: { ...problem, now, fixed }, plan }, holds, { isAlone: false });
 }
 

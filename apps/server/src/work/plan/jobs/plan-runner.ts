@@ -142,7 +142,7 @@ export class PlanRunner {
     const clock = { now: () => new Date(this.clock.now().getTime() + seconds * 1000) };
     // who goes back to a version wants that one
     const from = told && (baseVersion === null ? (await withWitness(manager, setUp, told)).plan : told.plan);
-    return { ...(await continued(manager, setUp, { clock, worked, told })), told, from };
+    return { ...(await continued(manager, setUp, { clock, worked, told, from })), told, from };
   }
 
   private async note(job: PlanJobEntity, problem: Problem, news: PlanNews): Promise<void> {

@@ -7,7 +7,7 @@ import { ProblemError } from '../../../platform/http/problem-error';
 import type { WorkshopClock } from '../../../platform/time/workshop-clock';
 import { requireSetUp, type SetUp } from '../../../shop/seasons/set-up';
 import { begunOtherwise } from './begun-otherwise';
-import { orderOf } from '../../../week/kitchen/build-problem';
+import { ordersToMeet } from '../../../week/kitchen/build-problem';
 import { continued, continuedIn, markNow, minuteNow } from '../../../week/kitchen/continued';
 import { orderedIn } from '../../../week/orders/ordered';
 import { PlanJobEntity } from '../../../store/work/plan-job.entity';
@@ -75,8 +75,8 @@ export class PlanService {
   make({ steps = PLAN_STEPS, seed = 1 } = {}): Promise<SavedPlan> {
     return this.changing(async (manager, setUp) => {
       const { worked, told } = await this.before(manager, setUp);
-      const now = await continued(manager, setUp, { clock: this.clock, worked, told });
       const from = told && (await withWitness(manager, setUp, told)).plan;
+      const now = await continued(manager, setUp, { clock: this.clock, worked, told, from });
       const planned = makePlan(now.shut, { ...(from && { from }), steps, seed });
       const answer = { ...planned, ...nutFreeFirst(now.shut, planned) };
       const made = { ...now, origin: 'planned', by: null, basedOn: told } as const;
@@ -237,7 +237,7 @@ async function toldNow(manager: EntityManager, setUp: SetUp): Promise<Told> {
   return {
     mark: await markNow(manager, setUp),
     published: await publishedVersion(manager, setUp),
-    promised: promised.map((order) => orderOf(order, setUp)),
+    promised: await ordersToMeet(manager, setUp, ['promised']),
     tickets: new Map(promised.map(({ id, ticket }) => [id, ticket])),
   };
 }
