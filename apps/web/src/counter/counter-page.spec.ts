@@ -86,6 +86,25 @@ describe('the Counter place', () => {
     expect(page.page.querySelector('aside')!.textContent).toContain(told);
   });
 
+  test('hands nobody what they must never have unless somebody says why, with their name', async () => {
+    const never = order({ state: 'ready', version: 2, allergies: ['soya'] });
+    const page = await render(CounterPage, { orders: [never], saved: savedPlan([orders[0]!]) });
+    TestBed.inject(EllStore).pick(1, 1);
+    await page.settle();
+    await page.click('Hand over, M-0401');
+    expect(page.page.querySelector('.stop')!.textContent).toMatch(/must never have soya/);
+    expect(page.text()).not.toContain('Hand it over all the same');
+    await page.click('Hand it over knowingly');
+    page.http.expectNone('/api/orders/o1/move');
+    await page.type('Why it is right', 'For her neighbour');
+    await page.type('Your name', 'Maj');
+    await page.click('Hand it over knowingly');
+    expect(page.http.expectOne('/api/orders/o1/move').request.body).toEqual({
+      ...{ to: 'handed-over', version: 2, despiteKitchen: null },
+      despiteAllergy: { reason: 'For her neighbour', name: 'Maj' },
+    });
+  });
+
   test('takes back what was done by mistake, however long ago', async () => {
     const page = await render(CounterPage, {
       orders: [order({ state: 'handed-over', version: 3 })],

@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Order, OrderState } from '@alnage/contract';
+import type { AllergyWaiver, Order, OrderState } from '@alnage/contract';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../shared/forms/entry-field';
 import { Keys } from '../shared/keys';
 import { hourText, shortHour, spokenHour } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
+import { Knowingly } from '../shared/orders/knowingly';
 import { LabelSheetChoice } from '../shared/orders/label-sheet';
 import { OrderDetails } from '../shared/orders/order-details';
 import { waivedText } from '../shared/orders/waiver-words';
@@ -23,7 +24,7 @@ const NEXT: Partial<Record<OrderState, { to: OrderState; verb: string }>> = {
 
 /** Counter: who collects when, is it there, tick it off. */
 @Component({
-  imports: [MatButtonModule, RouterLink, EntryField, LabelSheetChoice, Margin, OrderDetails],
+  imports: [MatButtonModule, RouterLink, EntryField, Knowingly, LabelSheetChoice, Margin, OrderDetails],
   providers: [CounterPageStore],
   templateUrl: './counter-page.html',
   styleUrl: './counter-page.scss',
@@ -65,10 +66,14 @@ export class CounterPage {
     this.asked.set(null);
   }
 
-  protected goOn(order: Order): void {
+  /** Takes an order a step on, with who answers for what its customer must never have. */
+  protected goOn(order: Order, despiteAllergy?: AllergyWaiver): void {
     const next = NEXT[order.state];
     this.asked.set(null);
-    if (next) this.store.dispatch(OrderActions.moveAsked({ order, to: next.to }));
+    if (!next) return;
+    this.store.dispatch(
+      OrderActions.moveAsked({ order, to: next.to, ...(despiteAllergy && { despiteAllergy }) }),
+    );
   }
 
   private advanceChosen(): void {

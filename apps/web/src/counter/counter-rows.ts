@@ -1,4 +1,11 @@
-import { PROMISED_STATES, type Customer, type Order, type SeasonDay, type Workshop } from '@alnage/contract';
+import {
+  PROMISED_STATES,
+  type Customer,
+  type Order,
+  type OrderState,
+  type SeasonDay,
+  type Workshop,
+} from '@alnage/contract';
 import { isAllPacked, lackingPieces, type MadeForOrder } from '@alnage/core/bench';
 import { allergenClashes, neverOf, unanswered, type ClashBook } from '@alnage/core/larder';
 import { duration, listed, money } from '../shared/formats/formats';
@@ -31,6 +38,8 @@ export interface CounterRow {
   readonly toPay: string;
   /** What speaks against the next step, to be asked about first; null where nothing does. */
   readonly stop: string | null;
+  /** Whether that is what its customer must never have: then somebody says why it is right, with their name. */
+  readonly isClash: boolean;
 }
 
 /** The orders that leave within one hour. */
@@ -95,6 +104,7 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
     eatBy: eatByText(input.keeping.get(order.id), wall),
     toPay: toPayText(order, input.workshop.currency),
     stop: stopText(order, input, wall),
+    isClash: NEXT_STEPS.includes(order.state) && neverText(order, input).length > 0,
     isLate: (order.state === 'promised' || order.state === 'ready') && at < input.now,
   };
 }
@@ -103,10 +113,16 @@ function toPayText({ balanceMinor }: Order, currency: string): string {
   return balanceMinor > 0 ? `${money(balanceMinor, currency)} to pay` : '';
 }
 
+/** States of an order that the counter takes a step on. */
+const NEXT_STEPS: readonly OrderState[] = ['promised', 'ready'];
+
 /** What speaks against the next step of an order; null where nothing does. */
 function stopText(order: Order, input: CounterInput, wall: WallTime): string | null {
-  if (order.state === 'promised') return notMadeText(order, input, wall);
-  return order.state === 'ready' ? handOverText(order, input) : null;
+  if (order.state === 'ready') return handOverText(order, input);
+  if (order.state !== 'promised') return null;
+  const notMade = notMadeText(order, input, wall);
+  const told = [...neverText(order, input), ...(notMade ? [notMade] : [])];
+  return told.length > 0 ? told.join(' ') : null;
 }
 
 /** Why it cannot well be on the shelf yet: by what the bench wrote down, by the plan's hour where it writes nothing. */

@@ -1,5 +1,6 @@
 import { inject } from '@angular/core';
 import type {
+  AllergyWaiver,
   Order,
   OrderChange,
   OrderDraft,
@@ -39,7 +40,8 @@ export const OrderActions = createActionGroup({
     Saved: props<{ order: Order }>(),
     'Save failed': props<{ trouble: Trouble }>(),
     'Save dismissed': emptyProps(),
-    'Move asked': props<{ order: Order; to: OrderState }>(),
+    /** With who answers for it where its customer must never have what is in it. */
+    'Move asked': props<{ order: Order; to: OrderState; despiteAllergy?: AllergyWaiver }>(),
     Moved: props<{ order: Order; from: OrderState }>(),
     'Move failed': props<{ trouble: Trouble }>(),
     'Pay asked': props<{ id: string; draft: PaymentDraft }>(),
@@ -233,7 +235,11 @@ export const payOrder = askEffect({
 export const moveOrder = askEffect({
   on: [OrderActions.moveAsked],
   by: concatMap,
-  ask: (api, { order, to }) => api.moveOrder(order.id, { to, version: order.version, despiteKitchen: null }),
+  ask: (api, { order, to, despiteAllergy }) =>
+    api.moveOrder(order.id, {
+      ...{ to, version: order.version, despiteKitchen: null },
+      ...(despiteAllergy && { despiteAllergy }),
+    }),
   done: (moved, { order }) => OrderActions.moved({ order: moved, from: order.state }),
   failed: OrderActions.moveFailed,
 });

@@ -115,7 +115,13 @@ export const OrderChange = closed({ ...draft, ...extras, despiteKitchen, version
 export type OrderChange = Static<typeof OrderChange>;
 
 /** A step in an order's life, against the version that the person saw. */
-export const OrderMove = closed({ to: OrderState, despiteKitchen, version: Version });
+export const OrderMove = closed({
+  to: OrderState,
+  despiteKitchen,
+  /** Who lets its customer have what they must never have, and why. */
+  despiteAllergy: Type.Optional(AllergyWaiver),
+  version: Version,
+});
 export type OrderMove = Static<typeof OrderMove>;
 
 const PriceMinor = Type.Union([Type.Integer(), Type.Null()]);

@@ -123,6 +123,16 @@ const NEXT_STATES: Readonly<Record<OrderState, readonly OrderState[]>> = {
   cancelled: ['promised', 'waiting', 'ready'],
 };
 
+/** States on the way to the hand of whoever ordered. */
+const TOWARDS_HAND: readonly OrderState[] = ['asked', 'waiting', 'promised', 'ready', 'handed-over'];
+
+/** Whether a step brings what is ordered nearer to whoever ordered it, up to being handed over. */
+export function isTowardsHand(from: OrderState, to: OrderState): boolean {
+  const isOff = !TOWARDS_HAND.includes(from);
+  const target = TOWARDS_HAND.indexOf(to);
+  return target >= TOWARDS_HAND.indexOf('promised') && (isOff || target > TOWARDS_HAND.indexOf(from));
+}
+
 /** Whether an order may go from one state to another. */
 export function canMove(from: OrderState, to: OrderState): boolean {
   return NEXT_STATES[from].includes(to);
