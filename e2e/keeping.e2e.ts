@@ -54,7 +54,26 @@ test('a rack that warms is told with what lies there; what cannot be handed over
   await expect(demo.getByText('All of it is written off.')).toBeHidden();
 });
 
-test('a zone’s log and the labels of a day are printed', async ({ demo }) => {
+test('what a cancelled order leaves is told, sold at its price, and taken back', async ({ demo }) => {
+  await go(demo, '/orders');
+  await demo.getByRole('searchbox', { name: 'Name or ticket' }).fill('Boatyard');
+  await demo.getByText('Boatyard', { exact: true }).click();
+  await demo.getByRole('button', { name: 'Cancel the order' }).click();
+  await expect(demo.getByText('M-0391 is cancelled')).toBeVisible();
+  await go(demo, '/counter/keeping');
+  await expect(demo.getByText('128 pieces that nobody is to have')).toBeVisible();
+  const twists = demo.getByRole('article').filter({ hasText: 'Nobody is to have 80 of them.' });
+  await twists.getByRole('button', { name: /^Sell or give/ }).click();
+  await expectAccessible(demo);
+  await twists.getByLabel('How many').fill('20');
+  await twists.getByRole('button', { name: 'Sell them' }).click();
+  await expect(demo.getByText('108 pieces that nobody is to have')).toBeVisible();
+  await expect(demo.getByRole('article').filter({ hasText: /20 pieces sold .* for €\d/ })).toBeVisible();
+  await demo.getByRole('button', { name: /^Undo: 20 pieces sold/ }).click();
+  await expect(demo.getByText('128 pieces that nobody is to have')).toBeVisible();
+});
+
+test('a zone’s log, the packing list and the labels of a day are printed', async ({ demo }) => {
   await go(demo, '/counter');
   await demo.getByRole('button', { name: /^Fri 19/ }).click();
   const print = demo.getByRole('link', { name: 'Print them' });
@@ -63,6 +82,10 @@ test('a zone’s log and the labels of a day are printed', async ({ demo }) => {
   await expect(print).toHaveAttribute('href', /sheet=a4-14/);
   const labels = await demo.request.get(address() + (await print.getAttribute('href'))!);
   expect(labels.headers()['content-type']).toBe('application/pdf');
+  const packing = demo.getByRole('link', { name: 'Print the packing list' });
+  await expect(packing).toHaveAttribute('href', /packing.pdf\?day=2026-06-19/);
+  const list = await demo.request.get(address() + (await packing.getAttribute('href'))!);
+  expect(list.headers()['content-type']).toBe('application/pdf');
   await demo
     .getByRole('button', { name: /^M-0\d+$/ })
     .first()

@@ -94,6 +94,8 @@ describe('the application', () => {
         '/api/orders/{id}/payments',
         '/api/papers/labels',
         '/api/papers/labels.pdf',
+        '/api/papers/packing',
+        '/api/papers/packing.pdf',
         '/api/people',
         '/api/people/{id}',
         '/api/pieces',

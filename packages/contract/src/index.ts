@@ -221,7 +221,14 @@ export {
 export { Bench, type GuardedOrder, type SealedWork } from './bench/bench';
 export { PRACTICES_MOST, PracticeDraft, PracticeRecord } from './bench/practice';
 export { AmendAsk, RunRecord, SEAL_DOUBTS, SealAsk, countsNow, type RunCounts } from './bench/run';
-export { BoxLabelView, LABELS_MOST, LabelQuery } from './orders/papers';
+export {
+  BoxLabelView,
+  LABELS_MOST,
+  LabelQuery,
+  PackingOrderView,
+  PackingQuery,
+  PackingView,
+} from './orders/papers';
 export {
   BatchKeeping,
   ExcursionView,

@@ -36,3 +36,46 @@ export const BoxLabelView = closed({
   eatBy: orNull(Instant),
 });
 export type BoxLabelView = Static<typeof BoxLabelView>;
+
+/** Which day’s orders are packed. */
+export const PackingQuery = closed({ day: Day });
+export type PackingQuery = Static<typeof PackingQuery>;
+
+const Counted = closed({ piece: Id, pieces: Type.Integer() });
+
+/** An order as it is packed: what goes in from which batch, what lacks, and what to mind. */
+export const PackingOrderView = closed({
+  order: Id,
+  ticket: Type.String(),
+  customer: Type.String(),
+  leavesAt: Instant,
+  isReady: Type.Boolean(),
+  /** What whoever it is for must never have. */
+  never: Type.Array(Type.String()),
+  note: Type.String(),
+  giftMessage: Type.String(),
+  boxes: Type.Array(closed({ name: Type.String(), count: Type.Integer(), contents: Type.Array(Counted) })),
+  loose: Type.Array(Counted),
+  /** The oldest first. */
+  from: Type.Array(
+    closed({
+      ...Counted.properties,
+      batch: Id,
+      zone: orNull(Id),
+      isMade: Type.Boolean(),
+      eatBy: Instant,
+      isTooOld: Type.Boolean(),
+    }),
+  ),
+  lacks: Type.Array(Counted),
+});
+export type PackingOrderView = Static<typeof PackingOrderView>;
+
+/** What is packed for a day, by when it leaves, and what is fetched from where for it. */
+export const PackingView = closed({
+  orders: Type.Array(PackingOrderView),
+  shelves: Type.Array(
+    closed({ zone: orNull(Id), rows: Type.Array(closed({ ...Counted.properties, batch: Id })) }),
+  ),
+});
+export type PackingView = Static<typeof PackingView>;

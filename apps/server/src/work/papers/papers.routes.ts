@@ -1,11 +1,15 @@
-import { BoxLabelView, LABELS_MOST, LabelQuery } from '@alnage/contract';
+import { BoxLabelView, LABELS_MOST, LabelQuery, PackingQuery, PackingView } from '@alnage/contract';
 import { LABEL_SHEETS } from '@alnage/core';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
 import { ProblemError } from '../../platform/http/problem-error';
+import { PieceEntity } from '../../store/workshop/piece.entity';
+import { ZoneEntity } from '../../store/workshop/resources.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { boxLabels } from './box-labels';
 import { labelPdf } from './label-pdf';
+import { packingOfDay } from './packing';
+import { packingPdf } from './packing-pdf';
 
 const tags = ['papers'];
 
@@ -38,6 +42,29 @@ export function addPapers(app: App): void {
       return reply
         .type('application/pdf')
         .header('content-disposition', 'inline; filename="labels.pdf"')
+        .send(pdf);
+    },
+  );
+  app.get(
+    '/api/papers/packing',
+    { schema: { tags, querystring: PackingQuery, response: { 200: PackingView } } },
+    ({ query: { day } }) => packingOfDay(manager, app.clock, day),
+  );
+  app.get(
+    '/api/papers/packing.pdf',
+    { schema: { tags, querystring: PackingQuery, response: { 200: Type.Any() } } },
+    async ({ query: { day } }, reply) => {
+      const { name: workshop, timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+      const named = (rows: readonly { id: string; name: string }[]): ReadonlyMap<string, string> =>
+        new Map(rows.map(({ id, name }) => [id, name]));
+      const pdf = await packingPdf(await packingOfDay(manager, app.clock, day), {
+        ...{ workshop, day, timeZone },
+        pieces: named(await manager.find(PieceEntity)),
+        zones: named(await manager.find(ZoneEntity)),
+      });
+      return reply
+        .type('application/pdf')
+        .header('content-disposition', `inline; filename="packing-${day}.pdf"`)
         .send(pdf);
     },
   );

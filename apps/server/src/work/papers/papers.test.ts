@@ -1,4 +1,10 @@
-import { LABELS_MOST, type BoxLabelView, type Order, type OrderPage } from '@alnage/contract';
+import {
+  LABELS_MOST,
+  type BoxLabelView,
+  type Order,
+  type OrderPage,
+  type PackingView,
+} from '@alnage/contract';
 import { LABEL_SHEETS } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { pagesOf } from '../../testing/pdf-pages';
@@ -80,5 +86,47 @@ describe('the labels of boxes', () => {
     expect(none.json()).toMatchObject({ code: 'order-not-found' });
     expect((await shop.app.inject('/api/papers/labels?day=tomorrow')).statusCode).toBe(400);
     expect((await shop.app.inject('/api/papers/labels.pdf?sheet=napkin')).statusCode).toBe(400);
+  });
+});
+
+describe('the packing list of a day', () => {
+  test('says what goes into each order out of which batch, and what lacks; what is gone is not on it', async () => {
+    const { orders, shelves } = (
+      await shop.app.inject('/api/papers/packing?day=2026-06-18')
+    ).json<PackingView>();
+    expect(orders.length).toBeGreaterThan(2);
+    const leaves = orders.map(({ leavesAt }) => leavesAt);
+    expect(leaves).toEqual([...leaves].sort());
+    const all = (await shop.app.inject('/api/orders?limit=2000')).json<OrderPage>().orders;
+    for (const { order: id, from, lacks } of orders) {
+      const order = all.find((each) => each.id === id)!;
+      expect(['promised', 'ready']).toContain(order.state);
+      // no piece is lost between what is packed and what lacks
+      for (const { piece, pieces } of order.pieces) {
+        const packed = [...from, ...lacks].filter((each) => each.piece === piece);
+        expect(packed.reduce((sum, each) => sum + each.pieces, 0)).toBe(pieces);
+      }
+    }
+    const fetched = shelves.flatMap(({ rows }) => rows).reduce((sum, { pieces }) => sum + pieces, 0);
+    const toPack = orders.filter(({ isReady }) => !isReady);
+    expect(toPack.length).toBeLessThan(orders.length);
+    const made = toPack.flatMap(({ from }) => from).filter(({ isMade }) => isMade);
+    expect(fetched).toBe(made.reduce((sum, { pieces }) => sum + pieces, 0));
+    expect(fetched).toBeGreaterThan(100);
+    const nursery = orders.find(({ customer }) => customer === 'Island nursery')!;
+    expect(nursery.never).toEqual(['nuts']);
+  });
+
+  test('is printed with its shelves, its hours and whom to mind', async () => {
+    const paper = await shop.app.inject('/api/papers/packing.pdf?day=2026-06-18');
+    expect(paper.headers['content-type']).toBe('application/pdf');
+    const text = (await pagesOf(paper.rawPayload)).join(' ');
+    expect(text).toContain('Packing list, Thursday 18 June');
+    expect(text).toMatch(/Fetch from: Shelf/);
+    expect(text).toContain('Must never have nuts: a clean table, before others');
+    const none = await shop.app.inject('/api/papers/packing.pdf?day=2026-06-15');
+    expect((await pagesOf(none.rawPayload)).join(' ')).toContain('Nothing is left to pack');
+    const wrong = await shop.app.inject('/api/papers/packing?day=soon');
+    expect(wrong.json()).toMatchObject({ code: 'invalid-input', errors: [{ pointer: '/day' }] });
   });
 });
