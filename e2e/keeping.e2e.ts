@@ -45,13 +45,13 @@ test('a rack that warms is told with what lies there; what cannot be handed over
   await expect(batch.getByLabel('Why')).toHaveValue('45 °C in the cool rack');
   await expectAccessible(demo);
   await batch.getByRole('button', { name: 'Write them off' }).click();
-  await expect(batch).toContainText('All of it is written off.');
+  await expect(batch).toContainText('None of it is left.');
   // what orders lack by it is told where it is mended
   await demo.keyboard.press('6');
   await expect(demo.getByText(/too few|missing|lack/i).first()).toBeVisible();
   await demo.goBack();
   await demo.getByRole('button', { name: /^Undo: .* written off/ }).click();
-  await expect(demo.getByText('All of it is written off.')).toBeHidden();
+  await expect(demo.getByText('None of it is left.')).toBeHidden();
 });
 
 test('what a cancelled order leaves is told, sold at its price, and taken back', async ({ demo }) => {
