@@ -27,6 +27,12 @@ test('a rack that warms is told with what lies there; what cannot be handed over
 }) => {
   // what nobody knows of: five minutes at 45 °C, an hour ago
   await sensorIn(demo, 'rack', [4, 4, 45, 45, ...Array.from({ length: 12 }, () => 22)]);
+  // it is told wherever one is
+  await go(demo, '/orders');
+  await expect(demo.getByRole('alert').filter({ hasText: 'Cool rack' })).toContainText(
+    /too warm since .*, up to 45 °C/,
+  );
+  await expectAccessible(demo);
   await go(demo, '/counter');
   await demo.getByRole('link', { name: 'Keeping' }).click();
   const rack = demo.getByRole('button', { name: /^Cool rack/ });

@@ -170,7 +170,7 @@ test('the counter ticks off, the other window sees it, and it can be undone', as
   await expect(demo.getByText(/to collect · 3 collected/)).toBeVisible();
   await other.getByRole('button', { name: 'Undo' }).click();
   await expect(demo.getByRole('button', { name: 'Hand over, M-0376' })).toBeVisible();
-  await demo.getByLabel('Name or ticket').fill('dunmore');
+  await demo.getByLabel('Name, ticket or telephone').fill('dunmore');
   await expect(demo.getByRole('listitem').filter({ hasText: 'M-0377' })).toBeVisible();
   await expect(demo.getByRole('listitem').filter({ hasText: 'M-0376' })).toBeHidden();
   await other.close();

@@ -86,6 +86,26 @@ describe('the Counter place', () => {
     expect(page.page.querySelector('aside')!.textContent).toContain(told);
   });
 
+  test('takes the order whose ticket is scanned, and is free for the next', async () => {
+    const page = await openFriday();
+    const find = page.field('Name, ticket or telephone');
+    const scan = async (text: string): Promise<void> => {
+      await page.type('Name, ticket or telephone', text);
+      find.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+      await page.settle();
+    };
+    await scan('m-0402');
+    expect(page.page.querySelector('aside h2')!.textContent).toContain('M-0402, Quay café');
+    expect(find.value).toBe('');
+    // several match: nobody is taken for another
+    await scan('M-04');
+    expect(page.page.querySelector('aside h2')!.textContent).toContain('M-0402');
+    expect(find.value).toBe('M-04');
+    await scan('M-0999');
+    expect(page.text()).toContain('0 to collect · 0 collected');
+    expect(page.page.querySelector('aside h2')!.textContent).toContain('M-0402');
+  });
+
   test('hands nobody what they must never have unless somebody says why, with their name', async () => {
     const never = order({ state: 'ready', version: 2, allergies: ['soya'] });
     const page = await render(CounterPage, { orders: [never], saved: savedPlan([orders[0]!]) });

@@ -42,7 +42,7 @@ export class CounterPage {
   constructor() {
     this.store.dispatch(KeepingActions.opened());
     inject(Keys).bind(
-      { key: '/', does: 'Find a name or ticket', run: () => this.findField().focus() },
+      { key: '/', does: 'Find a name, ticket or telephone', run: () => this.findField().focus() },
       { key: 'ArrowDown', does: 'Next order', run: () => this.page.step(1) },
       { key: 'ArrowUp', does: 'Order before', run: () => this.page.step(-1) },
       { key: 'Enter', does: 'Next step of the chosen order', run: () => this.advanceChosen() },
@@ -88,6 +88,22 @@ export class CounterPage {
   protected readonly waivedText = waivedText;
 
   protected goTo(hour: string): void {
-    document.getElementById(`hour-${hour}`)?.scrollIntoView({ block: 'start' });
+    const section = document.getElementById(`hour-${hour}`);
+    section?.querySelector('details')?.setAttribute('open', '');
+    section?.scrollIntoView({ block: 'start' });
+  }
+
+  /** Enter takes the one order that is found, or whose ticket was scanned, and the line is free for the next. */
+  protected takeFound(find: string): void {
+    const rows = this.page.hours().flatMap((hour) => hour.rows);
+    const ticket = find.trim().toLowerCase();
+    const row =
+      rows.find(({ order }) => order.ticket.toLowerCase() === ticket) ?? (rows.length === 1 ? rows[0] : null);
+    if (!row || ticket === '') return;
+    this.page.choose(row.order.id);
+    this.page.look('');
+    const shown = document.getElementById(`order-${row.order.id}`);
+    shown?.closest('details')?.setAttribute('open', '');
+    shown?.scrollIntoView({ block: 'center' });
   }
 }

@@ -137,6 +137,28 @@ describe('the hours of the counter', () => {
     expect(rows.map((row) => row.isLate)).toEqual([true, false, false]);
   });
 
+  test('are over once all of them is gone and paid for, and its time is past', () => {
+    const gone = order({ id: 'o1', state: 'handed-over', balanceMinor: 0 });
+    const isOver = (change: Partial<Order>, now: string) =>
+      counterHours({ ...input, orders: [{ ...gone, ...change }], now: Date.parse(now) })[0]!.isOver;
+    expect(isOver({}, '2026-06-19T12:31:00Z')).toBe(true);
+    expect(isOver({}, '2026-06-19T12:20:00Z')).toBe(false);
+    // what is not paid, or not collected yet, stays in sight
+    expect(isOver({ balanceMinor: 100 }, '2026-06-19T12:31:00Z')).toBe(false);
+    expect(isOver({ state: 'ready' }, '2026-06-19T12:31:00Z')).toBe(false);
+  });
+
+  test('find somebody by the end of a telephone number, however it is spaced', () => {
+    const all = [order({ id: 'o1', phone: '050 01-24' }), order({ id: 'o2', ticket: 'M-0402', phone: '' })];
+    const found = (find: string) =>
+      counterHours({ ...input, orders: all, find }).flatMap(({ rows }) => rows.map((row) => row.order.id));
+    expect(found('0124')).toEqual(['o1']);
+    expect(found('50 0124')).toEqual(['o1']);
+    expect(found('0402')).toEqual(['o2']);
+    // too few digits are of anybody
+    expect(found('012')).toEqual([]);
+  });
+
   test('find one order', () => {
     expect(counterHours({ ...input, find: '0403' }).map(({ hour }) => hour)).toEqual(['17']);
     expect(counterHours({ ...input, find: 'nobody' })).toEqual([]);

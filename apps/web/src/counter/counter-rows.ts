@@ -21,6 +21,8 @@ import type { OrderFate } from '../state/order-fate';
 import type { OrderNames } from '../state/workshop.state';
 
 const MS_PER_MINUTE = 60_000;
+/** What is gone for so long is folded away. Shop default. */
+const OVER_MS = 30 * MS_PER_MINUTE;
 
 /** One order at the counter. */
 export interface CounterRow {
@@ -48,6 +50,8 @@ export interface CounterHour {
   readonly rows: readonly CounterRow[];
   readonly toGo: number;
   readonly gone: number;
+  /** It is over, all of it is gone and paid for: nobody need look at it any more. */
+  readonly isOver: boolean;
 }
 
 export interface CounterInput {
@@ -86,7 +90,10 @@ export function counterHours(input: CounterInput): CounterHour[] {
     const gone = rows.filter(
       (row) => row.order.state === 'handed-over' || row.order.state === 'not-collected',
     ).length;
-    return { hour, rows, gone, toGo: rows.length - gone };
+    const last = Math.max(...rows.map((row) => leavesAt(row.order, points)));
+    const isOver =
+      last < input.now - OVER_MS && gone === rows.length && rows.every(({ toPay }) => toPay === '');
+    return { hour, rows, gone, isOver, toGo: rows.length - gone };
   });
 }
 

@@ -68,6 +68,10 @@ export class App {
     later(() => import('./timer-bar').then(({ TimerBar }) => TimerBar)),
     { initialValue: null },
   );
+  protected readonly warmBar = toSignal(
+    later(() => import('./warm-bar').then(({ WarmBar }) => WarmBar)),
+    { initialValue: null },
+  );
 
   protected readonly places = PLACES;
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);

@@ -3,7 +3,8 @@ import { render } from '../../testing/render';
 import { workshop } from '../../testing/small-workshop';
 import { drawZone, unbroken } from './draw-zone';
 import { KeepingPage } from './keeping-page';
-import { batchRows, zoneRows } from './keeping-rows';
+import { batchRows } from './keeping-rows';
+import { zoneRows } from '../../shared/keeping/zone-rows';
 import { WallTime } from '../../shared/formats/wall-time';
 
 const batch: BatchKeeping = {

@@ -12,6 +12,7 @@ import { WallTime } from '../../shared/formats/wall-time';
 import { Keys } from '../../shared/keys';
 import { Margin } from '../../shared/margin/margin';
 import { troubleText } from '../../shared/problem-text';
+import { zoneRows } from '../../shared/keeping/zone-rows';
 import { Slips } from '../../shared/slip/slips';
 import { Api } from '../../state/api';
 import { benchFeature } from '../../state/bench.state';
@@ -19,7 +20,7 @@ import { KeepingActions, keepingFeature } from '../../state/keeping.state';
 import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { dewText } from './dew-words';
-import { batchRows, excursionRows, moveText, toleranceText, zoneRows, type BatchRow } from './keeping-rows';
+import { batchRows, excursionRows, moveText, toleranceText, type BatchRow } from './keeping-rows';
 import { MovePieces } from './move-pieces';
 import { ZoneChart } from './zone-chart';
 

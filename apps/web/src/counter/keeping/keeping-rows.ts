@@ -1,26 +1,9 @@
-import type {
-  BatchKeeping,
-  ExcursionView,
-  KeepingNow,
-  PieceMoveKind,
-  Workshop,
-  ZoneNow,
-} from '@alnage/contract';
+import type { BatchKeeping, KeepingNow, PieceMoveKind, Workshop, ZoneNow } from '@alnage/contract';
 import { TOLERANCE_KELVIN } from '@alnage/core/keeping';
 import { counted, duration, listed, money, temperature, temperatureStep } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
-
-export type Tone = 'well' | 'care' | 'over' | 'soft';
-
-/** A zone as it is now. */
-export interface ZoneRow {
-  readonly id: string;
-  readonly name: string;
-  readonly now: string;
-  readonly set: string;
-  readonly state: string;
-  readonly tone: Tone;
-}
+import { excursionText, type Tone } from '../../shared/keeping/zone-rows';
+import { nameOf } from '../../shared/name-of';
 
 /** A batch as it keeps, and what is to be done about it. */
 export interface BatchRow {
@@ -53,42 +36,6 @@ export interface KeepingInput {
   readonly prices: ReadonlyMap<string, number | null>;
   readonly tickets: Readonly<Record<string, string>>;
   readonly now: number;
-}
-
-/** The zones, with what is wrong with each now. */
-export function zoneRows({ keeping, workshop, now }: KeepingInput): ZoneRow[] {
-  const wall = new WallTime(workshop.timeZone);
-  return keeping.zones.map((zone) => ({
-    id: zone.zone,
-    name: nameOf(workshop.zones, zone.zone),
-    now: zone.nowCelsius === null ? '–' : temperature(zone.nowCelsius),
-    set: zone.setCelsius === null ? 'no temperature set' : `set to ${temperature(zone.setCelsius)}`,
-    ...zoneState(zone, wall, now),
-  }));
-}
-
-/** What lasts until now is going on. */
-const GOING_ON_MS = 10 * 60_000;
-
-function zoneState(zone: ZoneNow, wall: WallTime, now: number): Pick<ZoneRow, 'state' | 'tone'> {
-  if (!zone.hasSensor) return { state: 'nobody measures it', tone: 'soft' };
-  const last = zone.excursions.at(-1);
-  if (last && now - Date.parse(last.until) < GOING_ON_MS) {
-    const tone = last.kind === 'silent' ? 'care' : 'over';
-    return { state: excursionText(last, ` since ${wall.near(Date.parse(last.from), now)}`), tone };
-  }
-  if (zone.excursions.length === 0) return { state: 'as it is set', tone: 'well' };
-  return {
-    state: `as it is set; ${counted(zone.excursions.length, 'time')} not so in two days`,
-    tone: 'soft',
-  };
-}
-
-/** What was wrong: too warm, up to 12 °C; too warm since 14:05, up to 12 °C. */
-export function excursionText({ kind, celsius }: ExcursionView, since = ''): string {
-  if (kind === 'silent') return `sensor silent${since}`;
-  const [how, furthest] = kind === 'warm' ? ['too warm', 'up to'] : ['too cold', 'down to'];
-  return `${how}${since}, ${furthest} ${temperature(celsius ?? 0)}`;
 }
 
 /** What was wrong in a zone and when, the newest first: Thu 18, 14:05–15:30: too warm, up to 12 °C. */
@@ -234,8 +181,4 @@ function causeOf({ beyond, lostMinutes, zone }: BatchKeeping, { zones }: Worksho
   const where = nameOf(zones, beyond?.zone ?? zone ?? '').toLowerCase();
   if (beyond) return `${temperature(beyond.celsius)} in the ${where || 'kitchen'}`.slice(0, 120);
   return lostMinutes > FIRST_OUT_MINUTES ? `Lay warm, ${duration(Math.round(lostMinutes))} lost` : '';
-}
-
-function nameOf(zones: Workshop['zones'], id: string): string {
-  return zones.find((zone) => zone.id === id)?.name ?? id;
 }

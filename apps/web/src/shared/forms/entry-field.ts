@@ -22,6 +22,7 @@ import { lineId, PadLine } from './pad-line';
         [attr.aria-invalid]="problems().length > 0"
         [attr.aria-describedby]="describedBy() ?? (problems().length > 0 ? id + '-wrong' : null)"
         (input)="typed.emit(field.value)"
+        (keydown.enter)="entered.emit(field.value)"
       />
     </al-line>
   `,
@@ -41,6 +42,8 @@ export class EntryField {
   /** What tells more about it, by its id. */
   readonly describedBy = input<string | null>(null);
   readonly typed = output<string>();
+  /** Enter was pressed, as a scanner does after each code. */
+  readonly entered = output<string>();
 
   protected readonly id = lineId();
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');

@@ -96,11 +96,21 @@ export function orderRow(order: Order, { names, fates, wall }: RowInput): OrderR
   };
 }
 
-/** Orders whose ticket, customer or note holds the words looked for. */
+/** Orders whose ticket, customer or note holds the words looked for, or whose telephone holds the digits. */
 export function matching(orders: readonly Order[], find: string): Order[] {
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   return orders.filter((order) => {
     const text = `${order.ticket} ${order.customer} ${order.note}`.toLowerCase();
-    return words.every((word) => text.includes(word));
+    return words.every((word) => text.includes(word)) || isOfPhone(order, find);
   });
+}
+
+/** So many digits of a number, however it is spaced, are somebody's: the last ones are what people say. */
+const PHONE_DIGITS = 4;
+
+function isOfPhone({ phone }: Order, find: string): boolean {
+  const digits = find.replaceAll(/[\s()+/-]/g, '');
+  return (
+    /^\d+$/.test(digits) && digits.length >= PHONE_DIGITS && phone.replaceAll(/\D/g, '').includes(digits)
+  );
 }
