@@ -21,7 +21,7 @@ const READ_EVERY_MS = 60_000;
       <div class="warm" role="alert">
         @for (zone of amiss(); track zone.id) {
           <span>
-            <strong>{{ zone.name }}</strong> {{ zone.state }}, <span class="figure">{{ zone.now }}</span> now
+            <strong>{{ zone.name }}</strong> {{ zone.state }}, {{ zone.now }} now
           </span>
         }
         <a routerLink="/counter/keeping">What lies there</a>
