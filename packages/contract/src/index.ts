@@ -230,6 +230,7 @@ export {
   PackingView,
 } from './orders/papers';
 export {
+  CAUSE_LENGTH,
   BatchKeeping,
   ExcursionView,
   KeepingNow,

@@ -38,11 +38,13 @@ export type PickupLife = Static<typeof PickupLife>;
 export const PIECE_MOVES = ['written-off', 'sold', 'staff', 'given-away'] as const;
 export type PieceMoveKind = (typeof PIECE_MOVES)[number];
 
+export const CAUSE_LENGTH = 120;
+
 const move = {
   kind: Type.Enum([...PIECE_MOVES]),
   pieces: Type.Integer({ minimum: 1, maximum: 10_000 }),
   /** Why they are written off, who has them, what they were sold as. */
-  cause: plainText({ maxLength: 120 }),
+  cause: plainText({ maxLength: CAUSE_LENGTH }),
 };
 const paid = { method: Type.Enum([...PAYMENT_METHODS]), amountMinor: within(AMOUNT_MINOR) };
 

@@ -1,6 +1,7 @@
 import { agedMinute, clockStageIndex, stageGrams, startedPieces } from './amounts';
 import { declaredAllergens, toleratedAllergens } from './allergens';
 import { lineKey } from './line-key';
+import { servedPieces } from './served-pieces';
 import type { Batch, Coating, FixedWork, Melt, Place, Plan, PlanOrder, Product, Serve } from './problem';
 import { canGoTo } from './unplanned-lines';
 
@@ -93,18 +94,6 @@ interface Carried {
   left: Serve[];
   /** Good ones beyond what was planned. */
   more: number;
-}
-
-/** What is still to be made of each line: what batches serve that are not begun. */
-function toBeMade(batches: readonly Batch[], begun: ReadonlySet<string>): ReadonlyMap<string, number> {
-  const lines = new Map<string, number>();
-  for (const { id, product, serves } of batches)
-    if (!begun.has(id))
-      for (const { order, pieces } of serves) {
-        const key = lineKey(order, product);
-        lines.set(key, (lines.get(key) ?? 0) + pieces);
-      }
-  return lines;
 }
 
 /** A melt with what was dipped from it beyond what was planned, where that is given away. */
@@ -227,7 +216,8 @@ class Demand {
     if (inTurn.length === 0) return;
     const { plan, told = plan, orders, isInstead = false } = this.course;
     this.giveAsTold(inTurn, told.batches);
-    const toCome = toBeMade(told.batches, new Set(carried.map(({ batch }) => batch.id)));
+    const begun = new Set(carried.map(({ batch }) => batch.id));
+    const toCome = servedPieces(told.batches.filter(({ id }) => !begun.has(id)));
     const each = orders.flatMap((order) => inTurn.map((left) => ({ order, left })));
     for (const { order, left } of each) {
       const key = lineKey(order.id, left.batch.product);

@@ -125,9 +125,10 @@ export class Kitchen {
     const worked = await workedPlan(manager, setUp);
     const seen = worked && (await seenAtBench(manager, worked, now));
     const handedOver = await orderedIn(manager, setUp.span, ['handed-over']);
-    const made = { ...(seen ?? NOTHING_SEEN), closed: new Set(handedOver.map(({ id }) => id)) };
-    const newestNow = await withWitness(manager, setUp, base);
-    return new Kitchen({ base, newest: newestNow, worked: worked ?? base, made }, asked, setUp);
+    const { yields, begun } = seen ?? NOTHING_SEEN;
+    const made = { yields, begun, closed: new Set(handedOver.map(({ id }) => id)) };
+    const plans = { base, newest: await withWitness(manager, setUp, base), worked: worked ?? base, made };
+    return new Kitchen(plans, asked, setUp);
   }
 
   /**

@@ -167,7 +167,9 @@ describe('what is made', () => {
 
     const wrong = async (change: object): Promise<unknown> =>
       (await ask(shop.app, ['POST', url], { ...sale, ...change })).body;
-    expect(await wrong({ pieces: spare })).toMatchObject({ errors: [{ pointer: '/pieces' }] });
+    expect(await wrong({ pieces: spare })).toMatchObject({
+      errors: [{ pointer: '/pieces', code: 'more-than-there', params: { limit: spare - 3 } }],
+    });
     expect(await wrong({ paid: null })).toMatchObject({ errors: [{ pointer: '/paid', code: 'required' }] });
     expect(await wrong({ kind: 'given-away' })).toMatchObject({
       errors: [{ pointer: '/paid', code: 'not-allowed' }],

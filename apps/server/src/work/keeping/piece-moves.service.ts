@@ -1,5 +1,4 @@
 import type { BatchKeeping, PieceMoveDraft, PieceMoveView } from '@alnage/contract';
-import { requireWithin } from '@alnage/core';
 import { IsNull, type DataSource } from 'typeorm';
 import { announce } from '../../platform/database/live';
 import { lockUntilCommit } from '../../platform/database/locks';
@@ -74,7 +73,10 @@ export class PieceMovesService {
 function requireSound(batch: BatchKeeping, { kind, pieces, cause, paid }: PieceMoveDraft): void {
   const gone = batch.moves.reduce((sum, move) => sum + move.pieces, 0);
   const left = kind === 'written-off' ? batch.pieces - gone : batch.spare;
-  requireWithin('/pieces', pieces, { min: Math.min(1, left), max: left, isInteger: true });
+  if (pieces > left) {
+    const params = { value: pieces, limit: left, unit: 'pieces' };
+    throw new ProblemError('invalid-input', {}, [fieldProblem('/pieces', 'more-than-there', params)]);
+  }
   if (kind === 'written-off' && cause.trim() === '')
     throw new ProblemError('invalid-input', {}, [fieldProblem('/cause', 'blank')]);
   if ((kind === 'sold') !== (paid !== null))

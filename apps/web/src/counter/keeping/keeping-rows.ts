@@ -4,6 +4,7 @@ import { counted, duration, listed, money, temperature, temperatureStep } from '
 import { WallTime } from '../../shared/formats/wall-time';
 import { excursionText, type Tone } from '../../shared/keeping/zone-rows';
 import { nameOf } from '../../shared/name-of';
+import { METHOD_WORDS } from '../../shared/orders/method-words';
 
 /** A batch as it keeps, and what is to be done about it. */
 export interface BatchRow {
@@ -102,9 +103,9 @@ function spareText(spare: number, left: number): string {
   return spare === left ? 'Nobody is to have it.' : `Nobody is to have ${spare} of them.`;
 }
 
-const MOVE_WORDS: Readonly<Record<PieceMoveKind, string>> = {
-  ...{ 'written-off': 'written off', sold: 'sold', staff: 'for the staff' },
-  'given-away': 'given away',
+/** What becomes of pieces, that first which is asked for most. */
+export const MOVE_WORDS: Readonly<Record<PieceMoveKind, string>> = {
+  ...{ sold: 'sold', staff: 'for the staff', 'given-away': 'given away', 'written-off': 'written off' },
 };
 
 /** What became of pieces: 6 pieces sold Thu 18, 11:30 for €4.80, cash: children’s box. */
@@ -114,7 +115,7 @@ export function moveText(
   wall: WallTime,
 ): string {
   const done = `${counted(pieces, 'piece')} ${MOVE_WORDS[kind]} ${wall.dayTime(Date.parse(at))}`;
-  const takings = paid ? ` for ${money(paid.amountMinor, currency)}, ${paid.method}` : '';
+  const takings = paid ? ` for ${money(paid.amountMinor, currency)}, ${METHOD_WORDS[paid.method]}` : '';
   return `${done}${takings}${cause ? `: ${cause}` : ''}`;
 }
 

@@ -11,7 +11,14 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { AMOUNT_MINOR, type Payment, type PieceMoveDraft, type PieceMoveKind } from '@alnage/contract';
+import {
+  AMOUNT_MINOR,
+  CAUSE_LENGTH,
+  type Payment,
+  type PieceMoveDraft,
+  type PieceMoveKind,
+} from '@alnage/contract';
+import { orderPrice } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
@@ -20,10 +27,10 @@ import { QuantityField } from '../../shared/forms/quantity-field';
 import { TextField } from '../../shared/forms/text-field';
 import { troubleText } from '../../shared/problem-text';
 import { KeepingActions, keepingFeature } from '../../state/keeping.state';
-import type { BatchRow } from './keeping-rows';
+import { METHOD_WORDS } from '../../shared/orders/method-words';
+import { MOVE_WORDS, type BatchRow } from './keeping-rows';
 
 interface Kind {
-  readonly name: string;
   readonly verb: string;
   readonly cause: string;
   readonly told: string;
@@ -31,22 +38,14 @@ interface Kind {
 
 const SPARE = 'Only of what nobody is to have. It can be undone.';
 const KINDS: Readonly<Record<PieceMoveKind, Kind>> = {
-  sold: { name: 'sold', verb: 'Sell them', cause: 'Sold as', told: SPARE },
-  staff: { name: 'for the staff', verb: 'Give them', cause: 'Who has them', told: SPARE },
-  'given-away': { name: 'given away', verb: 'Give them away', cause: 'To whom', told: SPARE },
+  sold: { verb: 'Sell them', cause: 'Sold as', told: SPARE },
+  staff: { verb: 'Give them', cause: 'Who has them', told: SPARE },
+  'given-away': { verb: 'Give them away', cause: 'To whom', told: SPARE },
   'written-off': {
-    ...{ name: 'written off', verb: 'Write them off', cause: 'Why' },
+    ...{ verb: 'Write them off', cause: 'Why' },
     told: 'What orders lack by it is told at the bench, which can make it anew. It can be undone.',
   },
 };
-const NAMES = {
-  sold: KINDS.sold.name,
-  staff: KINDS.staff.name,
-  'given-away': KINDS['given-away'].name,
-  'written-off': KINDS['written-off'].name,
-};
-const METHODS: Readonly<Record<Payment['method'], string>> = { cash: 'cash', card: 'card' };
-
 /** What becomes of pieces of a batch that do not go into the orders that they were made for. */
 @Component({
   selector: 'al-move-pieces',
@@ -130,10 +129,10 @@ export class MovePieces implements OnInit {
   });
   protected readonly kind = signal<PieceMoveKind>('written-off');
   protected readonly words = computed(() => KINDS[this.kind()]);
-  protected readonly methods = choicesOf(METHODS);
+  protected readonly methods = choicesOf(METHOD_WORDS);
   /** What is somebody’s can only be written off, and what nobody is to have is the first to be sold. */
   protected readonly kinds = computed(() =>
-    choicesOf(NAMES, this.row().spare > 0 ? undefined : ['written-off']),
+    choicesOf(MOVE_WORDS, this.row().spare > 0 ? undefined : ['written-off']),
   );
   protected readonly form = new FormGroup({
     pieces: new NumberControl(null, { min: 1, max: 10_000, isInteger: true }),
@@ -163,7 +162,10 @@ export class MovePieces implements OnInit {
     this.kind.set(kind);
     controls.pieces.setBound({ min: 1, max: isLost ? most : spare, isInteger: true });
     controls.pieces.setValue(isLost ? most : spare);
-    controls.cause.setValidators([Validators.maxLength(120), ...(isLost ? [Validators.required] : [])]);
+    controls.cause.setValidators([
+      Validators.maxLength(CAUSE_LENGTH),
+      ...(isLost ? [Validators.required] : []),
+    ]);
     // why it is written off is no name of who has it
     if (controls.cause.pristine) controls.cause.setValue(isLost ? cause : '');
     if (kind === 'sold') controls.amountMinor.enable({ emitEvent: false });
@@ -189,7 +191,8 @@ export class MovePieces implements OnInit {
     const { priceMinor } = this.row();
     if (this.isPriced || priceMinor === null || !pieces.valid) return;
     this.isPricing = true;
-    amountMinor.setValue(priceMinor * pieces.number);
+    const lines = [{ piece: '', pieces: pieces.number, priceMinor }];
+    amountMinor.setValue(orderPrice({ lines, boxes: [] }).totalMinor);
     this.isPricing = false;
   }
 }

@@ -22,6 +22,7 @@ import { FieldErrors } from '../forms/field-errors';
 import { NumberControl } from '../forms/number-control';
 import { QuantityField } from '../forms/quantity-field';
 import { troubleText } from '../problem-text';
+import { METHOD_WORDS } from './method-words';
 import type { WallTime } from '../formats/wall-time';
 
 const KIND_WORDS: Readonly<Record<Payment['kind'], string>> = {
@@ -29,7 +30,6 @@ const KIND_WORDS: Readonly<Record<Payment['kind'], string>> = {
   payment: 'payment',
   refund: 'given back',
 };
-const METHOD_WORDS: Readonly<Record<Payment['method'], string>> = { cash: 'cash', card: 'card' };
 
 /** What was paid for an order, what is still to pay, and taking or giving back money. */
 @Component({

@@ -3,6 +3,7 @@ import { catalogueOf } from '../catalogue';
 import { shortSetUps } from '../check/check-melts';
 import { checkPlan } from '../check/check-plan';
 import { lineKey } from '../line-key';
+import { servedPieces } from '../served-pieces';
 import type { Batch, FixedWork, Melt, Person, Plan, Planned, Problem, Span, Unmet } from '../problem';
 import { filledFor, refitted } from './refitted';
 import { fixedWith, ownPlace } from './try-place';
@@ -252,12 +253,7 @@ function isOrdered({ orders }: Problem, { product, serves }: Batch): boolean {
 }
 
 function openOf({ orders }: Problem, batches: readonly Batch[]): Unmet[] {
-  const served = new Map<string, number>();
-  for (const { product, serves } of batches)
-    for (const { order, pieces } of serves) {
-      const key = lineKey(order, product);
-      served.set(key, (served.get(key) ?? 0) + pieces);
-    }
+  const served = servedPieces(batches);
   return orders.flatMap(({ id, lines }) =>
     lines
       .map(({ product, pieces }) => ({
