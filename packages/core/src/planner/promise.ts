@@ -61,40 +61,66 @@ type Standing = Pick<SlotPromise & { kind: 'open' }, 'packed' | 'ageMinutes' | '
 /**
  * Whether an order could be made for each of these pickups beside all that is planned: open where as much again would fit
  * as well, tight where just it does or where others have to move for it, none of them being lost. A yes was laid out in
- * full. Others are moved until `isOver`; from then on a pickup is no only where what was laid out for the one before it
- * cannot wait for it either. A no tells what stood in the way at first. Source: the planning rules, by insertion.
+ * full. So many steps in all go into moving others; from then on a pickup is no only where what was laid out for the one
+ * before it cannot wait for it either. A no tells what stood in the way at first. Steps and not time: the same question is
+ * answered alike on a busy machine. Source: the planning rules, by insertion.
  */
-export function promises(
-  planned: Planned,
-  ask: PromiseAsk,
-  isOver: () => boolean = () => false,
-): SlotPromise[] {
+export function promises(planned: Planned, ask: PromiseAsk, steps = Infinity): SlotPromise[] {
   const asked = ordersFor(ask);
-  const insertion = new Insertion(planned, asked, isOver);
+  const insertion = new Insertion(planned, asked, steps);
+  const turns = new Turns(planned.problem, insertion);
   const answers = new Map<number, SlotPromise>();
-  let earlier: () => Laid | null = () => null;
   for (const { due, index } of inOrder(ask.dues)) {
-    const order = asked[index]!;
+    const one = turns.next(index, asked[index]!);
+    if ('blocker' in one) {
+      answers.set(index, { kind: 'no', due, reason: reasonOf(one) });
+      continue;
+    }
+    const isOpen = !one.waits && 'made' in insertion.try(index, 2, () => null);
+    answers.set(index, { kind: isOpen ? 'open' : 'tight', due, ...one.standing });
+  }
+  return ask.dues.map((_, index) => answers.get(index)!);
+}
+
+/** Lays what is asked out for one pickup after the other, the first to come first, each taken out again. */
+class Turns {
+  /** What was laid out for the latest pickup that it could be made for. */
+  private latest: () => Laid | null = () => null;
+
+  constructor(
+    private readonly problem: Problem,
+    private readonly insertion: Insertion,
+  ) {}
+
+  next(index: number, order: PlanOrder): { standing: Standing; waits: boolean } | InTheWay {
+    const { insertion } = this;
     const one = insertion.try(index, 1, (schedule, hasMoved) => ({
-      standing: standing(schedule, due),
+      standing: standing(schedule, order.due),
       // others are not moved a second time; what fits beside them is laid out once more where it is asked for, which is seldom
       plan: hasMoved ? toPlan(schedule) : null,
     }));
     if ('made' in one) {
       const { made } = one;
-      const isOpen = 'made' in insertion.try(index, 2, () => null);
-      answers.set(index, { kind: isOpen ? 'open' : 'tight', due, ...made.standing });
-      earlier = () => (made.plan ? { order, ...made, plan: made.plan } : laidOut(insertion, index, order));
-      continue;
+      this.latest = () =>
+        made.plan ? { order, ...made, plan: made.plan } : laidOut(insertion, index, order);
+      return { standing: made.standing, waits: false };
     }
-    const laid = isOver() ? waiting(planned.problem, earlier(), due) : null;
-    answers.set(
-      index,
-      laid ? { kind: 'tight', due, ...laid.standing } : { kind: 'no', due, reason: reasonOf(one) },
-    );
-    if (laid) earlier = () => laid;
+    const laid = insertion.isOver ? this.waiting(order.due) : null;
+    if (!laid) return one;
+    this.latest = () => laid;
+    return { standing: laid.standing, waits: true };
   }
-  return ask.dues.map((_, index) => answers.get(index)!);
+
+  /** What was laid out for an earlier pickup, collected later: null where a rule speaks against it, such as its age. */
+  waiting(due: number): Laid | null {
+    const earlier = this.latest();
+    if (!earlier) return null;
+    const { problem } = this;
+    const order = { ...earlier.order, due };
+    if (!checkPlan({ ...problem, orders: [...problem.orders, order] }, earlier.plan).ok) return null;
+    const ageMinutes = earlier.standing.ageMinutes + due - earlier.order.due;
+    return { order, plan: earlier.plan, standing: { ...earlier.standing, ageMinutes } };
+  }
 }
 
 function inOrder(dues: readonly number[]): { due: number; index: number }[] {
@@ -109,49 +135,52 @@ function laidOut(insertion: Insertion, index: number, order: PlanOrder): Laid | 
   return 'made' in one ? { order, ...one.made } : null;
 }
 
-/** What was laid out for an earlier pickup, collected later: null where a rule speaks against it, such as its age. */
-function waiting(problem: Problem, earlier: Laid | null, due: number): Laid | null {
-  if (!earlier) return null;
-  const order = { ...earlier.order, due };
-  if (!checkPlan({ ...problem, orders: [...problem.orders, order] }, earlier.plan).ok) return null;
-  const ageMinutes = earlier.standing.ageMinutes + due - earlier.order.due;
-  return { order, plan: earlier.plan, standing: { ...earlier.standing, ageMinutes } };
-}
-
 /** A plan in which an order is made with all that was met before, or what stood in its way. */
 export type LaidIn = { readonly plan: Plan } | { readonly reason: UnmetReason };
 
 export interface LayInLimits {
   /** Minutes of pickups before its own: what was laid out for one of these may wait for it, as `promises` tells. */
   readonly earlier?: readonly number[];
-  readonly isOver?: () => boolean;
+  /** As `promises` was asked. */
+  readonly steps?: number;
 }
 
 /**
  * Takes an order into a plan: the witness that it can be made. Finds room wherever `promises` finds it for the same plan,
- * pickups and time. An order of this id that the problem has already is replaced, and what is planned for it stays where it can.
+ * pickups and steps. An order of this id that the problem has already is replaced, and what is planned for it stays where it can.
  * Source: the planning rules, by insertion.
  */
 export function layIn(
   { problem, plan }: Planned,
   order: PlanOrder,
-  { earlier = [], isOver = () => false }: LayInLimits = {},
+  { earlier = [], steps = Infinity }: LayInLimits = {},
 ): LaidIn {
   const others = { ...problem, orders: problem.orders.filter(({ id }) => id !== order.id) };
-  const own = new Insertion({ problem: others, plan }, [order], isOver).try(0, 1, toPlan);
+  const own = new Insertion({ problem: others, plan }, [order], steps).try(0, 1, toPlan);
   if ('made' in own) return { plan: own.made };
-  const { lines, place } = order;
+  return (
+    layInWaiting({ problem: others, plan }, order, { earlier, steps }) ?? {
+      reason: { ...reasonOf(own), order: order.id },
+    }
+  );
+}
+
+/** Lays in what `promises` laid out for an earlier pickup, asked in the same turn; null where none of it can wait so long. */
+function layInWaiting(
+  { problem, plan }: Planned,
+  order: PlanOrder,
+  { earlier, steps }: Required<LayInLimits>,
+): { plan: Plan } | null {
+  const { lines, place, due } = order;
   const before = ordersFor({ lines, dues: earlier, ...(place !== undefined && { place }) });
   // its own is asked as well: begun work may serve it
-  const insertion = new Insertion({ problem: others, plan }, [order, ...before], isOver);
-  for (const { index } of inOrder(earlier).reverse()) {
-    if (isOver()) break;
-    const other = insertion.try(index + 1, 1, toPlan);
-    if (!('made' in other)) continue;
-    const served = servingInstead(other.made, { asked: before[index]!.id, order: order.id });
-    if (checkPlan({ ...others, orders: [...others.orders, order] }, served).ok) return { plan: served };
-  }
-  return { reason: { ...reasonOf(own), order: order.id } };
+  const insertion = new Insertion({ problem, plan }, [order, ...before], steps);
+  const turns = new Turns(problem, insertion);
+  for (const { index } of inOrder(earlier)) turns.next(index + 1, before[index]!);
+  const laid = turns.waiting(due);
+  if (!laid) return null;
+  const served = servingInstead(laid.plan, { asked: laid.order.id, order: order.id });
+  return checkPlan({ ...problem, orders: [...problem.orders, order] }, served).ok ? { plan: served } : null;
 }
 
 /** Lays what is open of a plan's orders into it, order by order, as far as it fits. */

@@ -78,8 +78,12 @@ const ASKED = '?left';
 
 /** Before the first plan so many orders at most are laid out anew for every promise; shop default. */
 const UNPLANNED_ORDERS = 60;
-/** So long at most others are moved on trial for an order that does not fit beside them; shop default. */
-const ROOM_MILLISECONDS = 1000;
+/**
+ * So many steps at most go into moving others on trial for an order that does not fit beside them: about a second. A step takes
+ * the longer the more orders there are. Shop default.
+ */
+const ROOM_STEPS = 2400;
+const ROOM_STEPS_TIMES_ORDERS = 400_000;
 
 function unplanned(problem: Problem): BaseWeek {
   return {
@@ -137,19 +141,21 @@ export class Kitchen {
    */
   answer(ask: KitchenAsk, pickups: readonly Date[]): SlotPromise[] {
     const planned = this.besides(ask);
-    const isOver = roomTime();
     const place = ask.pickupPoint;
     const open = pickups.map((pickup) => this.openOf(ask, pickup));
-    const dues = open.filter(({ held }) => !held).map(({ due }) => due);
-    const wanted = { lines: productLines(ask.contents), place, dues };
-    const anew = dues.length > 0 ? promises(planned, wanted, isOver) : [];
-    const byDue = new Map(anew.map((answer) => [answer.due, answer]));
-    return open.map(({ due, lines, held }) => {
-      if (!held) return byDue.get(due)!;
-      if (lines.length > 0) return promises(planned, { lines, place, dues: [due] }, isOver)[0]!;
-      const { packed, ageMinutes } = held;
-      const clocks = [...held.clocks].map(([product, minute]) => ({ product, minute }));
-      return { kind: 'tight', due, packed, ageMinutes, clocks };
+    const made = new Map<number, SlotPromise>();
+    // what is left over may be too old for some of the pickups: more is to be made for those
+    for (const [json, dues] of duesByLines(open)) {
+      const lines = JSON.parse(json) as OrderLine[];
+      for (const answer of promises(planned, { lines, place, dues }, this.roomSteps))
+        made.set(answer.due, answer);
+    }
+    return open.map(({ due, held }) => {
+      const answer = made.get(due);
+      if (answer) return answer;
+      const { packed, ageMinutes, clocks } = held!;
+      const since = [...clocks].map(([product, minute]) => ({ product, minute }));
+      return { kind: 'tight', due, packed, ageMinutes, clocks: since };
     });
   }
 
@@ -164,7 +170,7 @@ export class Kitchen {
     const others = this.asked.orders.filter((each) => each.id !== changing);
     const laid = layIn(this.with([...others, order]), order, {
       earlier: earlier.map((each) => this.minuteOf(each)),
-      isOver: roomTime(),
+      steps: this.roomSteps,
     });
     return { ...laid, order };
   }
@@ -312,15 +318,27 @@ export class Kitchen {
     });
   }
 
+  /** Steps that go into moving others for one question; the same for whoever asks, so that what is told can be had. */
+  private get roomSteps(): number {
+    return Math.min(ROOM_STEPS, Math.ceil(ROOM_STEPS_TIMES_ORDERS / this.asked.orders.length));
+  }
+
   private minuteOf(instant: Date): number {
     return minutesFrom(this.setUp.span.start, instant);
   }
 }
 
-/** Whether the time is over; it counts from when room is made, not from when the week is laid out. */
-function roomTime(): () => boolean {
-  let start: number | null = null;
-  return () => performance.now() - (start ??= performance.now()) > ROOM_MILLISECONDS;
+/** The pickups that something is to be made for, by what that is, as JSON. */
+function duesByLines(
+  open: readonly { readonly due: number; readonly lines: readonly OrderLine[] }[],
+): Map<string, number[]> {
+  const dues = new Map<string, number[]>();
+  for (const { due, lines } of open) {
+    if (lines.length === 0) continue;
+    const key = JSON.stringify(lines);
+    dues.set(key, [...(dues.get(key) ?? []), due]);
+  }
+  return dues;
 }
 
 function isAsBefore(order: PlanOrder, before: PlanOrder | undefined): boolean {

@@ -25,12 +25,12 @@ export class Insertion {
   /**
    * What is begun stands; all else that is planned stays where it is as long as the orders fit beside it. Orders of the
    * problem that are not planned are laid in first, as far as they fit. What the plan makes already for an order that is asked
-   * counts for it. When `isOver` says so no more room is made for what is asked.
+   * counts for it. So many steps at most go into making room for all that is asked.
    */
   constructor(
     { problem, plan }: { problem: Problem; plan: Plan },
     asked: readonly PlanOrder[],
-    isOver: () => boolean = () => false,
+    private steps = Infinity,
   ) {
     const compiled = compile({ ...problem, orders: [...problem.orders, ...asked] });
     const first = problem.orders.length;
@@ -44,8 +44,13 @@ export class Insertion {
     }
     layInOrders(this.schedule, { orders: first });
     this.laying = new LayingIn(this.schedule);
-    this.laying.isOver = isOver;
+    this.laying.isOver = () => this.steps-- <= 0;
     this.laying.builder.onGivenUp = (line) => this.note(line);
+  }
+
+  /** Whether no more room is made. */
+  get isOver(): boolean {
+    return this.steps <= 0;
   }
 
   /**
