@@ -22,6 +22,7 @@ import { addPieces } from './shop/pieces/pieces.routes';
 import { PlanJobs } from './work/plan/jobs/plan-jobs';
 import { addKeeping } from './work/keeping/keeping.routes';
 import { addPapers } from './work/papers/papers.routes';
+import { addRecall } from './work/recall/recall.routes';
 import { addPlan } from './work/plan/plan.routes';
 import { addPractices } from './work/practices/practices.routes';
 import { addPromises } from './work/promises/promises.routes';
@@ -138,6 +139,7 @@ function addWork(app: App, jobs: PlanJobs, planSeconds: number): void {
   addDevices(app);
   addKeeping(app);
   addPapers(app);
+  addRecall(app);
   addPractices(app);
 }
 

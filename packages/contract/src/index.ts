@@ -244,6 +244,19 @@ export {
   ZoneNow,
 } from './bench/keeping';
 export {
+  ReachedByView,
+  RecallAsk,
+  RecallPaperAsk,
+  RecallView,
+  RecalledBatch,
+  RecalledLot,
+  RecalledOrder,
+  STOP_REASON_LENGTH,
+  StopDraft,
+  StopLift,
+  StopView,
+} from './recall/recall';
+export {
   DEVICE_KINDS,
   Device,
   DeviceDraft,

@@ -27,6 +27,7 @@ export const PROBLEMS = {
   'label-too-small': { status: 409, title: 'A label is too small for what it must say' },
   'too-many-labels': { status: 409, title: 'Too many labels at once' },
   'nothing-set-up': { status: 409, title: 'The workshop is not set up yet' },
+  stopped: { status: 409, title: 'What is in it is stopped' },
   'database-away': { status: 503, title: 'The database does not answer' },
   'internal-error': { status: 500, title: 'Something went wrong on the server' },
 } as const satisfies Record<string, { status: number; title: string }>;

@@ -13,6 +13,7 @@ export * from './people';
 export * from './phrasing';
 export * from './planner';
 export * from './pricing';
+export * from './recall';
 export * from './recipes';
 export * from './season';
 export * from './temper';

@@ -15,6 +15,8 @@ import { LotEntity, LotMoveEntity } from './work/lot.entity';
 import { PreparationEntity } from './work/preparation.entity';
 import { RecipeEntity, RecipeVersionEntity } from './workshop/recipe.entity';
 import { RecipeBatchEntity } from './workshop/recipe-batch.entity';
+import { PackedFromEntity } from './work/packed-from.entity';
+import { StopEntity } from './work/stop.entity';
 import { PieceMoveEntity } from './work/piece-move.entity';
 import { PartUseEntity } from './workshop/part-use.entity';
 import { SupplyEntity } from './workshop/supply.entity';
@@ -57,6 +59,8 @@ export const ENTITIES = [
   RecipeBatchEntity,
   PartUseEntity,
   PieceMoveEntity,
+  PackedFromEntity,
+  StopEntity,
   LotEntity,
   LotMoveEntity,
   PreparationEntity,

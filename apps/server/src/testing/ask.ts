@@ -1,18 +1,19 @@
 import type { Order, OrderPage, Piece, ProblemDocument, Workshop } from '@alnage/contract';
 import type { App } from '../platform/http/app-type';
 
-type Method = 'POST' | 'PUT' | 'DELETE';
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
 /** Sends a body and reads the answer, whatever its status. */
 export async function ask<T>(
   app: App,
   [method, url]: readonly [Method, string],
   payload?: unknown,
+  headers: Readonly<Record<string, string>> = {},
 ): Promise<{ status: number; body: T & ProblemDocument }> {
   const response = await app.inject({
     method,
     url,
-    ...(payload !== undefined && { payload: payload as object }),
+    ...{ headers, ...(payload !== undefined && { payload: payload as object }) },
   });
   const body = response.body === '' ? {} : response.json<T & ProblemDocument>();
   return { status: response.statusCode, body: body as T & ProblemDocument };

@@ -155,6 +155,7 @@ export const REFUSAL_WORDS: Readonly<Record<NonNullable<KeptDeed['refusal']>, st
   sealed: 'the run was sealed before this arrived; it can be amended in the Ledger',
   'in-future': 'its time is in the future: set this device’s clock',
   'unknown-cause': 'this sign has no such cause',
+  stopped: 'what goes into it is stopped: see Recall, under Ledger',
   'not-understood': 'the server could not read it',
 };
 

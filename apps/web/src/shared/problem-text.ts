@@ -37,6 +37,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | Unanswered['code'], str
   'no-plan': 'Nothing has been planned yet. Press Plan.',
   'label-too-small': 'Not all that a label must say fits. Choose a larger one.',
   'too-many-labels': 'That is too many labels at once: print them by day.',
+  stopped: 'What is in it is stopped. It stays here until that is let go, under Ledger, Recall.',
   'nothing-set-up': 'The workshop has no season yet, so there is nothing to plan or to order.',
   'database-away': 'The database does not answer. Nothing was lost; try again in a moment.',
   'internal-error': 'Something went wrong on the server. Nothing was saved; try again.',
@@ -154,6 +155,10 @@ function told(value: Params[string] | undefined): string {
 
 /** The text for a trouble as a whole; what is still needed is told with what needs it. */
 export function troubleText(trouble: Trouble): string {
+  if (trouble.code === 'stopped') {
+    const { reason } = trouble.params as { reason: string };
+    return `Stopped: ${reason.replace(/[.!]$/, '')}. It stays here until that is let go, under Ledger, Recall.`;
+  }
   if (trouble.code !== 'in-use') return PROBLEM_TEXT[trouble.code];
   const { name, by } = trouble.params as { name: string; by: readonly string[] };
   return `${name} is still needed by ${listed(by)}, so it stays.`;

@@ -66,7 +66,7 @@ export interface BenchEventsAsk {
 }
 
 /** Why a deed cannot be taken; it stays with the screen that sent it. */
-export const DEED_REFUSALS = ['unknown-work', 'sealed', 'in-future', 'unknown-cause'] as const;
+export const DEED_REFUSALS = ['unknown-work', 'sealed', 'in-future', 'unknown-cause', 'stopped'] as const;
 export type DeedRefusal = (typeof DEED_REFUSALS)[number];
 
 /** What became of each deed, in their order: kept, kept before, or refused and why. */

@@ -75,6 +75,8 @@ export const BatchKeeping = closed({
   pieces: Type.Integer(),
   /** Those of them that are still there and nobody is to have. */
   spare: Type.Integer(),
+  /** It is not to leave the shop: see Recall. */
+  isStopped: Type.Boolean(),
   /** Null: it is not dipped yet. */
   clockAt: orNull(Instant),
   /** Where its trays lie; null: in somebody’s hands, or not made yet. */

@@ -10,6 +10,7 @@ import { CameOutSaid, PreparationView, RestOfPotSchema } from '../larder/larder'
 import { BenchDeedSchema } from '../bench/bench-event';
 import { PracticeRecord } from '../bench/practice';
 import { Lot, LotMove } from '../larder/lot';
+import { StopView } from '../recall/recall';
 import { RecipeVersion, RecipeView } from '../larder/recipe';
 import { SupplyView } from '../larder/supply';
 import { Piece } from '../pieces/piece';
@@ -77,6 +78,12 @@ const FiledOrder = closed({
     }),
   ),
   events: Type.Array(OrderEvent),
+  /** What it was packed from, once it was; older files do not know it. */
+  packedFrom: Type.Optional(
+    Type.Array(
+      closed({ horizonStart: Instant, batch: Id, pieceId: Id, pieces: Type.Integer({ minimum: 1 }) }),
+    ),
+  ),
 });
 
 const FiledWeighing = closed({
@@ -129,7 +136,7 @@ const FiledCoating = closed({
 });
 
 /** A lot with all that was done to it; what is left follows. */
-const { amount: _amount, usableUntil: _usableUntil, ...lot } = Lot.properties;
+const { amount: _amount, usableUntil: _usableUntil, isStopped: _isStopped, ...lot } = Lot.properties;
 const FiledLot = closed({
   ...lot,
   moves: Type.Array(
@@ -263,6 +270,7 @@ export const WorkshopFile = closed(
     runs: Type.Optional(Type.Array(FiledRun)),
     practices: Type.Optional(Type.Array(PracticeRecord)),
     pieceMoves: Type.Optional(Type.Array(FiledPieceMove)),
+    stops: Type.Optional(Type.Array(StopView)),
     /** Number of the last ticket that was given. */
     lastTicket: Type.Integer({ minimum: 0 }),
   },

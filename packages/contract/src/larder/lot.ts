@@ -46,6 +46,8 @@ export const Lot = closed({
   ...draft,
   /** What is left of it. */
   amount: Type.Number(),
+  /** Nothing is taken of it: see Recall. */
+  isStopped: Type.Boolean(),
   receivedAt: Instant,
   openedAt: orNull(Instant),
   /** Until when it may be used: its best-before date, or what the supply keeps; null: nothing is said. */

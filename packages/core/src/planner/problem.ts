@@ -202,6 +202,8 @@ export interface Problem {
   readonly stock?: readonly StockLot[];
   readonly orders: readonly PlanOrder[];
   readonly fixed?: FixedWork;
+  /** Ids that no new batch or melt is given: something was done under them. */
+  readonly takenIds?: readonly string[];
 }
 
 export interface BatchStage {

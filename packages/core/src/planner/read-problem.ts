@@ -62,7 +62,15 @@ export function readProblem(json: unknown): Problem {
     ...(places && { places }),
     ...(stock && { stock }),
   };
-  return input.has('fixed') ? { ...problem, fixed: readFixedWork(input.child('fixed'), problem) } : problem;
+  return { ...problem, ...readBegun(input, problem) };
+}
+
+/** What is begun, and what nothing new is called; either may be left out. */
+function readBegun(input: RecordReader, problem: Problem): Pick<Problem, 'fixed' | 'takenIds'> {
+  return {
+    ...(input.has('fixed') && { fixed: readFixedWork(input.child('fixed'), problem) }),
+    ...(input.has('takenIds') && { takenIds: input.texts('takenIds') }),
+  };
 }
 
 /** A list that may be left out. */

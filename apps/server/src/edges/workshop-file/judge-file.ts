@@ -42,6 +42,7 @@ const IDENTIFIED = [
   'runs',
   'practices',
   'pieceMoves',
+  'stops',
 ] as const;
 
 /** What is wrong with a file by itself, before anything of it is kept: ids and names twice, and references to nothing. */

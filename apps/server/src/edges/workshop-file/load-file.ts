@@ -18,6 +18,8 @@ import {
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { PlanEntity } from '../../store/work/plan.entity';
 import { PieceMoveEntity } from '../../store/work/piece-move.entity';
+import { PackedFromEntity } from '../../store/work/packed-from.entity';
+import { StopEntity } from '../../store/work/stop.entity';
 import { PracticeEntity } from '../../store/work/practice.entity';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
@@ -72,6 +74,7 @@ export function loadWorkshop(
     await keepRuns(manager, file);
     await insertAll(manager, PracticeEntity, file.practices ?? []);
     await insertAll(manager, PieceMoveEntity, (file.pieceMoves ?? []).map(movedRow));
+    await insertAll(manager, StopEntity, (file.stops ?? []).map(stopRow));
 
     for (const topic of LIVE_TOPICS) await announce(manager, topic);
     return { name: file.details.name, orders: file.orders.length, pieces: file.pieces.length };
@@ -128,7 +131,7 @@ async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']
   await insertAll(
     manager,
     OrderEntity,
-    orders.map(({ lines: _lines, boxes: _boxes, payments: _payments, events: _events, ...order }) => ({
+    orders.map(({ lines: _lines, boxes: _boxes, payments: _p, events: _e, packedFrom: _f, ...order }) => ({
       // files from before they were said with orders have neither
       phone: '',
       allergies: [],
@@ -166,6 +169,11 @@ async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']
     manager,
     OrderEventEntity,
     entries(({ events }) => events),
+  );
+  await insertAll(
+    manager,
+    PackedFromEntity,
+    entries(({ packedFrom = [] }) => packedFrom),
   );
 }
 
@@ -228,6 +236,13 @@ function movedRow({ paid, undone, ...move }: NonNullable<WorkshopFile['pieceMove
   return {
     ...{ ...move, amountMinor: null, method: null, reference: null, ...paid },
     ...(undone && { undoneAt: undone.at, undoneBy: undone.by }),
+  };
+}
+
+function stopRow({ lifted, ...stop }: NonNullable<WorkshopFile['stops']>[number]): object {
+  return {
+    ...stop,
+    ...(lifted && { liftedAt: lifted.at, liftedBy: lifted.by, liftedReason: lifted.reason }),
   };
 }
 

@@ -17,6 +17,9 @@ import { PlanEntity } from '../../store/work/plan.entity';
 import { practiceView } from '../../work/practices/practices.service';
 import { PieceMoveEntity } from '../../store/work/piece-move.entity';
 import { moveView } from '../../week/keeping/move-view';
+import { PackedFromEntity } from '../../store/work/packed-from.entity';
+import { StopEntity } from '../../store/work/stop.entity';
+import { stopView } from '../../work/recall/stops.service';
 import { PracticeEntity } from '../../store/work/practice.entity';
 import { WeighingEntity } from '../../store/work/weighing.entity';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
@@ -62,6 +65,7 @@ const SECTIONS: Sections = {
   runs: filedRuns,
   practices: filedPractices,
   pieceMoves: filedPieceMoves,
+  stops: filedStops,
   lastTicket,
 };
 
@@ -110,13 +114,19 @@ type EventRow = FiledEvent & { readonly orderId: string };
 
 const EVENTS = `select order_id as "orderId", at, by, what, changes from order_event order by id`;
 
-async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders']> {
-  const events = new Map<string, FiledEvent[]>();
-  for (const { orderId, ...event } of await manager.query<EventRow[]>(EVENTS)) {
-    const known = events.get(orderId);
-    if (known) known.push(event);
-    else events.set(orderId, [event]);
+function byOrder<T extends { readonly orderId: string }>(rows: readonly T[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    const known = groups.get(row.orderId);
+    if (known) known.push(row);
+    else groups.set(row.orderId, [row]);
   }
+  return groups;
+}
+
+async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders']> {
+  const events = byOrder(await manager.query<EventRow[]>(EVENTS));
+  const packed = byOrder(await manager.find(PackedFromEntity, { order: { id: 'ASC' } }));
   const orders = await readOrders(manager, { ...ALL_ORDERS, orderBy: 'o.created_at, o.ticket' });
   return orders.map((order) => ({
     id: order.id,
@@ -145,6 +155,9 @@ async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders
       })),
     events: (events.get(order.id) ?? []).map(({ at, by, what, changes }) => ({
       ...{ at: at.toISOString(), by, what, changes },
+    })),
+    packedFrom: (packed.get(order.id) ?? []).map(({ horizonStart, batch, pieceId, pieces }) => ({
+      ...{ horizonStart: horizonStart.toISOString(), batch, pieceId, pieces },
     })),
   }));
 }
@@ -234,6 +247,10 @@ async function filedPieceMoves(manager: EntityManager): Promise<WorkshopFile['pi
     horizonStart: move.horizonStart.toISOString(),
     undone: move.undoneAt && { at: move.undoneAt.toISOString(), by: move.undoneBy },
   }));
+}
+
+async function filedStops(manager: EntityManager): Promise<WorkshopFile['stops']> {
+  return (await manager.find(StopEntity, { order: { at: 'ASC', id: 'ASC' } })).map(stopView);
 }
 
 async function filedPractices(manager: EntityManager): Promise<WorkshopFile['practices']> {

@@ -31,6 +31,7 @@ import { ZoneSensors1811000000000 } from './1811000000000-zone-sensors';
 import { PieceMoves1812000000000 } from './1812000000000-piece-moves';
 import { Labels1813000000000 } from './1813000000000-labels';
 import { PiecesLeft1814000000000 } from './1814000000000-pieces-left';
+import { Recalls1815000000000 } from './1815000000000-recalls';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 
 /** Migrations in the order in which they run. */
@@ -69,4 +70,5 @@ export const MIGRATIONS = [
   PieceMoves1812000000000,
   Labels1813000000000,
   PiecesLeft1814000000000,
+  Recalls1815000000000,
 ];

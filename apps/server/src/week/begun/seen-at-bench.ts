@@ -16,6 +16,8 @@ import type { EntityManager } from 'typeorm';
 import type { PlanEntity } from '../../store/work/plan.entity';
 import { MET_STATES, orderedIn } from '../orders/ordered';
 import { centresShort } from './centres-short';
+import { batchKey, meltKey } from '../tracing/keys';
+import { stoppedNow } from '../tracing/stopped';
 import { piecesGone } from './pieces-gone';
 import { countsOf } from './run-counts';
 import { eventsOf } from './run-events';
@@ -28,6 +30,10 @@ export interface SeenOfPlan extends SeenAtBench {
   /** All runs of its season with their deeds, whichever plan they were begun by. */
   readonly runs: readonly RunEntity[];
   readonly shortages: readonly Shortage[];
+  /** Good pieces as they were counted, of stopped batches too; in `yields` these have none. */
+  readonly counted: ReadonlyMap<string, number>;
+  /** Batches that are not to leave the shop. */
+  readonly stopped: ReadonlySet<string>;
 }
 
 /**
@@ -43,22 +49,25 @@ export async function seenAtBench(
   const runs = await runsOf(manager, horizonStart);
   const own = runs.filter((run) => isOfPlan(works, run));
   const begun = own.filter(({ begunAt }) => begunAt !== null);
-  const lost = new Set(own.flatMap(lostMelt));
+  const stopped = await stoppedIn(manager, { plan, horizonStart });
+  const lost = new Set([...own.flatMap(lostMelt), ...stopped.melts]);
   const courses = new Map<string, WorkCourse>();
   for (const run of begun) {
     const work = works.get(run.work);
     if (work) courses.set(run.work, courseOf(work, run, { now, start: horizonStart.getTime() }));
   }
   // what was dipped says more than what was to be dipped
-  const yields = new Map([
+  const counted = new Map([
     ...(await centresShort(manager, { plan, problem, horizonStart })),
     ...yieldsOf(begun),
   ]);
   const gone = await piecesGone(manager, { horizonStart });
   for (const { id, product, pieces } of plan.batches) {
     const less = gone(id, product);
-    if (less > 0) yields.set(id, Math.max(0, (yields.get(id) ?? pieces) - less));
+    if (less > 0) counted.set(id, Math.max(0, (counted.get(id) ?? pieces) - less));
   }
+  // what is not to leave the shop is nothing that anybody could have
+  const yields = new Map([...counted, ...[...stopped.batches].map((id) => [id, 0] as const)]);
   const undipped = plan.batches.filter(({ id: batch, stages }) =>
     stages.some(
       ({ stage, melt }) => melt !== null && lost.has(melt) && !courses.has(workKey({ batch, stage })),
@@ -66,9 +75,24 @@ export async function seenAtBench(
   );
   const failed = new Map([...yields, ...undipped.map(({ id }) => [id, 0] as const)]);
   return {
-    ...{ runs, yields, lost, courses },
+    ...{ runs, yields, counted, lost, courses, stopped: stopped.batches },
     begun: new Set(begun.map(({ planned }) => (planned.kind === 'melt' ? planned.melt : planned.batch))),
     shortages: shortages(plan.batches, failed, await wantedIn(manager, { horizonStart, problem })),
+  };
+}
+
+/** Batches and melts of a plan that are not to leave the shop. */
+async function stoppedIn(
+  manager: EntityManager,
+  { plan, horizonStart }: Pick<PlanEntity, 'plan' | 'horizonStart'>,
+): Promise<{ readonly batches: ReadonlySet<string>; readonly melts: readonly string[] }> {
+  const { batches, melts } = await stoppedNow(manager);
+  const own = plan.batches.filter(({ id: batch, product: piece }) =>
+    batches.has(batchKey({ horizonStart, batch, piece })),
+  );
+  return {
+    batches: new Set(own.map(({ id }) => id)),
+    melts: plan.melts.map(({ id }) => id).filter((id) => melts.has(meltKey(horizonStart, id))),
   };
 }
 

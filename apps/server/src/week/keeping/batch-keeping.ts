@@ -40,7 +40,8 @@ interface Reading {
   readonly way: WayWarmth;
   readonly warmth: Warmth;
   readonly moves: readonly PieceMoveEntity[];
-  readonly yields: KeptAsk['seen']['yields'];
+  readonly counted: KeptAsk['seen']['counted'];
+  readonly stopped: KeptAsk['seen']['stopped'];
   readonly begun: KeptAsk['begun'];
 }
 
@@ -50,7 +51,7 @@ export interface KeptAsk {
   readonly setUp: SetUp;
   readonly now: Date;
   /** What the bench wrote down of it. */
-  readonly seen: Pick<SeenOfPlan, 'runs' | 'yields'>;
+  readonly seen: Pick<SeenOfPlan, 'runs' | 'counted' | 'stopped'>;
   /** Whose the begun ones are by now. */
   readonly begun: {
     readonly batches: ReadonlyMap<string, { readonly serves: readonly Serve[]; readonly spare: number }>;
@@ -64,7 +65,7 @@ export async function batchesKept(
   manager: EntityManager,
   { plan, setUp, now, seen, begun }: KeptAsk,
 ): Promise<BatchKeeping[]> {
-  const { runs, yields } = seen;
+  const { runs, counted, stopped } = seen;
   const way = new WayWarmth(await manager.find(PickupPointEntity), setUp.timeZone);
   const courseOf = await zoneCourses(manager, { from: plan.horizonStart, until: now });
   const reading: Reading = {
@@ -74,7 +75,7 @@ export async function batchesKept(
     lives: await pieceLives(manager),
     way,
     warmth: { courseOf: way.over(courseOf), now: now.getTime() },
-    ...{ yields, begun },
+    ...{ counted, begun, stopped },
     moves: await manager.find(PieceMoveEntity, {
       ...{ where: { horizonStart: plan.horizonStart, undoneAt: IsNull() }, order: { at: 'ASC' } },
     }),
@@ -95,7 +96,7 @@ function batchKept(batch: Batch, reading: Reading): BatchKeeping | null {
   const { elapsedMinutes, agedMinutes, lostMinutes, used, eatBy, beyond } = lifeAlong(life, stays, warmth);
   const { spare, serves, ...told } = piecesOf(batch, reading);
   return {
-    ...{ batch: batch.id, piece: batch.product, ...told },
+    ...{ batch: batch.id, piece: batch.product, ...told, isStopped: reading.stopped.has(batch.id) },
     ...(isDipped
       ? { spare, clockAt: instant(clockAt), zone: stays.at(-1)?.zone ?? null }
       : { spare: 0, clockAt: null, zone: null }),
@@ -109,12 +110,12 @@ function batchKept(batch: Batch, reading: Reading): BatchKeeping | null {
 /** How many there were of a batch, what went elsewhere, whose the rest is and what of it nobody is to have. */
 function piecesOf(
   batch: Batch,
-  { moves: all, begun, yields }: Reading,
+  { moves: all, begun, counted }: Reading,
 ): Pick<BatchKeeping, 'pieces' | 'spare' | 'moves'> & { readonly serves: readonly Serve[] } {
   const moves = all.filter((move) => move.batch === batch.id && move.pieceId === batch.product);
   const gone = moves.reduce((sum, { pieces }) => sum + pieces, 0);
   // what went elsewhere is missing from what the bench counted
-  const yielded = yields.get(batch.id);
+  const yielded = counted.get(batch.id);
   const { spare = 0, serves = batch.serves } = begun.batches.get(batch.id) ?? {};
   return {
     pieces: yielded === undefined ? batch.pieces : yielded + gone,

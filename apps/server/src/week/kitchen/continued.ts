@@ -16,6 +16,7 @@ import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { minutesFrom } from '../../platform/time/workshop-time';
 import { buildProblem, weekFrame } from './build-problem';
+import { takenIds } from './taken-ids';
 import type { PlanEntity } from '../../store/work/plan.entity';
 
 /** What is to be planned now: the problem, what of the pins could not be held, and the mark of what it was made from. */
@@ -41,7 +42,8 @@ export async function continued(
   setUp: SetUp,
   { clock, worked, told, from }: Before & { readonly clock: Pick<WorkshopClock, 'now'> },
 ): Promise<Continued> {
-  const asked = await buildProblem(manager, setUp, clock);
+  const built = await buildProblem(manager, setUp, clock);
+  const asked = { ...built, takenIds: await takenIds(manager, setUp) };
   const now = minuteNow(setUp, clock, asked);
   const mark = problemMark(asked);
   const handedOver = await orderedIn(manager, setUp.span, ['handed-over']);

@@ -30,6 +30,7 @@ import { orderedIn } from '../orders/ordered';
 import { holdsOf } from './continued';
 import { buildProblem, productLines } from './build-problem';
 import { newestPlan, workedPlan } from './plan-versions';
+import { takenIds } from './taken-ids';
 import { keepWitness, withWitness, type BaseWeek, type PlannedWeek } from './witness';
 
 /** What the kitchen is asked: an order, where it goes, and the order that it would replace. */
@@ -123,7 +124,8 @@ export class Kitchen {
   ): Promise<Kitchen | null> {
     const newest = await newestPlan(manager, setUp);
     const now = minutesFrom(setUp.span.start, clock.now());
-    const asked = { ...(await buildProblem(manager, setUp, clock)), now };
+    const built = await buildProblem(manager, setUp, clock);
+    const asked = { ...built, now, takenIds: await takenIds(manager, setUp) };
     if (!newest && asked.orders.length > UNPLANNED_ORDERS) return null;
     const base = newest ?? unplanned(asked);
     const worked = await workedPlan(manager, setUp);

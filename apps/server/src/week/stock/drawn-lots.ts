@@ -1,5 +1,6 @@
 import { isAlwaysThere, stockCourse, type ItemAmount, type LarderItem } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
+import { stoppedNow } from '../tracing/stopped';
 import { findLots, lotsThere } from './lot-view';
 import { LotMoveEntity } from '../../store/work/lot.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
@@ -11,18 +12,31 @@ export interface Drawn {
   readonly shortAmount: number;
 }
 
-/** Which lots give what is wanted at an instant: those that are to be used first of those still in date; of what is always there none. */
+/** When something is drawn. */
+export interface DrawnAt {
+  readonly at: Date;
+  /** When it really went in, where that was before: what was stopped since was still taken then. Left out: at that instant. */
+  readonly wentIn?: Date;
+  readonly timeZone: string;
+}
+
+/**
+ * Which lots give what is wanted at an instant: those that are to be used first of those still in date; of what is always there none, and
+ * none that is stopped.
+ */
 export async function drawnLots(
   manager: EntityManager,
   wanted: readonly ItemAmount[],
-  { at, timeZone }: { readonly at: Date; readonly timeZone: string },
+  { at, wentIn = at, timeZone }: DrawnAt,
 ): Promise<Drawn[]> {
   const lots = await findLots(manager);
+  const { lots: all } = await stoppedNow(manager);
+  const stopped = new Map([...all].filter(([, stop]) => stop.at <= wentIn));
   const supplies = await manager.find(SupplyEntity);
   const always = new Set(supplies.filter(isAlwaysThere).map(({ id }) => id));
   const counted = wanted.filter(({ item }) => item.kind !== 'supply' || !always.has(item.id));
   return counted.map(({ item, amount }) => {
-    const own = lotsThere(item, { lots, supplies, timeZone }).map((lot) => ({
+    const own = lotsThere(item, { lots, supplies, stopped, timeZone }).map((lot) => ({
       ...lot,
       usableUntil: lot.usableUntil?.getTime() ?? Infinity,
     }));

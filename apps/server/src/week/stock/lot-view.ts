@@ -3,6 +3,7 @@ import type { LarderItem } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { endOfDay } from '../../platform/time/workshop-time';
 import { instantMs, jsonRows } from '../../platform/database/json-rows';
+import type { Stopped } from '../tracing/stopped';
 import type { LotEntity, LotMoveEntity } from '../../store/work/lot.entity';
 import type { SupplyEntity } from '../../store/workshop/supply.entity';
 
@@ -28,26 +29,39 @@ export function leftOf({ moves }: Pick<LotRow, 'moves'>): number {
   return Math.abs(left) < 1e-6 ? 0 : left;
 }
 
-/** The lots of an item, with what is left of each and until when it may be used. */
+/** The lots of an item that may be taken from, with what is left of each and until when it may be used. */
 export function lotsThere(
   item: LarderItem,
   {
     lots,
     supplies,
+    stopped,
     timeZone,
   }: {
     readonly lots: readonly LotRow[];
     readonly supplies: readonly SupplyEntity[];
+    readonly stopped: Stopped['lots'];
     readonly timeZone: string;
   },
 ): { readonly id: string; readonly amount: number; readonly usableUntil: Date | null }[] {
   const supply = supplies.find(({ id }) => item.kind === 'supply' && id === item.id);
   return lots
-    .filter(({ itemKind, itemId }) => itemKind === item.kind && itemId === item.id)
+    .filter(({ itemKind, itemId, id }) => itemKind === item.kind && itemId === item.id && !stopped.has(id))
     .map((lot) => ({ id: lot.id, amount: leftOf(lot), usableUntil: usableUntil(lot, supply, timeZone) }));
 }
 
-export function lotView(lot: LotRow, supplies: readonly SupplyEntity[], timeZone: string): Lot {
+export function lotView(
+  lot: LotRow,
+  {
+    supplies,
+    stopped,
+    timeZone,
+  }: {
+    readonly supplies: readonly SupplyEntity[];
+    readonly stopped: Stopped['lots'];
+    readonly timeZone: string;
+  },
+): Lot {
   const supply = supplies.find(({ id }) => lot.itemKind === 'supply' && id === lot.itemId);
   return {
     id: lot.id,
@@ -55,6 +69,7 @@ export function lotView(lot: LotRow, supplies: readonly SupplyEntity[], timeZone
     code: lot.code,
     origin: lot.origin,
     amount: leftOf(lot),
+    isStopped: stopped.has(lot.id),
     bestBefore: lot.bestBefore,
     allergens: lot.allergens as Lot['allergens'],
     note: lot.note,

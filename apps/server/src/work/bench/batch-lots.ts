@@ -3,19 +3,13 @@ import { In, type EntityManager } from 'typeorm';
 import { LotMoveEntity } from '../../store/work/lot.entity';
 import { PreparationEntity } from '../../store/work/preparation.entity';
 import { RunEntity } from '../../store/work/run.entity';
+import { batchKey, type BatchOfSeason } from '../../week/tracing/keys';
 
 type TakenLot = RunRecord['batchLots'][number];
-type Batch = { readonly horizonStart: Date; readonly batch: string; readonly piece: string };
-
-/** What a batch is known by, over all seasons. */
-export function batchKey({ horizonStart, batch, piece }: Batch): string {
-  return `${horizonStart.toISOString()} ${batch} ${piece}`;
-}
-
 /** What batches took out of lots besides what was dipped: for their prepared centres, and their packing; by `batchKey`. */
 export async function lotsOfBatches(
   manager: EntityManager,
-  batches: readonly Batch[],
+  batches: readonly BatchOfSeason[],
 ): Promise<ReadonlyMap<string, TakenLot[]>> {
   const wanted = new Set(batches.map(batchKey));
   const seasons = [...new Set(batches.map(({ horizonStart }) => horizonStart.getTime()))];

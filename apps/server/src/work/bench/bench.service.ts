@@ -11,6 +11,8 @@ import { PersonEntity } from '../../store/workshop/resources.entity';
 import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
 import { drawPacking, returnPacking } from './pack-stock';
 import { eventsOf } from '../../week/begun/run-events';
+import { batchKey, meltKey } from '../../week/tracing/keys';
+import { stoppedNow, type Stopped } from '../../week/tracing/stopped';
 import { BenchEventEntity, RunEntity } from '../../store/work/run.entity';
 import { lockUntilCommit } from '../../platform/database/locks';
 
@@ -56,6 +58,7 @@ export class BenchService {
 class Writer {
   private readonly runs = new Map<string, RunEntity | null>();
   private works: ReadonlyMap<string, BenchWork> | null = null;
+  private stopped: Stopped | null = null;
   private readonly changed = new Set<RunEntity>();
 
   constructor(
@@ -77,11 +80,22 @@ class Writer {
     const run = await this.runOf(work, new Date(at));
     if (!run) return 'unknown-work';
     if (run.sealedAt) return 'sealed';
+    if (deed.kind === 'begin' && (await this.isStopped(run))) return 'stopped';
     const by = who !== null && crew.has(who) ? who : null;
     const row = { id, runId: run.id, at: new Date(at), by, deed, receivedAt: now };
     await this.manager.insert(BenchEventEntity, row);
     this.changed.add(run);
     return null;
+  }
+
+  /** What was done is written down; but nothing is begun out of what is stopped. */
+  private async isStopped({ horizonStart, planned }: RunEntity): Promise<boolean> {
+    this.stopped ??= await stoppedNow(this.manager);
+    const { batches, melts } = this.stopped;
+    const melt = planned.kind === 'melt' ? planned.melt : planned.melt?.id;
+    if (melt !== undefined && melts.has(meltKey(horizonStart, melt))) return true;
+    if (planned.kind === 'melt') return false;
+    return batches.has(batchKey({ horizonStart, batch: planned.batch, piece: planned.product }));
   }
 
   /** What follows from the deeds is kept beside them, to be found without reading them all. */

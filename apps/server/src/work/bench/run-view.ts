@@ -1,6 +1,7 @@
 import type { RunRecord } from '@alnage/contract';
 import { In, type EntityManager } from 'typeorm';
-import { batchKey, lotsOfBatches } from './batch-lots';
+import { batchKey } from '../../week/tracing/keys';
+import { lotsOfBatches } from './batch-lots';
 import { RunAmendmentEntity, type RunEntity } from '../../store/work/run.entity';
 
 /** A sealed run with what was amended of it. */

@@ -244,7 +244,8 @@ async function draw(sealing: Sealing): Promise<Pick<SealedRecord, 'lots' | 'miss
   const { manager, setUp, run, work, figures, known, now } = sealing;
   const coatGrams = (figures.gramsPerPiece ?? work.melt!.gramsPerPiece) * figures.pieces;
   const wanted = await usesOfRun(manager, known, { work, coatGrams, pieces: figures.pieces });
-  const drawn = await drawnLots(manager, wanted, { at: now, timeZone: setUp.timeZone });
+  const wentIn = run.begunAt ?? now;
+  const drawn = await drawnLots(manager, wanted, { at: now, wentIn, timeZone: setUp.timeZone });
   await takeOut(manager, drawn, movedBy(sealing, `Run ${run.code}`));
   const codes = new Map(
     (await manager.find(LotEntity, { select: { id: true, code: true } })).map((lot) => [lot.id, lot.code]),
@@ -297,7 +298,8 @@ async function keepLeftover(sealing: Sealing): Promise<string | null> {
   if (ask.toLarderGrams <= 0) return null;
   const { coating } = work.melt!;
   const wanted = await boughtOf(manager, coating, ask.toLarderGrams);
-  const drawn = await drawnLots(manager, wanted, { at: now, timeZone: setUp.timeZone });
+  const wentIn = run.begunAt ?? now;
+  const drawn = await drawnLots(manager, wanted, { at: now, wentIn, timeZone: setUp.timeZone });
   await takeOut(manager, drawn, movedBy(sealing, `Left over of run ${run.code}`));
   const allergens = centreAllergens(known.piece, await loadBook(manager));
   const lot = await manager.save(

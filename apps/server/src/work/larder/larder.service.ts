@@ -32,6 +32,7 @@ import { minutesFrom } from '../../platform/time/workshop-time';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { costsOf } from './item-costs';
 import { findLots, lotsThere, lotView, type LotRow } from '../../week/stock/lot-view';
+import { stoppedNow, type Stopped } from '../../week/tracing/stopped';
 import { needView, partsOf } from './need-view';
 import type { MadeOf, NeedSources } from './need-sources';
 import { madeOfBatch } from './made-of-batch';
@@ -48,7 +49,8 @@ export async function larderNow(manager: EntityManager, now: Date, things: MadeO
   const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
   const supplies = await manager.find(SupplyEntity, { order: { position: 'ASC' } });
   const lots = await findLots(manager);
-  const views = lots.map((lot) => lotView(lot, supplies, timeZone));
+  const { lots: stopped } = await stoppedNow(manager);
+  const views = lots.map((lot) => lotView(lot, { supplies, stopped, timeZone }));
   const setUp = await findSetUp(manager);
   const plan = setUp && (await workedPlan(manager, setUp));
   if (!setUp || !plan) return { plan: null, needs: [], lots: views };
@@ -63,7 +65,7 @@ export async function larderNow(manager: EntityManager, now: Date, things: MadeO
       isPublished: plan.version === (await publishedVersion(manager, setUp)),
       madeAt: plan.madeAt.toISOString(),
     },
-    needs: itemsOf(sources).map((item) => needOf(item, { uses, lots, supplies, sources })),
+    needs: itemsOf(sources).map((item) => needOf(item, { uses, lots, supplies, stopped, sources })),
     lots: views,
   };
 }
@@ -160,17 +162,20 @@ function needOf(
     readonly uses: readonly ItemUse[];
     readonly lots: readonly LotRow[];
     readonly supplies: readonly SupplyEntity[];
+    readonly stopped: Stopped['lots'];
     readonly sources: NeedSources;
   },
 ): NeedView {
-  const { sources, supplies } = parts;
+  const { sources, supplies, stopped } = parts;
   const { setUp } = sources;
   const uses = parts.uses.filter((use) => isSameItem(use.item, item));
   const terms = termsOf(item, sources);
-  const there = lotsThere(item, { lots: parts.lots, supplies, timeZone: setUp.timeZone }).map((lot) => ({
-    ...lot,
-    usableUntil: lot.usableUntil ? minutesFrom(setUp.span.start, lot.usableUntil) : Infinity,
-  }));
+  const there = lotsThere(item, { lots: parts.lots, supplies, stopped, timeZone: setUp.timeZone }).map(
+    (lot) => ({
+      ...lot,
+      usableUntil: lot.usableUntil ? minutesFrom(setUp.span.start, lot.usableUntil) : Infinity,
+    }),
+  );
   const now = minutesFrom(setUp.span.start, sources.now);
   const inDate = there.filter((lot) => lot.usableUntil >= now);
   const need = itemNeed({

@@ -7,6 +7,7 @@ import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { dateOf } from '../../platform/time/workshop-time';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { lockLarder } from '../../week/stock/lock-larder';
+import { stoppedNow } from '../../week/tracing/stopped';
 import { leftOf, lotView } from '../../week/stock/lot-view';
 import { LotEntity, LotMoveEntity } from '../../store/work/lot.entity';
 import { SupplyEntity } from '../../store/workshop/supply.entity';
@@ -50,11 +51,14 @@ export class LotsService {
     });
   }
 
-  /** @throws ProblemError `invalid-input` for more than there is, and for a correction without a reason */
+  /** @throws ProblemError `invalid-input` for more than there is, and for a correction without a reason; `stopped` for what is used of one that is */
   change(id: string, { kind, amount, reason }: LotChange, by: string | null): Promise<Lot> {
     return this.db.transaction(async (manager) => {
       await lockLarder(manager);
       const lot = await this.require(manager, id);
+      const { lots: stopped } = await stoppedNow(manager);
+      const stop = kind === 'used' ? stopped.get(id) : undefined;
+      if (stop) throw new ProblemError('stopped', { reason: stop.reason, at: stop.at.toISOString() });
       const there = leftOf(lot);
       const move = moved(kind, amount, there);
       const unit = await this.unitOf(manager, lot);
@@ -105,7 +109,9 @@ export class LotsService {
   private async told(manager: EntityManager, id: string): Promise<Lot> {
     await announce(manager, 'larder');
     const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
-    return lotView(await this.require(manager, id), await manager.find(SupplyEntity), timeZone);
+    const { lots: stopped } = await stoppedNow(manager);
+    const supplies = await manager.find(SupplyEntity);
+    return lotView(await this.require(manager, id), { supplies, stopped, timeZone });
   }
 
   private async problemsIn(manager: EntityManager, draft: LotDraft): Promise<FieldProblem[]> {

@@ -36,6 +36,7 @@ import { contentsOf, orderView, pricedContentsOf } from '../../week/orders/order
 import { pickupWithin } from '../../week/orders/pickup-within';
 import { escapedLike } from '../../platform/database/escaped-like';
 import { requireFit, type FitWanted } from './allergy-gate';
+import { keepPackedFrom, requireNotStopped } from './packed-from';
 import { orderPage } from './order-pages';
 import { orderHistory, recordEvent } from './order-events';
 import {
@@ -146,7 +147,7 @@ export class OrdersService {
 
   /**
    * @throws ProblemError `order-state` when the order cannot go there from where it is; `invalid-input` where its customer must never
-   * have what is in it by now and nobody answers for that
+   * have what is in it by now and nobody answers for that; `stopped` where what is in it is not to leave the shop
    */
   move(
     id: string,
@@ -166,6 +167,7 @@ export class OrdersService {
       const allergyWaiver = isTowardsHand(order.state, to)
         ? await requireFit(manager, { customer, customerId, allergies, contents, waiver, before: known })
         : known;
+      await requireNotStopped(manager, setUp, { id, to });
       if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state)) {
         await this.gate.requireRoom(manager, setUp, {
           contents,
@@ -182,6 +184,7 @@ export class OrdersService {
       await settleBoxes(manager, order, {
         ...{ from: before.state, to, at: this.clock.now(), by, timeZone: setUp.timeZone },
       });
+      await keepPackedFrom(manager, setUp, { order, from: before.state, to, at: this.clock.now() });
       return this.told(manager, { what: 'moved', before, after: orderView(order, setUp.timeZone) }, by);
     });
   }

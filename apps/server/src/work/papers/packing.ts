@@ -1,5 +1,5 @@
-import type { BatchKeeping, Order, PackingOrderView, PackingView } from '@alnage/contract';
-import { neverOf, packingList, piecesOfOrder, type BatchToPack, type PackingOfOrder } from '@alnage/core';
+import type { Order, PackingOrderView, PackingView } from '@alnage/contract';
+import { neverOf, packingList, piecesOfOrder, type PackingOfOrder } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { requireSetUp } from '../../shop/seasons/set-up';
@@ -7,6 +7,7 @@ import { CustomerEntity } from '../../store/work/customer.entity';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { PickupPointEntity } from '../../store/workshop/resources.entity';
 import { keepingOfPlan } from '../../week/kitchen/keeping-of-plan';
+import { toPack } from '../../week/kitchen/to-pack';
 import { ordersFor } from './orders-for';
 
 const MS_PER_MINUTE = 60_000;
@@ -20,7 +21,8 @@ export async function packingOfDay(
   const setUp = await requireSetUp(manager);
   const all = await ordersFor(manager, { day }, setUp.timeZone);
   const open = all.filter(({ state }) => state !== 'handed-over');
-  const kept = await keepingOfPlan(manager, setUp, clock.now());
+  // what is stopped is in nobody's box
+  const kept = (await keepingOfPlan(manager, setUp, clock.now())).filter(({ isStopped }) => !isStopped);
   const wanted = open.map((order) => ({
     ...{ id: order.id, isPacked: order.state === 'ready', pieces: piecesOfOrder(order) },
   }));
@@ -63,14 +65,5 @@ function viewOf(
     loose: order.lines.map(({ piece, pieces }) => ({ piece, pieces })),
     from: from.map((each) => ({ ...each, eatBy: new Date(each.eatBy).toISOString() })),
     lacks: [...lacks],
-  };
-}
-
-function toPack({ batch, piece, zone, clockAt, pickups }: BatchKeeping): BatchToPack {
-  return {
-    ...{ batch, piece, zone, clockAt: clockAt === null ? null : Date.parse(clockAt) },
-    pickups: pickups.map(({ order, pieces, eatBy, verdict }) => ({
-      ...{ order, pieces, eatBy: Date.parse(eatBy), verdict },
-    })),
   };
 }

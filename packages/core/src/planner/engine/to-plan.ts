@@ -9,8 +9,9 @@ export function toPlan(schedule: Schedule): Plan {
   const fixedMelts = new Map((problem.fixed?.melts ?? []).map((melt) => [melt.id, melt]));
   const melts = schedule.bowls.rows.flat();
   const runs = [...schedule.runs];
-  const meltIds = named(melts, 'm', (melt) => melt.setupStart);
-  const runIds = named(runs, 'b', (run) => run.starts[0]!);
+  const taken = problem.takenIds ?? [];
+  const meltIds = named(melts, { prefix: 'm', taken }, (melt) => melt.setupStart);
+  const runIds = named(runs, { prefix: 'b', taken }, (run) => run.starts[0]!);
   return {
     format: 'alnage-plan/1',
     batches: byId(
@@ -81,10 +82,10 @@ function unmetOf({ compiled, open }: Schedule): Unmet[] {
 /** Ids in the order of start, without touching or repeating those that are taken. */
 function named<T extends { readonly name: string | null }>(
   items: readonly T[],
-  prefix: string,
+  { prefix, taken: others }: { readonly prefix: string; readonly taken: readonly string[] },
   start: (item: T) => number,
 ): Map<T, string> {
-  const taken = new Set(items.map(({ name }) => name));
+  const taken = new Set([...items.map(({ name }) => name), ...others]);
   const names = new Map<T, string>();
   let next = 1;
   for (const item of [...items].sort((a, b) => start(a) - start(b))) {
