@@ -19,6 +19,7 @@ import * as larder from './state/larder.state';
 import * as live from './state/live.state';
 import * as orders from './state/orders.state';
 import * as plan from './state/plan.state';
+import * as recall from './state/recall.state';
 import * as records from './state/records.state';
 import * as season from './state/season.state';
 import * as weighings from './state/weighings.state';
@@ -42,6 +43,7 @@ export const appConfig: ApplicationConfig = {
     provideState(larder.larderFeature),
     provideState(bench.benchFeature),
     provideState(keeping.keepingFeature),
+    provideState(recall.recallFeature),
     provideState(live.liveFeature),
     provideEffects(
       { readWorkshop: workshop.readWorkshop },
@@ -58,6 +60,12 @@ export const appConfig: ApplicationConfig = {
       { readWeighings: weighings.readWeighings, takeWeighing: weighings.takeWeighing },
       { readLarder: larder.readLarder, doDeed: larder.doDeed },
       { readKeeping: keeping.readKeeping, doKeepingDeed: keeping.doKeepingDeed },
+      {
+        readStops: recall.readStops,
+        readRecall: recall.readRecall,
+        stopIt: recall.stopIt,
+        liftIt: recall.liftIt,
+      },
       bench.benchEffects,
       bench.benchCommands,
       { hearEvents: live.hearEvents },

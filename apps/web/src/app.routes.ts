@@ -90,6 +90,11 @@ export const routes: Routes = [
     loadComponent: () => import('./ledger/lessons-page').then((m) => m.LessonsPage),
   },
   {
+    path: 'ledger/recall',
+    title: 'Recall · Alnage',
+    loadComponent: () => import('./ledger/recall/recall-page').then((m) => m.RecallPage),
+  },
+  {
     path: 'practice',
     title: 'Practice · Alnage',
     loadComponent: () => import('./practice/practice-page').then((m) => m.PracticePage),

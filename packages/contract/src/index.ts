@@ -244,6 +244,7 @@ export {
   ZoneNow,
 } from './bench/keeping';
 export {
+  batchKeyOf,
   ReachedByView,
   RecallAsk,
   RecallPaperAsk,

@@ -26,7 +26,10 @@ const input: CounterInput = {
   workshop,
   names,
   keeping: new Map([
-    ['o1', { agedMinutes: 690, eatBy: Date.parse('2026-06-21T06:00:00Z'), verdict: 'right' }],
+    [
+      'o1',
+      { agedMinutes: 690, eatBy: Date.parse('2026-06-21T06:00:00Z'), verdict: 'right', isStopped: false },
+    ],
   ]),
   clashBook: { pieces: [piece], declared: { coatings: workshop.coatings, book: workshop }, stop: 'bowls' },
   customers: new Map(),
@@ -91,8 +94,15 @@ describe('the hours of the counter', () => {
     expect(unplanned[0]!.rows[0]).toMatchObject({ ready: { word: 'not planned' }, age: '–', eatBy: '–' });
   });
 
+  test('say what is stopped, whatever else is with it', () => {
+    const keeping = new Map([['o1', { ...input.keeping.get('o1')!, isStopped: true }]]);
+    const [first] = counterHours({ ...input, keeping }).flatMap((hour) => hour.rows);
+    expect(first!.ready).toEqual({ word: 'stopped', tone: 'over' });
+  });
+
   test('say what is too old by where it lay, and ask before it is handed over', () => {
-    const old = { agedMinutes: 3000, eatBy: Date.parse('2026-06-19T06:00:00Z'), verdict: 'too-old' } as const;
+    const eatBy = Date.parse('2026-06-19T06:00:00Z');
+    const old = { agedMinutes: 3000, eatBy, verdict: 'too-old', isStopped: false } as const;
     const keeping = new Map([
       ['o1', old],
       ['o3', old],

@@ -176,6 +176,7 @@ function neverText(order: Order, { clashBook, customers, names }: CounterInput):
 function readyText(order: Order, input: CounterInput, wall: WallTime): CounterRow['ready'] {
   if (order.state === 'handed-over') return { word: 'handed over', tone: 'soft' };
   if (order.state === 'not-collected') return { word: 'not collected', tone: 'care' };
+  if (input.keeping.get(order.id)?.isStopped) return { word: 'stopped', tone: 'over' };
   if (tooOldText(order, input).length > 0) return { word: 'too old', tone: 'over' };
   return order.state === 'ready' ? { word: 'on the shelf', tone: 'well' } : plannedText(order, input, wall);
 }

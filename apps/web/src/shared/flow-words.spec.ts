@@ -3,6 +3,7 @@ import { fatText, lotAge, runOffText } from './flow-words';
 
 const lot = (bestBefore: string | null, receivedAt = '2026-06-01T08:00:00Z'): Lot => ({
   ...{ id: 'l', code: 'K-17', origin: 'delivery', amount: 5000, allergens: [], note: '', moves: [] },
+  isStopped: false,
   ...{ item: { kind: 'coating', id: 'dark' }, bestBefore, receivedAt, openedAt: null },
   usableUntil: bestBefore && `${bestBefore}T20:59:59Z`,
 });

@@ -72,6 +72,10 @@ export class App {
     later(() => import('./warm-bar').then(({ WarmBar }) => WarmBar)),
     { initialValue: null },
   );
+  protected readonly stopBar = toSignal(
+    later(() => import('./stop-bar').then(({ StopBar }) => StopBar)),
+    { initialValue: null },
+  );
 
   protected readonly places = PLACES;
   protected readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);

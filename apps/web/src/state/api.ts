@@ -49,6 +49,8 @@ import type {
   PreparationParams,
   PreparationView,
   ReadingsView,
+  RecallAsk,
+  RecallView,
   RecipeDraft,
   RecipeEffects,
   RecipeVersion,
@@ -64,6 +66,9 @@ import type {
   Season,
   SeasonFigures,
   SlotClosing,
+  StopDraft,
+  StopLift,
+  StopView,
   SlotMakingView,
   Weighing,
   WeighingDraft,
@@ -165,6 +170,23 @@ export class Api {
 
   zoneLog(zone: string): Observable<ZoneLog> {
     return this.http.get<ZoneLog>(`/api/zones/${zone}/log`);
+  }
+
+  /** Where something leads that is not to be eaten. */
+  recall(ask: RecallAsk): Observable<RecallView> {
+    return this.http.get<RecallView>('/api/recall', { params: { ...ask } });
+  }
+
+  stops(): Observable<StopView[]> {
+    return this.http.get<StopView[]>('/api/stops');
+  }
+
+  stop(draft: StopDraft): Observable<StopView> {
+    return this.http.post<StopView>('/api/stops', draft);
+  }
+
+  liftStop(id: string, said: StopLift): Observable<StopView> {
+    return this.http.post<StopView>(`/api/stops/${id}/lift`, said);
   }
 
   movePieces(batch: string, draft: PieceMoveDraft): Observable<PieceMoveView> {

@@ -52,9 +52,11 @@ export interface OrderKeeping {
   readonly agedMinutes: number;
   readonly eatBy: number;
   readonly verdict: PickupLife['verdict'];
+  /** Some of it is not to leave the shop. */
+  readonly isStopped: boolean;
 }
 
-const NOTHING_KEPT: OrderKeeping = { agedMinutes: 0, eatBy: Infinity, verdict: 'right' };
+const NOTHING_KEPT: OrderKeeping = { agedMinutes: 0, eatBy: Infinity, verdict: 'right', isStopped: false };
 const WORSE = ['right', 'at-risk', 'too-old'] as const;
 
 /** By what a pickup is known. */
@@ -89,14 +91,17 @@ export const keepingFeature = createFeature({
     /** Of each order the first of its pieces to be past eating, and the worst of its pickups. */
     selectByOrder: createSelector(selectKeeping, (keeping): ReadonlyMap<string, OrderKeeping> => {
       const orders = new Map<string, OrderKeeping>();
-      const pickups = (keeping?.batches ?? []).flatMap((batch) => batch.pickups);
-      for (const { order, agedMinutes, eatBy, verdict } of pickups) {
+      const pickups = (keeping?.batches ?? []).flatMap(({ isStopped, pickups: own }) =>
+        own.map((pickup) => ({ ...pickup, isStopped })),
+      );
+      for (const { order, agedMinutes, eatBy, verdict, isStopped } of pickups) {
         const known = orders.get(order) ?? NOTHING_KEPT;
         const isWorse = WORSE.indexOf(verdict) > WORSE.indexOf(known.verdict);
         orders.set(order, {
           agedMinutes: Math.max(known.agedMinutes, agedMinutes),
           eatBy: Math.min(known.eatBy, Date.parse(eatBy)),
           verdict: isWorse ? verdict : known.verdict,
+          isStopped: known.isStopped || isStopped,
         });
       }
       return orders;

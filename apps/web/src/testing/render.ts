@@ -27,6 +27,7 @@ import { doDeed, LarderActions, larderFeature } from '../state/larder.state';
 import { liveFeature } from '../state/live.state';
 import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
 import { PlanActions, planCommands, planFeature } from '../state/plan.state';
+import { liftIt, readRecall, readStops, recallFeature, stopIt } from '../state/recall.state';
 import { recordsFeature, removeRecord, saveRecord } from '../state/records.state';
 import { SeasonActions, seasonFeature } from '../state/season.state';
 import { takeWeighing, WeighingActions, weighingsFeature } from '../state/weighings.state';
@@ -98,6 +99,7 @@ export async function render<T>(
       provideState(larderFeature),
       provideState(benchFeature),
       provideState(keepingFeature),
+      provideState(recallFeature),
       provideState(liveFeature),
       provideEffects(
         { saveOrder, moveOrder, payOrder },
@@ -105,6 +107,7 @@ export async function render<T>(
         { saveRecord, removeRecord },
         { takeWeighing },
         { doDeed, doKeepingDeed },
+        { readStops, readRecall, stopIt, liftIt },
         benchCommands,
       ),
     ],

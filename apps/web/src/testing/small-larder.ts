@@ -135,6 +135,7 @@ export const larder: Larder = {
         amount: 4360,
       },
       ...{
+        isStopped: false,
         bestBefore: null,
         allergens: [],
         note: '',
@@ -156,6 +157,7 @@ export const larder: Larder = {
         amount: 640,
       },
       ...{
+        isStopped: false,
         bestBefore: null,
         allergens: ['nuts'],
         note: '',
@@ -174,6 +176,7 @@ export const larder: Larder = {
         amount: 20,
       },
       ...{
+        isStopped: false,
         bestBefore: null,
         allergens: [],
         note: '',

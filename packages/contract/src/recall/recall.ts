@@ -1,12 +1,25 @@
 import { Type, type Static } from 'typebox';
 import { PieceMoveView } from '../bench/keeping';
 import { LarderItemSchema } from '../larder/lot';
-import { OrderState } from '../orders/order';
-import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
+import { CUSTOMER_LENGTH, OrderState } from '../orders/order';
+import { closed, orNull, Id, Instant, plainText, WallClock } from '../shared/closed';
 
 const Uuid = Type.String({ format: 'uuid' });
 /** A batch over all seasons: when its season began, what it is called there, its piece. */
 const BatchKey = plainText({ minLength: 1, maxLength: 200 });
+
+/** What a batch is known by, over all seasons. */
+export function batchKeyOf({
+  horizonStart,
+  batch,
+  piece,
+}: {
+  readonly horizonStart: string;
+  readonly batch: string;
+  readonly piece: string;
+}): string {
+  return `${horizonStart} ${batch} ${piece}`;
+}
 
 export const STOP_REASON_LENGTH = 200;
 
@@ -16,8 +29,8 @@ const origin = {
   bowl: Type.Optional(Id),
   person: Type.Optional(Id),
   zone: Type.Optional(Id),
-  from: Type.Optional(Instant),
-  until: Type.Optional(Instant),
+  from: Type.Optional(WallClock),
+  until: Type.Optional(WallClock),
 };
 
 /** What a recall goes out from; what is given holds together, and something has to be. */
@@ -103,19 +116,26 @@ export const RecallView = closed({
 });
 export type RecallView = Static<typeof RecallView>;
 
+/** Why, and who says so. */
+const said = {
+  reason: plainText({ minLength: 1, maxLength: STOP_REASON_LENGTH }),
+  name: plainText({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
+};
+
 /** Stops what is still here; a practice stops nothing. */
 export const StopDraft = closed({
   origin: RecallAsk,
-  reason: plainText({ minLength: 1, maxLength: STOP_REASON_LENGTH }),
+  ...said,
   isPractice: Type.Boolean(),
 });
 export type StopDraft = Static<typeof StopDraft>;
 
-export const StopLift = closed({ reason: plainText({ minLength: 1, maxLength: STOP_REASON_LENGTH }) });
+export const StopLift = closed(said);
 export type StopLift = Static<typeof StopLift>;
 
-const stop = { id: Uuid, ...StopDraft.properties, at: Instant, by: orNull(Id) };
-const lifted = orNull(closed({ at: Instant, by: orNull(Id), reason: Type.String() }));
+const recorded = { at: Instant, by: orNull(Id) };
+const stop = { id: Uuid, ...StopDraft.properties, ...recorded };
+const lifted = orNull(closed({ ...recorded, ...said }));
 
 /** What was stopped, when, by whom and why, and why it was let go. */
 export const StopView = closed({ ...stop, lifted });

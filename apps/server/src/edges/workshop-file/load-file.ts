@@ -242,7 +242,10 @@ function movedRow({ paid, undone, ...move }: NonNullable<WorkshopFile['pieceMove
 function stopRow({ lifted, ...stop }: NonNullable<WorkshopFile['stops']>[number]): object {
   return {
     ...stop,
-    ...(lifted && { liftedAt: lifted.at, liftedBy: lifted.by, liftedReason: lifted.reason }),
+    ...(lifted && {
+      ...{ liftedAt: lifted.at, liftedBy: lifted.by },
+      ...{ liftedReason: lifted.reason, liftedName: lifted.name },
+    }),
   };
 }
 

@@ -15,6 +15,10 @@ export class StopEntity extends Recorded {
   @Column('text')
   reason: string;
 
+  /** Who says so. */
+  @Column('text')
+  name: string;
+
   /** Only practised: it stops nothing. */
   @Column('boolean', { name: 'is_practice' })
   isPractice: boolean;
@@ -27,4 +31,7 @@ export class StopEntity extends Recorded {
 
   @Column('text', { name: 'lifted_reason', nullable: true })
   liftedReason: string | null;
+
+  @Column('text', { name: 'lifted_name', nullable: true })
+  liftedName: string | null;
 }

@@ -1,3 +1,4 @@
+import { batchKeyOf } from '@alnage/contract';
 import type { LarderItem } from '@alnage/core';
 
 /** A batch and when its season began. */
@@ -9,7 +10,7 @@ export interface BatchOfSeason {
 
 /** What a batch is known by, over all seasons. */
 export function batchKey({ horizonStart, batch, piece }: BatchOfSeason): string {
-  return `${horizonStart.toISOString()} ${batch} ${piece}`;
+  return batchKeyOf({ horizonStart: horizonStart.toISOString(), batch, piece });
 }
 
 /** What a melt is known by, over all seasons. */

@@ -2,6 +2,8 @@ import type { RecallAsk } from '@alnage/contract';
 import { reach, type Reached, type RecallOrigin } from '@alnage/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { StopEntity } from '../../store/work/stop.entity';
+import { instantOf } from '../../platform/time/workshop-time';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { traceFacts } from './trace-facts';
 
 /** What is stopped at the moment, each by the stop that reaches it first. */
@@ -15,10 +17,11 @@ export interface Stopped {
 
 const NOTHING: Stopped = { lots: new Map(), batches: new Map(), melts: new Map(), orders: new Map() };
 
-export function originOf(ask: RecallAsk): RecallOrigin {
+/** A recall’s beginning, its hours by the clock on the workshop’s wall. */
+export function originOf(ask: RecallAsk, timeZone: string): RecallOrigin {
   const { lot = null, batch = null, bowl = null, person = null, zone = null, from, until } = ask;
-  const ms = (instant: string | undefined): number | null =>
-    instant === undefined ? null : Date.parse(instant);
+  const ms = (wall: string | undefined): number | null =>
+    wall === undefined ? null : (instantOf(wall, timeZone)?.getTime() ?? null);
   return { lot, batch, bowl, person, zone, from: ms(from), until: ms(until) };
 }
 
@@ -29,7 +32,8 @@ export async function stoppedNow(manager: EntityManager): Promise<Stopped> {
   });
   if (stops.length === 0) return NOTHING;
   const { facts } = await traceFacts(manager);
-  const reached = stops.map((stop) => ({ stop, by: reach(facts, originOf(stop.origin)) }));
+  const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  const reached = stops.map((stop) => ({ stop, by: reach(facts, originOf(stop.origin, timeZone)) }));
   const firstOf = (of: keyof Reached): Map<string, StopEntity> => {
     const all = new Map<string, StopEntity>();
     for (const { stop, by } of reached)

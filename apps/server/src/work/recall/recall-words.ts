@@ -38,13 +38,13 @@ export async function recallWords(manager: EntityManager, ask: RecallAsk): Promi
   return { ...words, origin: originText(ask, { ...words, bowls, lot: ofLot }) };
 }
 
-interface OriginWords extends Pick<RecallWords, 'workshop' | 'pieces' | 'zones' | 'people'> {
+interface OriginWords extends Pick<RecallWords, 'pieces' | 'zones' | 'people'> {
   readonly bowls: Names;
   readonly lot: { readonly code: string; readonly of: string } | null;
 }
 
 /** Lot D-12 of Dark 58, from Thu 18.6.2026 08:00 */
-function originText(ask: RecallAsk, { workshop, pieces, zones, people, bowls, lot }: OriginWords): string {
+function originText(ask: RecallAsk, { pieces, zones, people, bowls, lot }: OriginWords): string {
   const of = (id: string | undefined, say: (id: string) => string): string[] =>
     id === undefined ? [] : [say(id)];
   const batchText = (key: string): string => {
@@ -57,14 +57,19 @@ function originText(ask: RecallAsk, { workshop, pieces, zones, people, bowls, lo
     ...of(ask.bowl, (id) => `bowl ${nameOf(bowls, id)}`),
     ...of(ask.person, (id) => `worked on by ${nameOf(people, id)}`),
     ...of(ask.zone, (id) => `lay in ${nameOf(zones, id)}`),
-    ...of(ask.from, (instant) => `from ${timeText(instant, workshop)}`),
-    ...of(ask.until, (instant) => `until ${timeText(instant, workshop)}`),
+    ...of(ask.from, (wall) => `from ${wallText(wall)}`),
+    ...of(ask.until, (wall) => `until ${wallText(wall)}`),
   ].join(', ');
   return told.charAt(0).toUpperCase() + told.slice(1);
 }
 
 function nameOf(names: Names, id: string): string {
   return names.get(id) ?? id;
+}
+
+/** An hour by the clock on the workshop’s wall. */
+function wallText(wall: string): string {
+  return timeText(`${wall}Z`, { timeZone: 'UTC' });
 }
 
 export function timeText(

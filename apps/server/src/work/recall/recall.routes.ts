@@ -40,7 +40,7 @@ export function addRecall(app: App): void {
   app.post(
     '/api/stops/:id/lift',
     { schema: { tags, params: OrderParams, body: StopLift, response: { 200: StopView } } },
-    async (request) => stops.lift(request.params.id, request.body.reason, await personAt(manager, request)),
+    async (request) => stops.lift(request.params.id, request.body, await personAt(manager, request)),
   );
 }
 

@@ -5,6 +5,7 @@ import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { findSetUp } from '../../shop/seasons/set-up';
 import { LotEntity } from '../../store/work/lot.entity';
+import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { keepingOfPlan } from '../../week/kitchen/keeping-of-plan';
 import { readOrders } from '../../week/orders/read-orders';
 import { batchOfKey } from '../../week/tracing/keys';
@@ -22,7 +23,8 @@ export async function recallOf(
 ): Promise<RecallView> {
   await requireAsked(manager, ask);
   const read = await traceFacts(manager);
-  const reached = reach(read.facts, originOf(ask));
+  const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  const reached = reach(read.facts, originOf(ask, timeZone));
   const setUp = await findSetUp(manager);
   const kept = setUp ? await keepingOfPlan(manager, setUp, clock.now()) : [];
   const inOrders = await piecesInOrders(manager, [...reached.batches.keys()], {
@@ -50,7 +52,7 @@ export async function requireAsked(manager: EntityManager, ask: RecallAsk): Prom
   const { lot, from, until } = ask;
   if (Object.values(ask).every((value) => value === undefined))
     throw new ProblemError('invalid-input', {}, [{ pointer: '/lot', code: 'required', params: {} }]);
-  if (from !== undefined && until !== undefined && Date.parse(until) < Date.parse(from))
+  if (from !== undefined && until !== undefined && until < from)
     throw new ProblemError('invalid-input', {}, [
       { pointer: '/until', code: 'out-of-range', params: { value: until, range: `not before ${from}` } },
     ]);

@@ -12,6 +12,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask } from '../../testing/ask';
 import { benchDesk } from '../../testing/bench-desk';
 import { pagesOf } from '../../testing/pdf-pages';
+import { wallClockOf } from '../../platform/time/workshop-time';
 import { openApp, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -35,11 +36,11 @@ const stop = (origin: object, more: object = {}) =>
   ask<StopView>(
     shop.app,
     ['POST', '/api/stops'],
-    { origin, reason: 'Shells in it', isPractice: false, ...more },
+    { origin, reason: 'Shells in it', name: 'Runa', isPractice: false, ...more },
     { 'x-alnage-person': 'runa' },
   );
 const lift = (id: string, reason = 'The laboratory found nothing') =>
-  ask<StopView>(shop.app, ['POST', `/api/stops/${id}/lift`], { reason });
+  ask<StopView>(shop.app, ['POST', `/api/stops/${id}/lift`], { reason, name: 'Liv' });
 
 /** A run that was dipped and sealed, its batch and the lot that it was dipped from. */
 async function sealedDip(
@@ -104,15 +105,13 @@ describe('a recall', () => {
 
   test('goes out from a bowl, a person, a zone and a span of time as well', async () => {
     const { dip, key } = await sealedDip('dusk-berry');
-    const soon = encodeURIComponent(new Date(desk.now() - 60_000).toISOString());
+    const soon = wallClockOf(new Date(desk.now() - 60_000), 'Europe/Helsinki');
     const keysOf = async (query: string): Promise<string[]> =>
       (await recall(query)).batches.map((batch) => batch.key);
     expect(await keysOf(`bowl=${dip.melt!.bowl}`)).toContain(key);
     expect(await keysOf(`from=${soon}`)).toContain(key);
     expect(await keysOf('zone=fridge')).toContain(key);
-    expect(await keysOf(`zone=fridge&until=${encodeURIComponent('2026-06-15T00:00:00Z')}`)).not.toContain(
-      key,
-    );
+    expect(await keysOf(`zone=fridge&until=2026-06-15T00:00`)).not.toContain(key);
     const other = (await desk.bench()).works.find(({ person }) => person !== dip.person)!.person;
     expect(await keysOf(`person=${other}&bowl=${dip.melt!.bowl}&from=${soon}`)).not.toContain(key);
   });
@@ -121,7 +120,7 @@ describe('a recall', () => {
     ['nothing', '', 400, '/lot', 'required'],
     [
       'a time that ends before it begins',
-      'from=2026-06-18T10:00:00Z&until=2026-06-17T10:00:00Z',
+      'from=2026-06-18T10:00&until=2026-06-17T10:00',
       400,
       '/until',
       'out-of-range',
@@ -142,13 +141,26 @@ describe('a recall', () => {
   });
 });
 
+async function expectUnreached(id: string, origins: readonly object[]): Promise<void> {
+  for (const origin of origins) {
+    const reached = await recall(new URLSearchParams(origin as Record<string, string>).toString());
+    expect(reached.orders.map((each) => each.order)).not.toContain(id);
+  }
+}
+
 describe('what is stopped', () => {
   test('is refused by bench, larder, shelf and counter, lacks nothing less at the bench, and is let go again', async () => {
     const { dip, lot, key, orders } = await sealedDip('dusk-berry');
     const [packed, open] = orders;
     expect((await move(packed!, 'ready')).status).toBe(200);
     const { body: made } = await stop({ lot });
-    expect(made).toMatchObject({ reason: 'Shells in it', by: 'runa', lifted: null, origin: { lot } });
+    expect(made).toMatchObject({
+      reason: 'Shells in it',
+      by: 'runa',
+      lifted: null,
+      name: 'Runa',
+      origin: { lot },
+    });
     try {
       // on the shelf, and not packed yet
       for (const [id, to] of [
@@ -239,10 +251,7 @@ describe('what is stopped', () => {
         if (status === 409 && body.code === 'stopped') refused++;
         if (status !== 200 || to === 'promised') continue;
         given++;
-        for (const origin of open.values()) {
-          const reached = await recall(new URLSearchParams(origin as Record<string, string>).toString());
-          expect(reached.orders.map(({ order: own }) => own)).not.toContain(id);
-        }
+        await expectUnreached(id, [...open.values()]);
       }
     }
     for (const id of open.keys()) await lift(id);
@@ -251,8 +260,19 @@ describe('what is stopped', () => {
   }, 60_000);
 
   test.each([
-    ['without a reason', { origin: { bowl: 'a' }, reason: '  ', isPractice: false }, '/reason', 'blank'],
-    ['of nothing', { origin: {}, reason: 'Shells', isPractice: false }, '/lot', 'required'],
+    [
+      'without a reason',
+      { origin: { bowl: 'a' }, reason: '  ', name: 'Liv', isPractice: false },
+      '/reason',
+      'blank',
+    ],
+    [
+      'by nobody',
+      { origin: { bowl: 'a' }, reason: 'Shells', name: ' ', isPractice: false },
+      '/name',
+      'blank',
+    ],
+    ['of nothing', { origin: {}, reason: 'Shells', name: 'Liv', isPractice: false }, '/lot', 'required'],
   ])('is not stopped %s', async (_name, draft, pointer, code) => {
     const { status, body } = await ask(shop.app, ['POST', '/api/stops'], draft);
     expect([status, body.errors]).toMatchObject([400, [{ pointer, code }]]);

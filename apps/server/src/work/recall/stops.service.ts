@@ -1,4 +1,4 @@
-import type { StopDraft, StopView } from '@alnage/contract';
+import type { StopDraft, StopLift, StopView } from '@alnage/contract';
 import type { DataSource, EntityManager } from 'typeorm';
 import { announce } from '../../platform/database/live';
 import { lockUntilCommit } from '../../platform/database/locks';
@@ -20,14 +20,14 @@ export class StopsService {
     return (await this.db.manager.find(StopEntity, { order: { at: 'DESC' } })).map(stopView);
   }
 
-  /** @throws ProblemError as a recall does; `invalid-input` without a reason */
-  make({ origin, reason, isPractice }: StopDraft, by: string | null): Promise<StopView> {
+  /** @throws ProblemError as a recall does; `invalid-input` without a reason or a name */
+  make({ origin, isPractice, ...said }: StopDraft, by: string | null): Promise<StopView> {
     return this.db.transaction(async (manager) => {
       await requireAsked(manager, origin);
       const stop = await manager.save(
         manager.create(StopEntity, {
-          ...{ origin, reason: given(reason), isPractice, at: this.clock.now(), by },
-          ...{ liftedAt: null, liftedBy: null, liftedReason: null },
+          ...{ origin, ...given(said), isPractice, at: this.clock.now(), by },
+          ...{ liftedAt: null, liftedBy: null, liftedReason: null, liftedName: null },
         }),
       );
       await this.tell(manager);
@@ -35,14 +35,15 @@ export class StopsService {
     });
   }
 
-  /** @throws ProblemError `record-not-found`, `already-done`; `invalid-input` without a reason */
-  lift(id: string, reason: string, by: string | null): Promise<StopView> {
+  /** @throws ProblemError `record-not-found`, `already-done`; `invalid-input` without a reason or a name */
+  lift(id: string, said: StopLift, by: string | null): Promise<StopView> {
     return this.db.transaction(async (manager) => {
       await lockUntilCommit(manager, 'bench');
       const stop = await manager.findOneBy(StopEntity, { id });
       if (!stop) throw new ProblemError('record-not-found', { what: 'stop', id });
       if (stop.liftedAt) throw new ProblemError('already-done', { stop: id });
-      Object.assign(stop, { liftedAt: this.clock.now(), liftedBy: by, liftedReason: given(reason) });
+      const { reason: liftedReason, name: liftedName } = given(said);
+      Object.assign(stop, { liftedAt: this.clock.now(), liftedBy: by, liftedReason, liftedName });
       await manager.save(stop);
       await this.tell(manager);
       return stopView(stop);
@@ -56,15 +57,21 @@ export class StopsService {
 }
 
 /** @throws ProblemError `invalid-input` for nothing but spaces */
-function given(reason: string): string {
-  if (reason.trim() === '') throw new ProblemError('invalid-input', {}, [fieldProblem('/reason', 'blank')]);
-  return reason.trim();
+function given(said: StopLift): StopLift {
+  const problems = (['reason', 'name'] as const)
+    .filter((field) => said[field].trim() === '')
+    .map((field) => fieldProblem(`/${field}`, 'blank'));
+  if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+  return { reason: said.reason.trim(), name: said.name.trim() };
 }
 
 export function stopView(stop: StopEntity): StopView {
-  const { id, origin, reason, isPractice, at, by, liftedAt, liftedBy, liftedReason } = stop;
+  const { id, origin, reason, name, isPractice, at, by } = stop;
+  const { liftedAt, liftedBy, liftedReason, liftedName } = stop;
   return {
-    ...{ id, origin, reason, isPractice, at: at.toISOString(), by },
-    lifted: liftedAt && { at: liftedAt.toISOString(), by: liftedBy, reason: liftedReason ?? '' },
+    ...{ id, origin, reason, name, isPractice, at: at.toISOString(), by },
+    lifted: liftedAt && {
+      ...{ at: liftedAt.toISOString(), by: liftedBy, reason: liftedReason ?? '', name: liftedName ?? '' },
+    },
   };
 }

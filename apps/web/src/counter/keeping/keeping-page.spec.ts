@@ -13,6 +13,7 @@ const batch: BatchKeeping = {
     piece: 'dusk-berry',
     pieces: 24,
     spare: 0,
+    isStopped: false,
     clockAt: '2026-06-18T07:00:00.000Z',
     zone: 'fridge',
   },

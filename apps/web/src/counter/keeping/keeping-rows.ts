@@ -1,7 +1,8 @@
-import type { BatchKeeping, KeepingNow, PieceMoveKind, Workshop, ZoneNow } from '@alnage/contract';
+import type { BatchKeeping, KeepingNow, Workshop, ZoneNow } from '@alnage/contract';
 import { TOLERANCE_KELVIN } from '@alnage/core/keeping';
 import { counted, duration, listed, money, temperature, temperatureStep } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
+import { MOVE_WORDS } from '../../shared/keeping/move-words';
 import { excursionText, type Tone } from '../../shared/keeping/zone-rows';
 import { nameOf } from '../../shared/name-of';
 import { METHOD_WORDS } from '../../shared/orders/method-words';
@@ -56,7 +57,10 @@ export function toleranceText(): string {
 export function batchRows(input: KeepingInput): BatchRow[] {
   return input.keeping.batches
     .filter(({ clockAt }) => clockAt !== null)
-    .filter((batch) => batch.moves.length > 0 || batch.spare > 0 || isStillHere(batch, input.now))
+    .filter(
+      (batch) =>
+        batch.moves.length > 0 || batch.spare > 0 || batch.isStopped || isStillHere(batch, input.now),
+    )
     .map((batch) => ({ batch, row: batchRow(batch, input) }))
     .sort(
       (a, b) =>
@@ -103,11 +107,6 @@ function spareText(spare: number, left: number): string {
   return spare === left ? 'Nobody is to have it.' : `Nobody is to have ${spare} of them.`;
 }
 
-/** What becomes of pieces, that first which is asked for most. */
-export const MOVE_WORDS: Readonly<Record<PieceMoveKind, string>> = {
-  ...{ sold: 'sold', staff: 'for the staff', 'given-away': 'given away', 'written-off': 'written off' },
-};
-
 /** What became of pieces: 6 pieces sold Thu 18, 11:30 for €4.80, cash: children’s box. */
 export function moveText(
   { kind, pieces, cause, at, paid }: BatchKeeping['moves'][number],
@@ -134,6 +133,8 @@ function adviceOf(
   { left, input, wall }: { readonly left: number; readonly input: KeepingInput; readonly wall: WallTime },
 ): Pick<BatchRow, 'advice' | 'tone'> {
   if (left === 0) return { advice: 'None of it is left.', tone: 'soft' };
+  if (batch.isStopped)
+    return { advice: 'Stopped: it does not leave the shop. See Recall, under Ledger.', tone: 'over' };
   const told = (verdict: 'at-risk' | 'too-old'): string =>
     ticketsText(
       batch.pickups.filter((each) => each.verdict === verdict && Date.parse(each.pickupAt) >= input.now),

@@ -28,7 +28,8 @@ import { TextField } from '../../shared/forms/text-field';
 import { troubleText } from '../../shared/problem-text';
 import { KeepingActions, keepingFeature } from '../../state/keeping.state';
 import { METHOD_WORDS } from '../../shared/orders/method-words';
-import { MOVE_WORDS, type BatchRow } from './keeping-rows';
+import { MOVE_WORDS } from '../../shared/keeping/move-words';
+import type { BatchRow } from './keeping-rows';
 
 interface Kind {
   readonly verb: string;

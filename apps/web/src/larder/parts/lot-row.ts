@@ -9,6 +9,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import type { Lot } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
@@ -29,13 +30,13 @@ import { moveText } from './move-words';
 /** One lot: what is left of it, until when it is good, and what can be done to it. */
 @Component({
   selector: 'al-lot-row',
-  imports: [MatButtonModule, ChoiceField, QuantityField, TextField],
+  imports: [MatButtonModule, RouterLink, ChoiceField, QuantityField, TextField],
   template: `
     @let one = lot();
     <div class="head">
       <span>
         <strong>{{ one.code }}</strong>
-        <small [class.over]="isOver()">{{ state() }}</small>
+        <small [class.over]="isOver() || one.isStopped">{{ state() }}</small>
         @if (one.note) {
           <small>{{ one.note }}</small>
         }
@@ -59,6 +60,7 @@ import { moveText } from './move-words';
       >
         {{ one.openedAt === null ? 'Opened' : 'Not opened' }}
       </button>
+      <a matButton="outlined" routerLink="/ledger/recall" [queryParams]="{ lot: one.id }">Where it went</a>
       @if (one.moves.length === 1) {
         <button matButton="outlined" type="button" (click)="ask({ kind: 'remove', lot: one.id })">
           Entered by mistake
@@ -163,9 +165,10 @@ export class LotRow {
     return until !== null && Date.parse(until) < this.clock.now();
   });
   protected readonly state = computed(() => {
-    const { usableUntil, openedAt, origin, allergens } = this.lot();
+    const { usableUntil, openedAt, origin, allergens, isStopped } = this.lot();
     const until = usableUntil && this.dayText(Date.parse(usableUntil));
     return [
+      ...(isStopped ? ['stopped'] : []),
       ...(origin === 'leftover' ? ['leftover'] : []),
       ...(until ? [this.isOver() ? `out of date since ${until}` : `good until ${until}`] : []),
       openedAt === null ? 'unopened' : `opened ${this.wall().dayTime(Date.parse(openedAt))}`,

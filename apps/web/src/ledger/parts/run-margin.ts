@@ -11,7 +11,8 @@ import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { REJECT_WORDS } from '../../shared/bench/reject-words';
 import { taughtText } from '../../shared/bench/taught-text';
-import { countsNow, type RunRecord } from '@alnage/contract';
+import { RouterLink } from '@angular/router';
+import { batchKeyOf, countsNow, type RunRecord } from '@alnage/contract';
 import { REJECT_CAUSES } from '@alnage/core/bench';
 import { BOWL_GRAMS, RUN_PIECES } from '@alnage/core/coating';
 import { Store } from '@ngrx/store';
@@ -32,7 +33,7 @@ const PIECES = { min: 0, max: RUN_PIECES.max, isInteger: true } as const;
 /** One sealed run: what was weighed, what it taught, where it came from and went; and what of it was wrong. */
 @Component({
   selector: 'al-run-margin',
-  imports: [MatButtonModule, QuantityField, TextField],
+  imports: [MatButtonModule, RouterLink, QuantityField, TextField],
   providers: [FieldErrors],
   templateUrl: './run-margin.html',
   styleUrl: './run-margin.scss',
@@ -57,6 +58,7 @@ export class RunMargin {
   protected readonly mass = mass;
   protected readonly pieceMass = pieceMass;
 
+  protected readonly batchKey = computed(() => batchKeyOf(this.row().run));
   protected readonly counts = computed(() => countsNow(this.row().run));
   protected readonly head = computed(() => {
     const { run } = this.row();

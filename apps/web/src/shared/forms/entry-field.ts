@@ -31,7 +31,7 @@ import { lineId, PadLine } from './pad-line';
 export class EntryField {
   readonly label = input.required<string>();
   readonly value = input.required<string | number>();
-  readonly type = input<'text' | 'search' | 'number' | 'time'>('text');
+  readonly type = input<'text' | 'search' | 'number' | 'time' | 'datetime-local'>('text');
   readonly unit = input('');
   readonly placeholder = input('');
   /** Of a datalist with what is often written here. */

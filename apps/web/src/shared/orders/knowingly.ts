@@ -14,7 +14,7 @@ import { Store } from '@ngrx/store';
 import { workshopFeature } from '../../state/workshop.state';
 import { faultFocus } from '../forms/focus-fault';
 import { nameControl, TextField } from '../forms/text-field';
-import { personHere } from '../person/person';
+import { personName } from '../person/person-name';
 
 /** Asks who takes something against a warning, and why. */
 @Component({
@@ -45,7 +45,7 @@ export class Knowingly {
   private readonly reason = viewChild.required(TextField);
   protected readonly form = new FormGroup({
     reason: nameControl('', WAIVER_REASON_LENGTH),
-    name: nameControl(this.nameHere(), CUSTOMER_LENGTH),
+    name: nameControl(personName(this.workshop()), CUSTOMER_LENGTH),
   });
 
   constructor() {
@@ -58,10 +58,5 @@ export class Knowingly {
     if (this.form.invalid) return this.focusFault();
     const { reason, name } = this.form.getRawValue();
     this.answered.emit({ reason: reason.trim(), name: name.trim() });
-  }
-
-  /** Who is at this screen, by name. */
-  private nameHere(): string {
-    return this.workshop()?.people.find(({ id }) => id === personHere())?.name ?? '';
   }
 }
