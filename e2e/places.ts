@@ -16,6 +16,7 @@ export const PLACES = [
   '/counter/keeping',
   '/ledger',
   '/ledger/season',
+  '/ledger/recall',
   '/practice',
   '/workshop/coatings',
   '/workshop/bowls',

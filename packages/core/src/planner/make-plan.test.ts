@@ -22,6 +22,19 @@ describe('a plan', () => {
     expect(plan.unmet).toEqual([]);
   });
 
+  test('calls nothing new what something was done under', () => {
+    const { plan } = makePlan(smallProblem);
+    const takenIds = [...plan.batches, ...plan.melts].map(({ id }) => id);
+    const other = makePlan({ ...smallProblem, takenIds }).plan;
+    const ids = [...other.batches, ...other.melts].map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(ids.filter((id) => takenIds.includes(id))).toEqual([]);
+    // what is called so already keeps its name
+    expect(makePlan({ ...smallProblem, takenIds }, { from: plan }).plan.batches.map(({ id }) => id)).toEqual(
+      expect.arrayContaining([plan.batches[0]!.id]),
+    );
+  });
+
   test('breaks no rule on random problems, and says of every missing piece what stood in the way', () => {
     let unmet = 0;
     for (const seed of seeds(1500)) {

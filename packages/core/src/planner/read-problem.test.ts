@@ -56,6 +56,7 @@ describe('a problem', () => {
       })),
       orders: smallProblem.orders.map((order) => ({ ...order, place: 'quay', freeFrom: ['nuts'] })),
       fixed: { batches: [], melts: [] },
+      takenIds: ['b1', 'm1'],
     };
     expect(readProblem(json)).toEqual(json);
   });

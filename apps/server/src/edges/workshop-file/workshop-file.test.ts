@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import type { OrderPage, PreparationView, WorkshopFile, WorkshopLoaded } from '@alnage/contract';
+import type { OrderPage, PreparationView, StopView, WorkshopFile, WorkshopLoaded } from '@alnage/contract';
 import { Ajv2020 } from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
 import { PUBLISHED_FILES, publishedSchema } from '../../platform/http/published-schemas';
@@ -15,6 +15,7 @@ beforeAll(async () => {
   empty = await openApp({ isDemoWanted: false, now: new Date('2026-06-18T11:32:00+03:00') });
   const said = { giftMessage: '“Hei”', phone: '050 0777', allergies: ['sesame' as const] };
   await take(shop.app, { customer: 'М. Йә 草莓', ...said, holdUntil: '2026-06-18T18:00' });
+  await packAndStop();
   await makePlan(shop.app);
   await tellCameOut();
   text = await fileOf(shop);
@@ -32,6 +33,19 @@ async function tellCameOut(): Promise<void> {
   await ask(shop.app, ['PUT', `/api/preparations/${batch}/${recipe}/came-out`], { kind: 'grams', grams });
 }
 
+/** One was packed out of what is made; something was stopped and let go, something was practised. */
+async function packAndStop(): Promise<void> {
+  const { id, version } = (await ordersOf(shop.app)).find(({ ticket }) => ticket === 'M-0391')!;
+  const move = { to: 'ready', version, despiteKitchen: null };
+  expect((await ask(shop.app, ['POST', `/api/orders/${id}/move`], move)).status).toBe(200);
+  const said = { reason: 'Shells', name: 'Runa' };
+  for (const isPractice of [false, true]) {
+    const draft = { origin: { bowl: 'bowl-a' }, ...said, isPractice };
+    const { body } = await ask<StopView>(shop.app, ['POST', '/api/stops'], draft);
+    if (!isPractice) await ask(shop.app, ['POST', `/api/stops/${body.id}/lift`], said);
+  }
+}
+
 const fileOf = async ({ app }: WorkshopApp): Promise<string> => (await app.inject('/api/workshop-file')).body;
 const file = (): WorkshopFile => JSON.parse(text) as WorkshopFile;
 const load = (payload: unknown) => ask<WorkshopLoaded>(empty.app, ['POST', '/api/workshop-file'], payload);
@@ -46,6 +60,9 @@ describe('the file of a workshop', () => {
     expect(recipes!.map(({ versions }) => versions.length)).toEqual([1, 1, 1, 1]);
     expect(lots!.length).toBeGreaterThan(20);
     expect(preparations!.length).toBeGreaterThan(2);
+    const packed = orders.flatMap(({ packedFrom }) => packedFrom!);
+    expect(packed.reduce((sum, each) => sum + each.pieces, 0)).toBe(48 + 80);
+    expect(file().stops!.map(({ lifted }) => lifted?.name)).toEqual(['Runa', undefined]);
     expect(orders).toHaveLength(42 + 35 + 1 + 3);
     expect([weighings.length > 20, seasons.length, plans.length, pieces.length]).toEqual([true, 2, 2, 10]);
     const schema = (await shop.app.inject('/api/workshop-file/schema')).json<object>();

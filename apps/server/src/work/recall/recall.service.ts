@@ -1,13 +1,13 @@
 import type { RecallAsk, RecallView, RecalledBatch, RecalledLot, RecalledOrder } from '@alnage/contract';
 import { reach, type Reached } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
+import { instantMs, jsonRows } from '../../platform/database/json-rows';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { findSetUp } from '../../shop/seasons/set-up';
 import { LotEntity } from '../../store/work/lot.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { keepingOfPlan } from '../../week/kitchen/keeping-of-plan';
-import { readOrders } from '../../week/orders/read-orders';
 import { batchOfKey } from '../../week/tracing/keys';
 import { originOf } from '../../week/tracing/stopped';
 import { traceFacts } from '../../week/tracing/trace-facts';
@@ -60,6 +60,16 @@ export async function requireAsked(manager: EntityManager, ask: RecallAsk): Prom
     throw new ProblemError('record-not-found', { what: 'lot', id: lot });
 }
 
+/** What of an order is told: of thousands, all that is written on them would take too long. */
+const ORDERS = `
+  select id, ticket, customer, phone, state, ${instantMs('pickup_at')} as "pickupAt"
+    from customer_order where id = any($1::uuid[])`;
+
+type OrderRow = Pick<RecalledOrder, 'ticket' | 'customer' | 'phone' | 'state'> & {
+  readonly id: string;
+  readonly pickupAt: number;
+};
+
 async function ordersOf(
   manager: EntityManager,
   {
@@ -73,14 +83,14 @@ async function ordersOf(
   },
 ): Promise<RecalledOrder[]> {
   const ids = [...new Set([...inOrders.map(({ order }) => order), ...reached.orders.keys()])];
-  const rows = await readOrders(manager, { where: 'o.id = any($1::uuid[])', values: [ids] });
+  const rows = await jsonRows<OrderRow>(manager, ORDERS, [ids]);
   const byOrder = grouped(inOrders, ({ order }) => order);
   const found = rows.map((row): RecalledOrder => {
     const own = byOrder.get(row.id) ?? [];
     const by = reached.orders.get(row.id) ?? reached.batches.get(own[0]!.batch)!;
     return {
       ...{ order: row.id, ticket: row.ticket, customer: row.customer, phone: row.phone, state: row.state },
-      pickupAt: row.pickupAt.toISOString(),
+      pickupAt: new Date(row.pickupAt).toISOString(),
       pieces: own.map(({ batch, pieces }) => ({ batch, piece: batchOfKey(batch).piece, pieces })),
       isPacked: own.some((each) => each.isPacked),
       isGone: row.state === 'handed-over',
