@@ -34,8 +34,15 @@ test('a lot is followed to whom it went, stopped, refused at the counter, and le
   await go(demo, '/counter');
   const bar = demo.getByRole('alert').filter({ hasText: 'Stopped The supplier found metal in it' });
   await expect(bar).toBeVisible();
-  const box = demo.getByRole('article').filter({ hasText: 'Island nursery' });
+  const box = demo.getByRole('listitem').filter({ hasText: 'Island nursery' });
   await expect(box).toContainText('stopped');
+  await box.getByRole('button', { name: 'Hand over, M-0400' }).click();
+  // this one is asked about for nuts besides: who answers for that does not answer for the stop
+  const question = demo.getByRole('alertdialog');
+  await question.getByLabel('Why it is right').fill('They know of it');
+  await question.getByLabel('Your name').fill('Runa');
+  await question.getByRole('button', { name: 'Hand it over knowingly' }).click();
+  await expect(demo.getByText(/^Stopped: The supplier found metal in it\. It stays here/)).toBeVisible();
   await expectAccessible(demo);
   // the bench is told what orders lack by it
   await go(demo, '/bench');

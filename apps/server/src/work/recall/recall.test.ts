@@ -141,7 +141,7 @@ describe('a recall', () => {
   });
 });
 
-async function expectUnreached(id: string, origins: readonly object[]): Promise<void> {
+async function expectNotIn(id: string, origins: readonly object[]): Promise<void> {
   for (const origin of origins) {
     const reached = await recall(new URLSearchParams(origin as Record<string, string>).toString());
     expect(reached.orders.map((each) => each.order)).not.toContain(id);
@@ -251,7 +251,7 @@ describe('what is stopped', () => {
         if (status === 409 && body.code === 'stopped') refused++;
         if (status !== 200 || to === 'promised') continue;
         given++;
-        await expectUnreached(id, [...open.values()]);
+        await expectNotIn(id, [...open.values()]);
       }
     }
     for (const id of open.keys()) await lift(id);
