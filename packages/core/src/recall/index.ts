@@ -1,3 +1,4 @@
+export { lotsBehind } from './behind';
 export { reach } from './reach';
 export type {
   Reached,

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { Random } from '../chance/random';
 import { seeds } from '../planner/testing/seeds';
+import { lotsBehind } from './behind';
 import { reach } from './reach';
 import type { Reached, RecallOrigin, TracedWork, TraceFacts } from './traced';
 
@@ -148,6 +149,30 @@ describe('over random seasons', () => {
       }
     }
     expect(reachedByLeftover).toBeGreaterThan(50);
+  });
+
+  test('a batch is reached by a lot just where the lot is behind it', () => {
+    let behindOthers = 0;
+    for (const seed of seeds(60)) {
+      const season = randomFacts(seed);
+      const batches = [...new Set(season.works.flatMap(({ batch }) => batch ?? []))];
+      const behind = lotsBehind(season, batches);
+      for (const { id } of season.lots) {
+        const reached = reach(season, from({ lot: id }));
+        for (const batch of batches) {
+          expect(behind.get(batch)!.has(id), `seed ${seed}, ${id}, ${batch}`).toBe(
+            reached.batches.has(batch),
+          );
+          const own = season.works.filter((each) => each.batch === batch);
+          if (
+            behind.get(batch)!.has(id) &&
+            !own.some((each) => [...each.lots, ...each.meltLots].includes(id))
+          )
+            behindOthers++;
+        }
+      }
+    }
+    expect(behindOthers).toBeGreaterThan(200);
   });
 
   test('asked about more narrowly it reaches no more, and by more that was done no less', () => {

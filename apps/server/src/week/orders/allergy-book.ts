@@ -30,6 +30,11 @@ export class AllergyBook {
     });
   }
 
+  /** How far what may be in a piece stops an order. */
+  get stop(): ClashBook['stop'] {
+    return this.book.stop;
+  }
+
   /** What of an order its customer must never have, by the shop’s rule. */
   clashes({ allergies }: Known, contents: OrderContents): AllergenClash[] {
     return piecesOfOrder(contents).flatMap(({ piece }) => this.ofPiece(allergies, piece));

@@ -36,7 +36,7 @@ import { contentsOf, orderView, pricedContentsOf } from '../../week/orders/order
 import { pickupWithin } from '../../week/orders/pickup-within';
 import { escapedLike } from '../../platform/database/escaped-like';
 import { requireFit, type FitWanted } from './allergy-gate';
-import { keepPackedFrom, requireNotStopped } from './packed-from';
+import { batchesOf, keepPackedFrom, packingOf, requireNotStopped } from './packed-from';
 import { orderPage } from './order-pages';
 import { orderHistory, recordEvent } from './order-events';
 import {
@@ -163,11 +163,16 @@ export class OrdersService {
       const contents = contentsOf(order);
       const { customer, customerId, allergies, allergyWaiver: known } = order;
       const waiver = despiteAllergy ?? null;
+      const from = order.state;
+      const packing = await packingOf(manager, setUp, { order, from, to, at: this.clock.now() });
+      const batches = batchesOf(packing);
       // what is in a piece may have changed since it was promised; what is taken back is not asked
-      const allergyWaiver = isTowardsHand(order.state, to)
-        ? await requireFit(manager, { customer, customerId, allergies, contents, waiver, before: known })
+      const allergyWaiver = isTowardsHand(from, to)
+        ? await requireFit(manager, {
+            ...{ customer, customerId, allergies, contents, batches, waiver, before: known },
+          })
         : known;
-      await requireNotStopped(manager, setUp, { id, to });
+      await requireNotStopped(manager, setUp, { order, to, packing });
       if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state)) {
         await this.gate.requireRoom(manager, setUp, {
           contents,
@@ -182,9 +187,9 @@ export class OrdersService {
       Object.assign(order, { state: to, kitchenOverruled, allergyWaiver, version: order.version + 1 });
       await manager.save(order);
       await settleBoxes(manager, order, {
-        ...{ from: before.state, to, at: this.clock.now(), by, timeZone: setUp.timeZone },
+        ...{ from, to, at: this.clock.now(), by, timeZone: setUp.timeZone },
       });
-      await keepPackedFrom(manager, setUp, { order, from: before.state, to, at: this.clock.now() });
+      await keepPackedFrom(manager, { order, from, to, packing });
       return this.told(manager, { what: 'moved', before, after: orderView(order, setUp.timeZone) }, by);
     });
   }

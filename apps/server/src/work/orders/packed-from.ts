@@ -19,9 +19,46 @@ const PACKED: readonly OrderState[] = ['ready', 'handed-over', 'not-collected', 
 /** States that something comes to only if nothing of it is stopped. */
 const GIVEN: readonly OrderState[] = ['ready', 'handed-over'];
 
-interface Move {
+/** A step of an order. */
+interface Step {
+  readonly order: OrderEntity;
   readonly from: OrderState;
   readonly to: OrderState;
+}
+
+/** What an order is packed from, as it was written down or would be now. */
+export interface Packing {
+  readonly rows: readonly Pick<
+    PackedFromEntity,
+    'orderId' | 'horizonStart' | 'batch' | 'pieceId' | 'pieces'
+  >[];
+  readonly isWritten: boolean;
+}
+
+/** What an order is packed from by a step; nothing where it is not packed by it. */
+export async function packingOf(
+  manager: EntityManager,
+  setUp: SetUp,
+  { order, from, to, at }: Step & { readonly at: Date },
+): Promise<Packing> {
+  const { id: orderId } = order;
+  if (PACKED.includes(from))
+    return { rows: await manager.findBy(PackedFromEntity, { orderId }), isWritten: true };
+  if (!GIVEN.includes(to)) return { rows: [], isWritten: false };
+  const batches = (await keepingOfPlan(manager, setUp, at)).filter(({ isStopped }) => !isStopped);
+  const wanted = { id: orderId, isPacked: false, pieces: piecesOfOrder(contentsOf(order)) };
+  const [packed] = packingList([wanted], batches.map(toPack)).orders;
+  const rows = packed!.from
+    .filter(({ isMade }) => isMade)
+    .map(({ batch, piece: pieceId, pieces }) => ({
+      ...{ orderId, horizonStart: setUp.span.start, batch, pieceId, pieces },
+    }));
+  return { rows, isWritten: false };
+}
+
+/** The batches of it, over all seasons. */
+export function batchesOf({ rows }: Packing): string[] {
+  return rows.map(({ horizonStart, batch, pieceId: piece }) => batchKey({ horizonStart, batch, piece }));
 }
 
 /**
@@ -32,16 +69,13 @@ interface Move {
 export async function requireNotStopped(
   manager: EntityManager,
   setUp: SetUp,
-  { id, to }: { readonly id: string; readonly to: OrderState },
+  { order: { id }, to, packing }: Pick<Step, 'order' | 'to'> & { readonly packing: Packing },
 ): Promise<void> {
   if (!GIVEN.includes(to)) return;
   const stopped = await stoppedNow(manager);
   if (stopped.batches.size === 0 && stopped.orders.size === 0) return;
-  const packed = await manager.findBy(PackedFromEntity, { orderId: id });
-  const batches =
-    packed.length > 0
-      ? packed.map(({ pieceId: piece, ...rest }) => batchKey({ ...rest, piece }))
-      : await plannedFor(manager, setUp, id);
+  const isKnown = packing.isWritten && packing.rows.length > 0;
+  const batches = isKnown ? batchesOf(packing) : await plannedFor(manager, setUp, id);
   const stop = stopped.orders.get(id) ?? batches.map((key) => stopped.batches.get(key)).find(isStop);
   if (stop) throw new ProblemError('stopped', { reason: stop.reason, at: stop.at.toISOString() });
 }
@@ -61,22 +95,10 @@ function isStop(stop: StopEntity | undefined): stop is StopEntity {
 /** Writes down which batches an order was packed from, once it is; what is unpacked again was not. */
 export async function keepPackedFrom(
   manager: EntityManager,
-  setUp: SetUp,
-  { order, from, to, at }: Move & { readonly order: OrderEntity; readonly at: Date },
+  { order, from, to, packing }: Step & { readonly packing: Packing },
 ): Promise<void> {
   const { id: orderId } = order;
-  if (PACKED.includes(from)) {
-    if (!PACKED.includes(to)) await manager.delete(PackedFromEntity, { orderId });
-    return;
-  }
-  if (!GIVEN.includes(to)) return;
-  const batches = (await keepingOfPlan(manager, setUp, at)).filter(({ isStopped }) => !isStopped);
-  const wanted = { id: orderId, isPacked: false, pieces: piecesOfOrder(contentsOf(order)) };
-  const [packed] = packingList([wanted], batches.map(toPack)).orders;
-  const rows = packed!.from
-    .filter(({ isMade }) => isMade)
-    .map(({ batch, piece: pieceId, pieces }) => ({
-      ...{ orderId, horizonStart: setUp.span.start, batch, pieceId, pieces },
-    }));
-  if (rows.length > 0) await manager.insert(PackedFromEntity, rows);
+  if (PACKED.includes(from) && !PACKED.includes(to)) await manager.delete(PackedFromEntity, { orderId });
+  if (!packing.isWritten && packing.rows.length > 0)
+    await manager.insert(PackedFromEntity, [...packing.rows]);
 }
