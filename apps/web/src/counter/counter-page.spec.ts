@@ -125,6 +125,36 @@ describe('the Counter place', () => {
     });
   });
 
+  test('asks about what only the server knows: what the lots brought in that went into it', async () => {
+    const page = await render(CounterPage, {
+      orders: [order({ state: 'ready', version: 2, payments: [], balanceMinor: 0 })],
+      saved: savedPlan([orders[0]!]),
+    });
+    TestBed.inject(EllStore).pick(1, 1);
+    await page.settle();
+    await page.click('Hand over, M-0401');
+    const params = { customer: 'I. Varg', piece: 'dusk-berry', allergens: 'lupin' };
+    page.http.expectOne('/api/orders/o1/move').flush(
+      {
+        code: 'invalid-input',
+        params: {},
+        errors: [{ pointer: '/customer', code: 'not-for-customer', params }],
+      },
+      { status: 400, statusText: 'Bad Request' },
+    );
+    await page.settle();
+    expect(page.page.querySelector('.stop')!.textContent).toContain(
+      'Dusk berry contains lupin, which I. Varg must never have.',
+    );
+    await page.type('Why it is right', 'They eat it');
+    await page.type('Your name', 'Maj');
+    await page.click('Hand it over knowingly');
+    expect(page.http.expectOne('/api/orders/o1/move').request.body).toMatchObject({
+      despiteAllergy: { reason: 'They eat it', name: 'Maj' },
+    });
+    expect(page.page.querySelector('.stop')).toBeNull();
+  });
+
   test('takes back what was done by mistake, however long ago', async () => {
     const page = await render(CounterPage, {
       orders: [order({ state: 'handed-over', version: 3 })],

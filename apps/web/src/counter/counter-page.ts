@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { AllergyWaiver, Order, OrderState } from '@alnage/contract';
+import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../shared/forms/entry-field';
 import { Keys } from '../shared/keys';
@@ -10,6 +12,7 @@ import { Margin } from '../shared/margin/margin';
 import { Knowingly } from '../shared/orders/knowingly';
 import { LabelSheetChoice } from '../shared/orders/label-sheet';
 import { OrderDetails } from '../shared/orders/order-details';
+import { fieldTexts } from '../shared/problem-text';
 import { waivedText } from '../shared/orders/waiver-words';
 import { KeepingActions } from '../state/keeping.state';
 import { OrderActions, ordersFeature } from '../state/orders.state';
@@ -38,9 +41,14 @@ export class CounterPage {
   protected readonly next = NEXT;
   /** The order that is asked about, as it was then. */
   private readonly asked = signal<Pick<Order, 'id' | 'state'> | null>(null);
+  /** What the server knows against it that no page does: what the lots brought in that really went into it. */
+  private readonly refused = signal('');
 
   constructor() {
     this.store.dispatch(KeepingActions.opened());
+    inject(Actions)
+      .pipe(ofType(OrderActions.moveFailed), takeUntilDestroyed())
+      .subscribe(({ trouble, order }) => this.askOf(order, fieldTexts(trouble, '/customer')));
     inject(Keys).bind(
       { key: '/', does: 'Find a name, ticket or telephone', run: () => this.findField().focus() },
       { key: 'ArrowDown', does: 'Next order', run: () => this.page.step(1) },
@@ -52,24 +60,42 @@ export class CounterPage {
   /** Takes an order a step on; what speaks against that is asked about first. */
   protected advance({ order, stop }: CounterRow): void {
     this.page.choose(order.id);
+    this.refused.set('');
     // pressed twice it still waits for its answer
     if (stop) this.asked.set(order);
     else this.goOn(order);
   }
 
-  protected isAsked({ order, stop }: CounterRow): boolean {
+  protected isAsked(row: CounterRow): boolean {
     const asked = this.asked();
-    return stop !== null && asked?.id === order.id && asked.state === order.state;
+    return this.stopText(row) !== '' && asked?.id === row.order.id && asked.state === row.order.state;
+  }
+
+  /** What speaks against the next step of the order that is asked about. */
+  protected stopText({ stop }: CounterRow): string {
+    return this.refused() || (stop ?? '');
+  }
+
+  /** Whether somebody has to answer for it with their name. */
+  protected isAnswered({ isClash }: CounterRow): boolean {
+    return isClash || this.refused() !== '';
   }
 
   protected leave(): void {
     this.asked.set(null);
+    this.refused.set('');
+  }
+
+  private askOf(order: Order, against: readonly string[]): void {
+    if (against.length === 0) return;
+    this.refused.set(against.join(' '));
+    this.asked.set(order);
   }
 
   /** Takes an order a step on, with who answers for what its customer must never have. */
   protected goOn(order: Order, despiteAllergy?: AllergyWaiver): void {
     const next = NEXT[order.state];
-    this.asked.set(null);
+    this.leave();
     if (!next) return;
     this.store.dispatch(
       OrderActions.moveAsked({ order, to: next.to, ...(despiteAllergy && { despiteAllergy }) }),

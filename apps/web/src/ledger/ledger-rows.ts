@@ -89,6 +89,8 @@ export interface Trace {
   readonly text: string;
   /** Ids of all the runs that it goes through. */
   readonly runs: readonly string[];
+  /** The lot that is looked for, to be followed to its orders under Recall; null for an order. */
+  readonly lot: string | null;
 }
 
 /** What is looked for as a lot, or as a ticket: all the runs that it is in, and what these lead to. */
@@ -97,13 +99,14 @@ export function traceOf(rows: readonly RunRow[], find: string): Trace | null {
   const name = find.trim();
   const lot = traceLot(runs, name);
   if (lot) {
-    const { byLeftover, tickets } = lot;
+    const { byLeftover } = lot;
     const left = byLeftover.length > 0 ? ` ${codesOf(byLeftover)} by what was left over.` : '';
     return {
       runs: lot.runs.map(({ id }) => id),
 
       title: `Lot ${name}`,
-      text: `went into ${counted(lot.runs.length, 'run')} (${codesOf(lot.runs)}) and from there to ${counted(tickets.length, 'order')}: ${listed(tickets)}.${left}`,
+      text: `went into ${counted(lot.runs.length, 'run')}: ${codesOf(lot.runs)}.${left}`,
+      lot: lotOf(runs, name),
     };
   }
   const order = traceOrder(runs, name);
@@ -111,10 +114,17 @@ export function traceOf(rows: readonly RunRow[], find: string): Trace | null {
     order && {
       runs: order.runs.map(({ id }) => id),
 
+      lot: null,
       title: `Order ${name.toUpperCase()}`,
       text: `is made in ${counted(order.runs.length, 'run')} (${codesOf(order.runs)}), out of ${counted(order.lots.length, 'lot')}: ${listed(order.lots)}.`,
     }
   );
+}
+
+/** The first lot of a code. */
+function lotOf(runs: readonly RunRecord[], code: string): string | null {
+  const lots = runs.flatMap((run) => [...run.lots, ...run.batchLots]);
+  return lots.find((each) => each.code.toLowerCase() === code.toLowerCase())?.lot ?? null;
 }
 
 function codesOf(runs: readonly RunRecord[]): string {

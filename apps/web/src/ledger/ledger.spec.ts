@@ -60,9 +60,9 @@ describe('the ledger', () => {
   });
 
   test('traces a lot forward and a box back, each in one step', () => {
-    expect(traceOf(rows, 'd-2231')!.text).toBe(
-      'went into 2 runs (18-A-1 and 18-A-2) and from there to 2 orders: M-0361 and M-0400.',
-    );
+    expect(traceOf(rows, 'd-2231')!.text).toBe('went into 2 runs: 18-A-1 and 18-A-2.');
+    // its orders are told in one place
+    expect(traceOf(rows, 'd-2231')!.lot).toBe(run.lots[0]!.lot);
     expect(traceOf(rows, 'M-0400')!.text).toBe('is made in 1 run (18-A-2), out of 1 lot: D-2231.');
     expect(traceOf(rows, 'nothing')).toBeNull();
     expect(traceOf(rows, '')).toBeNull();
@@ -75,9 +75,9 @@ describe('the ledger', () => {
     const all = [{ ...run, batchLots: [cups], leftoverLot: 'left' }, later].map((each) =>
       runRow(each, names),
     );
-    expect(traceOf(all, 'cups 7')!.text).toBe('went into 1 run (18-A-1) and from there to 1 order: M-0361.');
+    expect(traceOf(all, 'cups 7')!.text).toBe('went into 1 run: 18-A-1.');
     expect(traceOf(all, 'D-2231')!.text).toBe(
-      'went into 2 runs (18-A-1 and 19-B-1) and from there to 2 orders: M-0361 and M-0400. 19-B-1 by what was left over.',
+      'went into 2 runs: 18-A-1 and 19-B-1. 19-B-1 by what was left over.',
     );
     expect(isFound(all[0]!, 'cups', names)).toBe(true);
   });

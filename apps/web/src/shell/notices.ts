@@ -22,6 +22,12 @@ const MOVED: Readonly<Record<OrderState, string>> = {
   cancelled: 'is cancelled',
 };
 
+/** Why an order cannot go on: by its slot, or by what its customer must never have. */
+function refusalText(trouble: Trouble): string {
+  const against = fieldTexts(trouble, '/customer').join(' ');
+  return fieldTexts(trouble, '/pickup')[0] ?? (against || troubleText(trouble));
+}
+
 /** Lays a slip for what was just done; it can be undone from there. */
 @Injectable({ providedIn: 'root' })
 export class Notices {
@@ -44,7 +50,7 @@ export class Notices {
       .subscribe(({ order }) => this.tell(`${order.ticket} is saved`));
     this.actions
       .pipe(ofType(OrderActions.moveFailed))
-      .subscribe(({ trouble }) => this.tell(fieldTexts(trouble, '/pickup')[0] ?? troubleText(trouble)));
+      .subscribe(({ trouble }) => this.tell(refusalText(trouble)));
     this.actions.pipe(ofType(RecordActions.saved)).subscribe((saved) => this.tellRecord(saved));
     this.actions.pipe(ofType(RecordActions.removed)).subscribe(() => this.tell('Removed'));
     this.actions

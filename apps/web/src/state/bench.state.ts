@@ -16,6 +16,7 @@ import {
 import { exhaustMap, filter, switchMap } from 'rxjs';
 import { Api } from './api';
 import { askEffect, outcome } from './ask-effect';
+import { RecallActions } from './recall.state';
 import { LiveActions } from './live.state';
 import { afterOutage, type Trouble } from './problem';
 
@@ -144,9 +145,9 @@ const readDevices = createEffect(
 const readRuns = createEffect(
   (actions = inject(Actions), store = inject(Store), api = inject(Api)) => {
     return actions.pipe(
-      ofType(BenchActions.ledgerOpened, LiveActions.benchChanged),
+      ofType(BenchActions.ledgerOpened, RecallActions.opened, LiveActions.benchChanged),
       concatLatestFrom(() => store.select(benchFeature.selectRuns)),
-      filter(([action, runs]) => action.type === BenchActions.ledgerOpened.type || runs !== null),
+      filter(([action, runs]) => action.type !== LiveActions.benchChanged.type || runs !== null),
       switchMap(() =>
         outcome(api.runs(), (runs) => BenchActions.runsRead({ runs }), BenchActions.readFailed),
       ),

@@ -16,6 +16,7 @@ import { Api } from './api';
 import { askEffect, outcome } from './ask-effect';
 import { LiveActions } from './live.state';
 import type { Trouble } from './problem';
+import { RecallActions } from './recall.state';
 
 /** One thing that is done to the larder, and what the screen says once it is. */
 export type LarderDeed =
@@ -72,7 +73,7 @@ export const larderFeature = createFeature({
   name: 'larder',
   reducer: createReducer(
     initial,
-    on(LarderActions.opened, (state): LarderState => ({ ...state, isWanted: true })),
+    on(LarderActions.opened, RecallActions.opened, (state): LarderState => ({ ...state, isWanted: true })),
     on(LarderActions.read, (state, { larder, preparations }): LarderState => ({
       ...state,
       larder,
@@ -101,6 +102,7 @@ export const readLarder = createEffect(
     return actions.pipe(
       ofType(
         LarderActions.opened,
+        RecallActions.opened,
         LiveActions.larderChanged,
         LiveActions.planChanged,
         LiveActions.ordersChanged,

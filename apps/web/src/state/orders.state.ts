@@ -43,7 +43,8 @@ export const OrderActions = createActionGroup({
     /** With who answers for it where its customer must never have what is in it. */
     'Move asked': props<{ order: Order; to: OrderState; despiteAllergy?: AllergyWaiver }>(),
     Moved: props<{ order: Order; from: OrderState }>(),
-    'Move failed': props<{ trouble: Trouble }>(),
+    /** With the order as it was. */
+    'Move failed': props<{ trouble: Trouble; order: Order }>(),
     'Pay asked': props<{ id: string; draft: PaymentDraft }>(),
     Paid: props<{ order: Order }>(),
     'Pay failed': props<{ trouble: Trouble }>(),
@@ -241,5 +242,5 @@ export const moveOrder = askEffect({
       ...(despiteAllergy && { despiteAllergy }),
     }),
   done: (moved, { order }) => OrderActions.moved({ order: moved, from: order.state }),
-  failed: OrderActions.moveFailed,
+  failed: ({ trouble }, { order }) => OrderActions.moveFailed({ trouble, order }),
 });

@@ -21,6 +21,8 @@ import type { Trouble } from './problem';
 export const RecallActions = createActionGroup({
   source: 'Recall',
   events: {
+    /** The place is opened: what is stopped is wanted, and lots and sealed runs to go out from. */
+    Opened: emptyProps(),
     /** Somebody wants to know what is stopped. */
     'Stops opened': emptyProps(),
     'Stops read': props<{ stops: StopView[] }>(),
@@ -75,7 +77,7 @@ export const recallFeature = createFeature({
 });
 
 export const readStops = askEffect({
-  on: [RecallActions.stopsOpened, LiveActions.benchChanged, LiveActions.connectionBack],
+  on: [RecallActions.opened, RecallActions.stopsOpened, LiveActions.benchChanged, LiveActions.connectionBack],
   by: switchMap,
   ask: (api) => api.stops(),
   done: (stops) => RecallActions.stopsRead({ stops }),

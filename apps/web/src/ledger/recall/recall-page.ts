@@ -9,8 +9,8 @@ import { WallTime } from '../../shared/formats/wall-time';
 import { Keys } from '../../shared/keys';
 import { Margin } from '../../shared/margin/margin';
 import { troubleText } from '../../shared/problem-text';
-import { BenchActions, benchFeature } from '../../state/bench.state';
-import { LarderActions, larderFeature } from '../../state/larder.state';
+import { benchFeature } from '../../state/bench.state';
+import { larderFeature } from '../../state/larder.state';
 import { RecallActions, recallFeature } from '../../state/recall.state';
 import { workshopFeature } from '../../state/workshop.state';
 import { foundBy, originText, reachedRows, stopRow, type Found, type RecallNames } from './recall-rows';
@@ -99,9 +99,7 @@ export class RecallPage {
   });
 
   constructor() {
-    this.store.dispatch(RecallActions.stopsOpened());
-    this.store.dispatch(LarderActions.opened());
-    this.store.dispatch(BenchActions.ledgerOpened());
+    this.store.dispatch(RecallActions.opened());
     effect(() => this.store.dispatch(RecallActions.asked({ ask: this.ask() })));
     inject(Keys).bind({
       key: 'Escape',

@@ -10,7 +10,8 @@ import {
   type Workshop,
 } from '@alnage/contract';
 import { counted, listed } from '../../shared/formats/formats';
-import { wallText, WallTime } from '../../shared/formats/wall-time';
+import type { WallTime } from '../../shared/formats/wall-time';
+import { wallText } from '../../shared/formats/wall-time';
 import { MOVE_WORDS } from '../../shared/keeping/move-words';
 import { baseOf, itemName, stockText } from '../../shared/larder/larder-words';
 import { nameOf } from '../../shared/name-of';
