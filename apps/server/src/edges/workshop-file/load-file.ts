@@ -45,7 +45,7 @@ const ROWS_AT_ONCE = 500;
 const OWN = [
   ...[ZoneEntity, CoatingEntity, BowlEntity, PersonEntity, PickupPointEntity, PieceEntity],
   ...[MouldEntity, BoxEntity, CustomerEntity, SeasonEntity, OrderEntity, WeighingEntity, PlanEntity],
-  ...[SupplyEntity, RecipeEntity, LotEntity, PreparationEntity, RunEntity, PracticeEntity],
+  ...[SupplyEntity, RecipeEntity, LotEntity, PreparationEntity, RunEntity, PracticeEntity, StopEntity],
 ] as const;
 
 /**

@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { WORKSHOP_FILE_FORMAT, type Lot, type WorkshopFile } from '@alnage/contract';
 import type { DataSource, EntityManager, EntityTarget, QueryRunner } from 'typeorm';
+import { grouped } from '../../platform/grouped';
 import { BoxEntity } from '../../store/workshop/box.entity';
 import { findLots } from '../../week/stock/lot-view';
 import { PreparationEntity } from '../../store/work/preparation.entity';
@@ -114,19 +115,10 @@ type EventRow = FiledEvent & { readonly orderId: string };
 
 const EVENTS = `select order_id as "orderId", at, by, what, changes from order_event order by id`;
 
-function byOrder<T extends { readonly orderId: string }>(rows: readonly T[]): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const row of rows) {
-    const known = groups.get(row.orderId);
-    if (known) known.push(row);
-    else groups.set(row.orderId, [row]);
-  }
-  return groups;
-}
-
 async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders']> {
-  const events = byOrder(await manager.query<EventRow[]>(EVENTS));
-  const packed = byOrder(await manager.find(PackedFromEntity, { order: { id: 'ASC' } }));
+  const orderOf = ({ orderId }: { readonly orderId: string }): string => orderId;
+  const events = grouped(await manager.query<EventRow[]>(EVENTS), orderOf);
+  const packed = grouped(await manager.find(PackedFromEntity, { order: { id: 'ASC' } }), orderOf);
   const orders = await readOrders(manager, { ...ALL_ORDERS, orderBy: 'o.created_at, o.ticket' });
   return orders.map((order) => ({
     id: order.id,

@@ -14,6 +14,7 @@ import {
 } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { instantMs, jsonRows } from '../../platform/database/json-rows';
+import { grouped } from '../../platform/grouped';
 import { loadBook } from '../../shop/recipe-book/load-book';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
@@ -132,14 +133,11 @@ export async function traceFacts(manager: EntityManager): Promise<TraceRead> {
   const made = await jsonRows<PreparationRow>(manager, PREPARATIONS, []);
   const coatings = await manager.find(CoatingEntity);
   const inMelt = new Map(coatings.map(({ id }) => [id, inCoating(id, coatings)]));
-  const lotsBy = (of: 'run' | 'preparation' | 'order'): Map<string, TakenRow[]> => {
-    const groups = new Map<string, TakenRow[]>();
-    for (const row of taken) {
-      const key = row[of];
-      if (key !== null) groups.set(key, [...(groups.get(key) ?? []), row]);
-    }
-    return groups;
-  };
+  const lotsBy = (of: 'run' | 'preparation' | 'order'): Map<string, TakenRow[]> =>
+    grouped(
+      taken.filter((row) => row[of] !== null),
+      (row) => row[of]!,
+    );
   const byRun = lotsBy('run');
   const pieceItems = await itemsOfPieces(manager, runs);
   const works = runs.map((run) =>

@@ -1,6 +1,6 @@
 import type { RecallView } from '@alnage/contract';
 import { stringify } from 'csv-stringify/sync';
-import { byText, MOVE_TEXT, STATE_TEXT, timeText, type RecallWords } from './recall-words';
+import { byText, leftText, MOVE_TEXT, STATE_TEXT, timeText, type RecallWords } from './recall-words';
 
 const COLUMNS = [
   ...[
@@ -50,9 +50,9 @@ export function recallCsv({ batches, orders, lots }: RecallView, words: RecallWo
     .map(({ key, here: pieces, zone }) => ({
       ...{ kind: 'here', ...ofBatch.get(key), pieces, where: zone ? (words.zones.get(zone) ?? zone) : '' },
     }));
-  const ofLots = lots.map(({ code, item, left, by }) => ({
-    ...{ kind: 'lot', batch: code, piece: words.items.get(item.id) ?? item.id, pieces: Math.round(left) },
-    why: byText(by),
+  const ofLots = lots.map((lot) => ({
+    ...{ kind: 'lot', batch: lot.code, piece: words.items.get(lot.item.id) ?? lot.item.id },
+    ...{ where: `${leftText(lot, words)} left`, why: byText(lot.by) },
   }));
   return stringify([...inOrders, ...elsewhere, ...here, ...ofLots], {
     ...{ header: true, columns: COLUMNS, bom: true, record_delimiter: 'windows', escape_formulas: true },

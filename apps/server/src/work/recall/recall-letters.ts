@@ -1,5 +1,6 @@
 import type { RecallView, RecalledOrder } from '@alnage/contract';
 import type { Content } from 'pdfmake/interfaces';
+import { grouped } from '../../platform/grouped';
 import { onA4, pdfOf, SOFT } from '../../platform/paper/pdf';
 import type { RecallPaper } from './recall-report';
 import { customerKey } from './recall.service';
@@ -7,11 +8,10 @@ import { piecesText, timeText } from './recall-words';
 
 /** A letter to each customer whose order has left the shop, all their orders in one, each on a page of its own. */
 export function recallLetters({ orders }: RecallView, paper: RecallPaper): Promise<Buffer> {
-  const gone = new Map<string, RecalledOrder[]>();
-  for (const order of orders.filter(({ isGone }) => isGone)) {
-    const key = customerKey(order);
-    gone.set(key, [...(gone.get(key) ?? []), order]);
-  }
+  const gone = grouped(
+    orders.filter(({ isGone }) => isGone),
+    customerKey,
+  );
   const { name } = paper.words.workshop;
   const all = [...gone.values()];
   const letters = all.map((own, index): Content => ({

@@ -1,7 +1,15 @@
 import type { RecallView, RecalledOrder } from '@alnage/contract';
 import type { Content } from 'pdfmake/interfaces';
 import { onA4, pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
-import { byText, MOVE_TEXT, piecesText, STATE_TEXT, timeText, type RecallWords } from './recall-words';
+import {
+  byText,
+  leftText,
+  MOVE_TEXT,
+  piecesText,
+  STATE_TEXT,
+  timeText,
+  type RecallWords,
+} from './recall-words';
 
 /** What stands on the report and the letters besides. */
 export interface RecallPaper {
@@ -63,8 +71,8 @@ export function recallReport(view: RecallView, paper: RecallPaper): Promise<Buff
       ...ruled(
         'Lots',
         ['Lot', 'Of', 'Left', 'Why it is in this'],
-        lots.map(({ code, item, left, by }) => [
-          ...[code, words.items.get(item.id) ?? item.id, `${Math.round(left)}`, byText(by)],
+        lots.map((lot) => [
+          ...[lot.code, words.items.get(lot.item.id) ?? lot.item.id, leftText(lot, words), byText(lot.by)],
         ]),
       ),
       {

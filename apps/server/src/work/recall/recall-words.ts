@@ -1,4 +1,4 @@
-import type { RecallAsk, ReachedByView, RecalledBatch, RecalledOrder } from '@alnage/contract';
+import type { RecallAsk, ReachedByView, RecalledBatch, RecalledLot, RecalledOrder } from '@alnage/contract';
 import { DateTime } from 'luxon';
 import type { EntityManager } from 'typeorm';
 import { LotEntity } from '../../store/work/lot.entity';
@@ -20,6 +20,8 @@ export interface RecallWords {
   readonly people: Names;
   /** What lots are of, coatings and supplies. */
   readonly items: Names;
+  /** Supplies that are counted in pieces. */
+  readonly counted: ReadonlySet<string>;
   /** What it went out from, in a line. */
   readonly origin: string;
 }
@@ -29,9 +31,11 @@ export async function recallWords(manager: EntityManager, ask: RecallAsk): Promi
     new Map(rows.map(({ id, name }) => [id, name]));
   const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
   const [people, zones] = [named(await manager.find(PersonEntity)), named(await manager.find(ZoneEntity))];
-  const items = named([...(await manager.find(CoatingEntity)), ...(await manager.find(SupplyEntity))]);
+  const supplies = await manager.find(SupplyEntity);
+  const items = named([...(await manager.find(CoatingEntity)), ...supplies]);
+  const counted = new Set(supplies.filter(({ base }) => base === 'piece').map(({ id }) => id));
   const pieces = named(await manager.find(PieceEntity));
-  const words = { workshop, pieces, zones, people, items };
+  const words = { workshop, pieces, zones, people, items, counted };
   const bowls = named(await manager.find(BowlEntity));
   const lot = ask.lot === undefined ? null : await manager.findOneBy(LotEntity, { id: ask.lot });
   const ofLot = lot && { code: lot.code, of: nameOf(items, lot.itemId) };
@@ -86,6 +90,15 @@ export function byText({ kind, code }: ReachedByView): string {
   if (kind === 'melt') return `from the same bowl as run ${code ?? ''}`;
   if (kind === 'left-over') return `left over of run ${code ?? ''}`;
   return `perhaps: nobody wrote down which lot went in, and ${code ?? ''} was there`;
+}
+
+/** What is left of a lot: 1880 g, or 40 pieces. */
+export function leftText(
+  { item, left }: Pick<RecalledLot, 'item' | 'left'>,
+  { counted }: Pick<RecallWords, 'counted'>,
+): string {
+  const isCounted = item.kind === 'supply' && counted.has(item.id);
+  return `${Math.round(left)} ${isCounted ? 'pieces' : 'g'}`;
 }
 
 export const MOVE_TEXT: Readonly<Record<RecalledBatch['moves'][number]['kind'], string>> = {

@@ -2,6 +2,7 @@ import type { RecallAsk, RecallView, RecalledBatch, RecalledLot, RecalledOrder }
 import { reach, type Reached } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { instantMs, jsonRows } from '../../platform/database/json-rows';
+import { grouped } from '../../platform/grouped';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { findSetUp } from '../../shop/seasons/set-up';
@@ -12,7 +13,7 @@ import { batchOfKey } from '../../week/tracing/keys';
 import { originOf } from '../../week/tracing/stopped';
 import { traceFacts } from '../../week/tracing/trace-facts';
 import { ReachedByCodes } from './reached-by';
-import { compare, grouped, recalledBatches } from './recalled-batches';
+import { compare, recalledBatches } from './recalled-batches';
 import { piecesInOrders, type InOrder } from './pieces-in-orders';
 
 /** Where something leads, over all seasons, and what of it is still here. @throws ProblemError `invalid-input`, `record-not-found` */

@@ -1,6 +1,7 @@
 import type { BatchKeeping, RecalledBatch } from '@alnage/contract';
 import type { Reached, ReachedBy } from '@alnage/core';
 import { IsNull, type EntityManager } from 'typeorm';
+import { grouped } from '../../platform/grouped';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { PieceMoveEntity } from '../../store/work/piece-move.entity';
 import { moveView } from '../../week/keeping/move-view';
@@ -84,17 +85,6 @@ function whereabouts(
 function goodOf(runs: readonly TracedRunRow[]): number {
   const sealed = runs.flatMap(({ good }) => good ?? []);
   return sealed.length > 0 ? Math.min(...sealed) : (runs[0]?.planned ?? 0);
-}
-
-export function grouped<T>(rows: readonly T[], keyOf: (row: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const row of rows) {
-    const key = keyOf(row);
-    const known = groups.get(key);
-    if (known) known.push(row);
-    else groups.set(key, [row]);
-  }
-  return groups;
 }
 
 export function compare(a: string, b: string): number {

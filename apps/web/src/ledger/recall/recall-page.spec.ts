@@ -1,5 +1,6 @@
 import type { RecallView, StopView } from '@alnage/contract';
 import { WallTime } from '../../shared/formats/wall-time';
+import { LiveActions } from '../../state/live.state';
 import { render } from '../../testing/render';
 import { run } from '../../testing/small-bench';
 import { larder } from '../../testing/small-larder';
@@ -130,6 +131,13 @@ describe('the page', () => {
     asked.flush(stop);
     await page.settle();
     expect(page.text()).toContain('It is stopped.');
+  });
+
+  test('is not read anew once nobody looks at it', async () => {
+    const page = await open({ lot: 'l1' });
+    page.fixture.destroy();
+    page.store.dispatch(LiveActions.benchChanged());
+    page.http.expectNone((request) => request.url === '/api/recall');
   });
 
   test('practises it without refusing anything', async () => {

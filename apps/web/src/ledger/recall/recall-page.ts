@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { RecallAsk } from '@alnage/contract';
@@ -101,6 +110,8 @@ export class RecallPage {
   constructor() {
     this.store.dispatch(RecallActions.opened());
     effect(() => this.store.dispatch(RecallActions.asked({ ask: this.ask() })));
+    // nobody looks at it any more: it is not read anew
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(RecallActions.asked({ ask: null })));
     inject(Keys).bind({
       key: 'Escape',
       does: 'Back to the ledger',
