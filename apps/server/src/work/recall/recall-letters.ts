@@ -49,7 +49,7 @@ function letterTo(
     })),
     ...(reason ? [{ text: `Why: ${reason}`, margin: [0, 8, 0, 0] as [number, number, number, number] }] : []),
     {
-      text: 'Please keep it apart, do not pass it on, and bring it back or throw it away. You have your money back in either case. If somebody ate of it and feels unwell, ask a doctor and take this letter along.',
+      text: 'Please keep it apart, do not pass it on, and bring it back or throw it away. We settle the price with you in either case. If somebody ate of it and feels unwell, ask a doctor and take this letter along.',
       margin: [0, 12, 0, 12],
     },
     { text: 'We are sorry, and glad to answer whatever you ask.', margin: [0, 0, 0, 24] },

@@ -108,6 +108,7 @@ function ruled(heading: string, head: readonly string[], rows: readonly Cells[])
           fontSize: 9,
           table: {
             headerRows: 1,
+            keepWithHeaderRows: 1,
             dontBreakRows: true,
             widths: head.map(() => 'auto'),
             body: [head.map((text) => ({ text, color: SOFT })), ...body],
