@@ -1,6 +1,6 @@
 import type { CsvList, Order } from '@alnage/contract';
 import { countPieces } from '@alnage/core';
-import { stringify } from 'csv-stringify/sync';
+import { csvText } from '../../platform/paper/csv';
 import type { EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
 import { orderView } from '../../week/orders/order-view';
@@ -11,18 +11,11 @@ import { loadNames, type Names } from './names';
 import type { Row } from './row';
 
 /**
- * A list as CSV; of orders those of the current season. UTF-8 with a byte order mark, so that spreadsheets
- * read every letter; amounts have a decimal point; a cell that would be read as a formula is made plain text.
+ * A list as CSV; of orders those of the current season. Amounts have a decimal point.
  */
 export async function csvOf(manager: EntityManager, list: CsvList, now: Date): Promise<string> {
   const [columns, rows] = await LISTS[list](manager, now);
-  return stringify(rows, {
-    header: true,
-    columns,
-    bom: true,
-    record_delimiter: 'windows',
-    escape_formulas: true,
-  });
+  return csvText(columns, rows);
 }
 
 const LISTS: Readonly<

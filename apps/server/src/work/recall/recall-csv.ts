@@ -1,5 +1,5 @@
 import type { RecallView } from '@alnage/contract';
-import { stringify } from 'csv-stringify/sync';
+import { csvText } from '../../platform/paper/csv';
 import { byText, leftText, MOVE_TEXT, STATE_TEXT, timeText, type RecallWords } from './recall-words';
 
 const COLUMNS = [
@@ -54,7 +54,5 @@ export function recallCsv({ batches, orders, lots }: RecallView, words: RecallWo
     ...{ kind: 'lot', batch: lot.code, piece: words.items.get(lot.item.id) ?? lot.item.id },
     ...{ where: `${leftText(lot, words)} left`, why: byText(lot.by) },
   }));
-  return stringify([...inOrders, ...elsewhere, ...here, ...ofLots], {
-    ...{ header: true, columns: COLUMNS, bom: true, record_delimiter: 'windows', escape_formulas: true },
-  });
+  return csvText(COLUMNS, [...inOrders, ...elsewhere, ...here, ...ofLots]);
 }

@@ -1,4 +1,5 @@
 import type { RecallAsk, ReachedByView, RecalledBatch, RecalledLot, RecalledOrder } from '@alnage/contract';
+import { piecesOfOrder } from '@alnage/core';
 import { DateTime } from 'luxon';
 import type { EntityManager } from 'typeorm';
 import { LotEntity } from '../../store/work/lot.entity';
@@ -123,8 +124,8 @@ export function piecesText(
   { pieces }: Pick<RecalledOrder, 'pieces'>,
   { pieces: names }: Pick<RecallWords, 'pieces'>,
 ): string {
-  const sums = new Map<string, number>();
-  for (const each of pieces) sums.set(each.piece, (sums.get(each.piece) ?? 0) + each.pieces);
-  const all = [...sums].map(([piece, count]) => `${count} ${names.get(piece) ?? piece}`);
+  const all = piecesOfOrder({ lines: pieces, boxes: [] }).map(
+    (each) => `${each.pieces} ${nameOf(names, each.piece)}`,
+  );
   return all.length > 0 ? all.join(', ') : 'its box alone';
 }

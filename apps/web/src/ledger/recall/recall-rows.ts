@@ -9,12 +9,14 @@ import {
   type StopView,
   type Workshop,
 } from '@alnage/contract';
+import { piecesOfOrder } from '@alnage/core/ordering';
 import { counted, listed } from '../../shared/formats/formats';
 import type { WallTime } from '../../shared/formats/wall-time';
 import { wallText } from '../../shared/formats/wall-time';
 import { MOVE_WORDS } from '../../shared/keeping/move-words';
 import { baseOf, itemName, stockText } from '../../shared/larder/larder-words';
 import { nameOf } from '../../shared/name-of';
+import { STATE_WORDS } from '../../shared/orders/order-rows';
 
 /** Names that a recall needs. */
 export interface RecallNames {
@@ -151,20 +153,16 @@ function hereText(
   return zone === null ? `${here} here` : `${here} here, ${nameOf(zones, zone)}`;
 }
 
-const STATE_WORDS: Readonly<Record<RecalledOrder['state'], string>> = {
-  ...{ asked: 'asked', waiting: 'waiting', promised: 'not packed yet', ready: 'on the shelf' },
-  ...{ 'handed-over': 'handed over', 'not-collected': 'not collected', cancelled: 'cancelled' },
-};
-
 function orderRow(order: RecalledOrder, { wall, pieces }: RecallNames): ReachedOrder {
-  const sums = new Map<string, number>();
-  for (const { piece, pieces: some } of order.pieces) sums.set(piece, (sums.get(piece) ?? 0) + some);
-  const what = [...sums].map(([piece, some]) => `${some} ${pieces.get(piece) ?? piece}`);
+  const what = piecesOfOrder({ lines: order.pieces, boxes: [] }).map(
+    ({ piece, pieces: some }) => `${some} ${pieces.get(piece) ?? piece}`,
+  );
   return {
     ...{ id: order.order, ticket: order.ticket, customer: order.customer, phone: order.phone },
     pickup: wall.dateTime(Date.parse(order.pickupAt)),
     what: what.length > 0 ? listed(what) : 'what it is packed in',
-    state: STATE_WORDS[order.state],
+    // what counts is whether it is in a box by now
+    state: order.state === 'promised' ? 'not packed yet' : STATE_WORDS[order.state],
   };
 }
 
