@@ -14,6 +14,7 @@ export const PLACES = [
   '/bench',
   '/counter',
   '/counter/keeping',
+  '/counter/till',
   '/ledger',
   '/ledger/season',
   '/ledger/recall',

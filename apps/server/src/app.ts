@@ -23,10 +23,13 @@ import { PlanJobs } from './work/plan/jobs/plan-jobs';
 import { addKeeping } from './work/keeping/keeping.routes';
 import { addPapers } from './work/papers/papers.routes';
 import { addRecall } from './work/recall/recall.routes';
+import { addTill } from './work/till/till.routes';
 import { addPlan } from './work/plan/plan.routes';
 import { addPractices } from './work/practices/practices.routes';
 import { addPromises } from './work/promises/promises.routes';
 import { addEvents } from './platform/http/events.routes';
+import { SimulatedTerminal } from './platform/devices/card-terminal';
+import { addSimulatedTerminal } from './edges/simulated-devices/simulated-terminal.routes';
 import { forgetChanges, Remembered } from './platform/database/remembered';
 import type { LiveChannel } from './platform/database/live';
 import { addProblemDetails } from './platform/http/problem-details';
@@ -81,6 +84,7 @@ export async function buildApp(parts: AppParts): Promise<App> {
   typed.decorate('db', parts.db);
   typed.decorate('clock', parts.clock);
   typed.decorate('live', parts.live);
+  typed.decorate('terminal', new SimulatedTerminal());
   typed.decorate('remembered', new Remembered(parts.db));
   addValidation(app);
   addProblemDetails(app);
@@ -140,6 +144,7 @@ function addWork(app: App, jobs: PlanJobs, planSeconds: number): void {
   addKeeping(app);
   addPapers(app);
   addRecall(app);
+  addTill(app);
   addPractices(app);
 }
 
@@ -148,6 +153,7 @@ function addEdges(app: App): void {
   addExports(app);
   addImports(app);
   addWorkshopFile(app);
+  addSimulatedTerminal(app);
 }
 
 /** Plays the demo's devices, and thins what devices said long ago, where this process does the jobs. */

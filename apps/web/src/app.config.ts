@@ -54,6 +54,8 @@ export const appConfig: ApplicationConfig = {
         saveOrder: orders.saveOrder,
         moveOrder: orders.moveOrder,
         payOrder: orders.payOrder,
+        useTerminal: orders.useTerminal,
+        moveSlot: orders.moveSlot,
       },
       plan.planEffects,
       { saveRecord: records.saveRecord, removeRecord: records.removeRecord },

@@ -75,6 +75,11 @@ export const routes: Routes = [
     loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage),
   },
   {
+    path: 'counter/till',
+    title: 'Till · Alnage',
+    loadComponent: () => import('./counter/till/till-page').then((m) => m.TillPage),
+  },
+  {
     path: 'counter/keeping',
     title: 'Keeping · Alnage',
     loadComponent: () => import('./counter/keeping/keeping-page').then((m) => m.KeepingPage),

@@ -28,9 +28,36 @@ export {
   OrderQuery,
   OrderParams,
   OrderState,
+  HandOver,
 } from './orders/order';
 export {
+  CLOSING_NOTE_LENGTH,
+  Closing,
+  ClosingDraft,
+  DayTill,
+  ReceiptQuery,
+  TillQuery,
+} from './orders/till';
+export {
+  COUNTER_DEEDS_MOST,
+  CounterDeed,
+  CounterDeedDraft,
+  CounterDeedsAsk,
+  CounterTaken,
+  SlotMove,
+} from './orders/counter';
+export {
   AMOUNT_MINOR,
+  CARD_STATES,
+  OPEN_CARD_STATES,
+  CardDraft,
+  CardParams,
+  CardRequest,
+  CardSeen,
+  SimulatedTerminalState,
+  TERMINAL_MANNERS,
+  type CardState,
+  type TerminalManner,
   OrderEvent,
   PAYMENT_KINDS,
   PAYMENT_METHODS,

@@ -1,12 +1,16 @@
 import { BenchEventEntity, RunAmendmentEntity, RunEntity } from './work/run.entity';
 import { DeviceEntity, LabelEntity, ReadingEntity, ReadingMinuteEntity } from './work/device.entity';
 import {
+  CardRequestEntity,
+  CounterDeedEntity,
+  HandOverEntity,
   OrderBoxEntity,
   OrderEntity,
   OrderEventEntity,
   OrderLineEntity,
   OrderPaymentEntity,
 } from './work/order.entity';
+import { DayClosingEntity } from './work/day-closing.entity';
 import { PieceEntity } from './workshop/piece.entity';
 import { PlanJobEntity } from './work/plan-job.entity';
 import { PlanWitnessEntity } from './work/plan-witness.entity';
@@ -47,6 +51,10 @@ export const ENTITIES = [
   OrderBoxEntity,
   OrderPaymentEntity,
   OrderEventEntity,
+  HandOverEntity,
+  CardRequestEntity,
+  CounterDeedEntity,
+  DayClosingEntity,
   PlanEntity,
   PlanJobEntity,
   PlanWitnessEntity,

@@ -1,6 +1,6 @@
 import type { SealDoubt, TroubleCause, TroubleEffect, TroubleSign } from '@alnage/core/bench';
 import { REJECT_WORDS } from '../shared/bench/reject-words';
-import type { KeptDeed } from '../shared/bench/deed-box';
+import type { BenchRefusal, KeptBenchDeed } from '../shared/bench/outbox';
 import { mass, pieceMass } from '../shared/formats/formats';
 
 export const SIGN_WORDS: Readonly<Record<TroubleSign, string>> = {
@@ -150,7 +150,7 @@ export function doubtWords(doubt: SealDoubt): string {
 }
 
 /** Why a deed waits for somebody to look at it. */
-export const REFUSAL_WORDS: Readonly<Record<NonNullable<KeptDeed['refusal']>, string>> = {
+export const REFUSAL_WORDS: Readonly<Record<BenchRefusal, string>> = {
   'unknown-work': 'this work is no longer in the plan',
   sealed: 'the run was sealed before this arrived; it can be amended in the Ledger',
   'in-future': 'its time is in the future: set this device’s clock',
@@ -160,7 +160,7 @@ export const REFUSAL_WORDS: Readonly<Record<NonNullable<KeptDeed['refusal']>, st
 };
 
 /** A deed in a few words. */
-export function deedWords({ event: { deed } }: KeptDeed): string {
+export function deedWords({ event: { deed } }: KeptBenchDeed): string {
   switch (deed.kind) {
     case 'tray':
       return `a tray of ${deed.pieces}`;

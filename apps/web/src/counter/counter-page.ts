@@ -1,33 +1,51 @@
-import { ChangeDetectionStrategy, Component, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { AllergyWaiver, Order, OrderState } from '@alnage/contract';
+import type { AllergyWaiver, CounterDeed, Order, OrderState } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { EntryField } from '../shared/forms/entry-field';
 import { Keys } from '../shared/keys';
+import { counted } from '../shared/formats/formats';
 import { hourText, shortHour, spokenHour } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { Knowingly } from '../shared/orders/knowingly';
 import { LabelSheetChoice } from '../shared/orders/label-sheet';
 import { OrderDetails } from '../shared/orders/order-details';
-import { fieldTexts } from '../shared/problem-text';
+import { fieldTexts, troubleText } from '../shared/problem-text';
 import { waivedText } from '../shared/orders/waiver-words';
+import { CounterOutbox, troubleOf, type KeptCounterDeed } from '../shared/orders/counter-outbox';
 import { KeepingActions } from '../state/keeping.state';
 import { OrderActions, ordersFeature } from '../state/orders.state';
 import type { CounterRow } from './counter-rows';
+import { deedWords } from './deed-words';
+import { OrderSteps } from './parts/order-steps';
 import { CounterPageStore } from './counter.store';
 
 /** The next step of an order at the counter. */
-const NEXT: Partial<Record<OrderState, { to: OrderState; verb: string }>> = {
-  promised: { to: 'ready', verb: 'On the shelf' },
-  ready: { to: 'handed-over', verb: 'Hand over' },
+const NEXT: Partial<Record<OrderState, { deed: CounterDeed; verb: string }>> = {
+  promised: { deed: { kind: 'shelve' }, verb: 'On the shelf' },
+  ready: { deed: { kind: 'hand-over', collectedBy: '', parts: null }, verb: 'Hand over' },
 };
+
+/** What is to be done with an order, as long as it is asked about. */
+interface Asked extends Pick<Order, 'id' | 'state'> {
+  readonly deed: CounterDeed;
+}
 
 /** Counter: who collects when, is it there, tick it off. */
 @Component({
-  imports: [MatButtonModule, RouterLink, EntryField, Knowingly, LabelSheetChoice, Margin, OrderDetails],
+  imports: [
+    MatButtonModule,
+    RouterLink,
+    EntryField,
+    Knowingly,
+    LabelSheetChoice,
+    Margin,
+    OrderDetails,
+    OrderSteps,
+  ],
   providers: [CounterPageStore],
   templateUrl: './counter-page.html',
   styleUrl: './counter-page.scss',
@@ -36,11 +54,14 @@ const NEXT: Partial<Record<OrderState, { to: OrderState; verb: string }>> = {
 export class CounterPage {
   private readonly store = inject(Store);
   protected readonly page = inject(CounterPageStore);
+  protected readonly outbox = inject(CounterOutbox);
   protected readonly isRead = this.store.selectSignal(ordersFeature.selectIsRead);
   private readonly findField = viewChild.required<EntryField>('find');
   protected readonly next = NEXT;
   /** The order that is asked about, as it was then. */
-  private readonly asked = signal<Pick<Order, 'id' | 'state'> | null>(null);
+  private readonly asked = signal<Asked | null>(null);
+  /** What was done last, which the server may ask about. */
+  private last: Asked | null = null;
   /** What the server knows against it that no page does: what the lots brought in that really went into it. */
   private readonly refused = signal('');
 
@@ -58,12 +79,18 @@ export class CounterPage {
   }
 
   /** Takes an order a step on; what speaks against that is asked about first. */
-  protected advance({ order, stop }: CounterRow): void {
+  protected advance(row: CounterRow): void {
+    const next = NEXT[row.order.state];
+    if (next) this.begin(row, next.deed);
+  }
+
+  protected begin({ order, stop }: CounterRow, deed: CounterDeed): void {
     this.page.choose(order.id);
     this.refused.set('');
+    const asked = { id: order.id, state: order.state, deed };
     // pressed twice it still waits for its answer
-    if (stop) this.asked.set(order);
-    else this.goOn(order);
+    if (stop) this.asked.set(asked);
+    else this.send(order, asked);
   }
 
   protected isAsked(row: CounterRow): boolean {
@@ -87,27 +114,46 @@ export class CounterPage {
   }
 
   private askOf(order: Order, against: readonly string[]): void {
-    if (against.length === 0) return;
+    if (against.length === 0 || this.last?.id !== order.id) return;
     this.refused.set(against.join(' '));
-    this.asked.set(order);
+    this.asked.set({ ...this.last, state: order.state });
   }
 
-  /** Takes an order a step on, with who answers for what its customer must never have. */
+  /** Does what was asked about, with who answers for what its customer must never have. */
   protected goOn(order: Order, despiteAllergy?: AllergyWaiver): void {
-    const next = NEXT[order.state];
+    const asked = this.asked();
     this.leave();
-    if (!next) return;
-    this.store.dispatch(
-      OrderActions.moveAsked({ order, to: next.to, ...(despiteAllergy && { despiteAllergy }) }),
-    );
+    if (asked?.id === order.id) this.send(order, asked, despiteAllergy);
+  }
+
+  private send(order: Order, asked: Asked, despiteAllergy?: AllergyWaiver): void {
+    this.last = asked;
+    this.outbox.add(order, asked.deed, despiteAllergy ?? null);
   }
 
   private advanceChosen(): void {
     const rows = this.page.hours().flatMap((hour) => hour.rows);
     const row = rows.find((each) => each.order.id === this.page.chosenId());
-    if (row && NEXT[row.order.state]) this.advance(row);
+    if (row) this.advance(row);
   }
 
+  /** What was done and the server would not take, with why. */
+  protected readonly notTaken = computed(() => {
+    const tickets = new Map(this.page.all().map(({ id, ticket }) => [id, ticket]));
+    return this.outbox.refused().map((deed) => ({
+      deed,
+      text: `${tickets.get(deed.event.order) ?? 'An order'}: ${deedWords(deed.event.deed)}, ${this.page.wall().time(deed.event.at)}. ${this.whyText(deed)}`,
+    }));
+  });
+
+  private whyText({ refusal }: KeptCounterDeed): string {
+    if (!refusal) return '';
+    const trouble = troubleOf(refusal);
+    const fields = trouble.errors.flatMap(({ pointer }) => fieldTexts(trouble, pointer));
+    return fields.length > 0 ? fields.join(' ') : troubleText(trouble);
+  }
+
+  protected readonly counted = counted;
   protected readonly hourText = hourText;
   protected readonly shortHour = shortHour;
   protected readonly spokenHour = spokenHour;

@@ -25,10 +25,18 @@ const input: CounterInput = {
   orders,
   workshop,
   names,
+  dewOf: () => '',
   keeping: new Map([
     [
       'o1',
-      { agedMinutes: 690, eatBy: Date.parse('2026-06-21T06:00:00Z'), verdict: 'right', isStopped: false },
+      {
+        agedMinutes: 690,
+        eatBy: Date.parse('2026-06-21T06:00:00Z'),
+        verdict: 'right',
+        tooOldFrom: Infinity,
+        zones: [],
+        isStopped: false,
+      },
     ],
   ]),
   clashBook: { pieces: [piece], declared: { coatings: workshop.coatings, book: workshop }, stop: 'bowls' },
@@ -100,9 +108,51 @@ describe('the hours of the counter', () => {
     expect(first!.ready).toEqual({ word: 'stopped', tone: 'over' });
   });
 
+  test('keep what nobody came for by the shop’s rule, and no longer than its pieces keep', () => {
+    const now = Date.parse('2026-06-19T12:40:00Z');
+    const at = (change: Partial<Order>, tooOldFrom = Infinity) => {
+      const keeping = new Map([['o1', { ...input.keeping.get('o1')!, tooOldFrom }]]);
+      const ready = order({ state: 'ready', ...(change as Parameters<typeof order>[0]) });
+      return counterHours({ ...input, orders: [ready], keeping, now })[0]!.rows[0]!;
+    };
+    // due at 15:00, 15:40 by now, two hours by the rule
+    expect(at({})).toMatchObject({ isLate: true, kept: '', keepUntil: '2026-06-19T17:40' });
+    expect(at({}, Date.parse('2026-06-19T14:00:00Z')).keepUntil).toBe('2026-06-19T17:00');
+    expect(at({ keptUntil: '2026-06-19T17:40' })).toMatchObject({ isLate: false, kept: 'kept until 17:40' });
+    expect(at({ keptUntil: '2026-06-19T15:30' }).isLate).toBe(true);
+    expect(at({ keptUntil: '2026-06-20T09:00' }).kept).toBe('kept until Sat 20 Jun, 09:00');
+  });
+
+  test('tell where it lies, what to say, what is gone, and what spoke against it', () => {
+    const keeping = new Map([['o1', { ...input.keeping.get('o1')!, zones: ['fridge'] }]]);
+    const handOver = { id: 'h', at: '2026-06-19T12:00:00Z', by: null, collectedBy: '', boxes: [] };
+    const part = order({ state: 'ready', handOvers: [{ ...handOver, lines: [10], against: null }] });
+    const dewOf = (zones: readonly string[]) => `dew of ${zones.join()}`;
+    const [row] = counterHours({ ...input, orders: [part], keeping, dewOf })[0]!.rows;
+    expect(row).toMatchObject({
+      ...{ lies: 'Lies in: fridge.', gone: '10 of 24 pieces collected', against: '' },
+      ready: { word: 'in part on the shelf' },
+    });
+    expect(row!.says).toEqual(['Contains soya.', 'dew of fridge']);
+    const all = { ...handOver, lines: [24], against: 'allergy stopped' };
+    const gone = order({ state: 'handed-over', handOvers: [all] });
+    const [last] = counterHours({ ...input, orders: [gone] })[0]!.rows;
+    expect(last).toMatchObject({
+      gone: '',
+      against: 'Handed over without the network in spite of an allergy and a stop: tell them',
+    });
+  });
+
   test('say what is too old by where it lay, and ask before it is handed over', () => {
     const eatBy = Date.parse('2026-06-19T06:00:00Z');
-    const old = { agedMinutes: 3000, eatBy, verdict: 'too-old', isStopped: false } as const;
+    const old = {
+      agedMinutes: 3000,
+      eatBy,
+      verdict: 'too-old',
+      tooOldFrom: 0,
+      zones: [],
+      isStopped: false,
+    } as const;
     const keeping = new Map([
       ['o1', old],
       ['o3', old],

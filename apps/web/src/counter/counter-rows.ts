@@ -8,8 +8,9 @@ import {
 } from '@alnage/contract';
 import { isAllPacked, lackingPieces, type MadeForOrder } from '@alnage/core/bench';
 import { allergenClashes, neverOf, unanswered, type ClashBook } from '@alnage/core/larder';
-import { duration, listed, money } from '../shared/formats/formats';
-import { WallTime } from '../shared/formats/wall-time';
+import { keptUntil as keptUntilBy, partsLeft } from '@alnage/core/ordering';
+import { counted, duration, listed, money } from '../shared/formats/formats';
+import { timeText, wallText, WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
 import { isSent, leavesAt, whereText } from '../shared/orders/sending-words';
 import { allergensText } from '../shared/orders/allergen-words';
@@ -36,6 +37,17 @@ export interface CounterRow {
   readonly age: string;
   readonly eatBy: string;
   readonly isLate: boolean;
+  /** Kept for somebody who is late; '' where it is not. */
+  readonly kept: string;
+  /** Until when it would be kept by the shop’s rule and its own life, as wall-clock time. */
+  readonly keepUntil: string;
+  /** Where it lies, and what whoever collects it is told. */
+  readonly lies: string;
+  readonly says: readonly string[];
+  /** What of it is gone already, and to whom; '' where nothing is, or all. */
+  readonly gone: string;
+  /** What was handed over in spite of something, while nobody could be asked. */
+  readonly against: string;
   /** What is still to pay when it is collected; '' where all is paid. */
   readonly toPay: string;
   /** What speaks against the next step, to be asked about first; null where nothing does. */
@@ -65,6 +77,8 @@ export interface CounterInput {
   readonly made: ReadonlyMap<string, readonly MadeForOrder[]> | null;
   /** How what each order gets keeps, by where it lies. */
   readonly keeping: ReadonlyMap<string, OrderKeeping>;
+  /** How long what lies in these zones stays closed where it is opened; '' where nobody knows. */
+  dewOf(zones: readonly string[]): string;
   readonly horizonStart: number;
   readonly day: SeasonDay;
   readonly find: string;
@@ -112,8 +126,89 @@ function counterRow(order: Order, input: CounterInput, wall: WallTime): CounterR
     toPay: toPayText(order, input.workshop.currency),
     stop: stopText(order, input, wall),
     isClash: NEXT_STEPS.includes(order.state) && neverText(order, input).length > 0,
-    isLate: (order.state === 'promised' || order.state === 'ready') && at < input.now,
+    isLate: isLate(order, at, { input, wall }),
+    ...lateTexts(order, at, { input, wall }),
+    ...toldTexts(order, input),
+    gone: goneText(order),
+    against: againstText(order),
   };
+}
+
+interface Shown {
+  readonly input: CounterInput;
+  readonly wall: WallTime;
+}
+
+/** Late is who is waited for no longer. */
+function isLate({ state, keptUntil }: Order, at: number, { input, wall }: Shown): boolean {
+  if (state !== 'promised' && state !== 'ready') return false;
+  return keptUntil === null ? at < input.now : keptUntil < wallClock(input.now, wall);
+}
+
+function lateTexts(
+  { id, keptUntil }: Order,
+  at: number,
+  { input, wall }: Shown,
+): Pick<CounterRow, 'kept' | 'keepUntil'> {
+  const { lateKeepMinutes } = input.workshop.rules;
+  const from = input.keeping.get(id)?.tooOldFrom ?? Infinity;
+  const until = keptUntilBy({
+    ...{ leavesAt: at, now: input.now, lateKeepMinutes },
+    tooOldFrom: Number.isFinite(from) ? Math.max(from, input.now + MS_PER_MINUTE) : null,
+  });
+  return {
+    kept: keptUntil === null ? '' : `kept until ${sameDayText(keptUntil, wall.stamp(at).day)}`,
+    keepUntil: wallClock(until, wall),
+  };
+}
+
+/** A time, and its day where that is another. */
+function sameDayText(wallClockTime: string, day: string): string {
+  const isThatDay = wallClockTime.startsWith(day);
+  return isThatDay ? timeText(wallClockTime.slice(11)) : wallText(wallClockTime);
+}
+
+function wallClock(instant: number, wall: WallTime): string {
+  const { day, time } = wall.stamp(instant);
+  return `${day}T${time}`;
+}
+
+/** Where it is fetched from, and what goes with it in words. */
+function toldTexts(order: Order, input: CounterInput): Pick<CounterRow, 'lies' | 'says'> {
+  const zones = input.keeping.get(order.id)?.zones ?? [];
+  const names = zones.map((id) => input.workshop.zones.find((zone) => zone.id === id)?.name ?? id);
+  const { contains, may } = allergensText(order, input.clashBook);
+  const dew = input.dewOf(zones);
+  return {
+    lies: names.length > 0 ? `Lies in: ${listed(names).toLowerCase()}.` : '',
+    says: [
+      ...(contains ? [`Contains ${contains}.`] : []),
+      ...(may ? [`May contain ${may}.`] : []),
+      ...(dew ? [dew] : []),
+    ],
+  };
+}
+
+/** What somebody has already of what is not all gone. */
+function goneText(order: Order): string {
+  if (order.handOvers.length === 0 || order.state === 'handed-over') return '';
+  const sum = (counts: readonly number[]): number => counts.reduce((total, count) => total + count, 0);
+  const left = partsLeft(order, order.handOvers);
+  const told = [
+    [sum(order.boxes.map(({ count }) => count)), sum(left.boxes), 'box'],
+    [sum(order.lines.map(({ pieces }) => pieces)), sum(left.lines), 'piece'],
+  ] as const;
+  return told
+    .filter(([all]) => all > 0)
+    .map(([all, rest, what]) => `${all - rest} of ${counted(all, what)} collected`)
+    .join(', ');
+}
+
+function againstText({ handOvers }: Order): string {
+  const against = handOvers.flatMap((each) => each.against?.split(' ') ?? []);
+  if (against.length === 0) return '';
+  const words = [...new Set(against)].map((each) => (each === 'stopped' ? 'a stop' : 'an allergy'));
+  return `Handed over without the network in spite of ${listed(words)}: tell them`;
 }
 
 function toPayText({ balanceMinor }: Order, currency: string): string {
@@ -178,6 +273,7 @@ function readyText(order: Order, input: CounterInput, wall: WallTime): CounterRo
   if (order.state === 'not-collected') return { word: 'not collected', tone: 'care' };
   if (input.keeping.get(order.id)?.isStopped) return { word: 'stopped', tone: 'over' };
   if (tooOldText(order, input).length > 0) return { word: 'too old', tone: 'over' };
+  if (order.handOvers.length > 0) return { word: 'in part on the shelf', tone: 'well' };
   return order.state === 'ready' ? { word: 'on the shelf', tone: 'well' } : plannedText(order, input, wall);
 }
 

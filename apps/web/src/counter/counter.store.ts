@@ -2,8 +2,11 @@ import { computed, effect, inject, untracked } from '@angular/core';
 import { ORDERS_AT_ONCE } from '@alnage/contract';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
+import { airOf } from '../shared/bench/kitchen-air';
 import { EllStore } from '../shared/ell/ell.store';
 import { WallTime } from '../shared/formats/wall-time';
+import { asDone } from '../shared/orders/as-done';
+import { CounterOutbox } from '../shared/orders/counter-outbox';
 import { benchFeature } from '../state/bench.state';
 import { customersFeature } from '../state/customers.state';
 import { keepingFeature } from '../state/keeping.state';
@@ -12,6 +15,7 @@ import { planFeature } from '../state/plan.state';
 import { WorkshopClock } from '../state/workshop-clock';
 import { workshopFeature } from '../state/workshop.state';
 import { counterHours } from './counter-rows';
+import { dewText } from './keeping/dew-words';
 
 /** The Counter place: the day's orders by hour, what is looked for, which order is chosen. */
 export const CounterPageStore = signalStore(
@@ -20,7 +24,10 @@ export const CounterPageStore = signalStore(
     const store = inject(Store);
     const clock = inject(WorkshopClock);
     const ell = inject(EllStore);
-    const orders = store.selectSignal(ordersFeature.selectOrders);
+    const outbox = inject(CounterOutbox);
+    const read = store.selectSignal(ordersFeature.selectOrders);
+    // what was done here counts, whether the server knows of it or not
+    const orders = computed(() => read().map((order) => asDone(order, outbox.doneWith(order.id))));
     const workshop = store.selectSignal(workshopFeature.selectWorkshop);
     const names = store.selectSignal(workshopFeature.selectOrderNames);
     const clashBook = store.selectSignal(workshopFeature.selectClashBook);
@@ -29,6 +36,8 @@ export const CounterPageStore = signalStore(
     const saved = store.selectSignal(planFeature.selectWorkedBy);
     const made = store.selectSignal(benchFeature.selectMade);
     const keeping = store.selectSignal(keepingFeature.selectByOrder);
+    const keepingNow = store.selectSignal(keepingFeature.selectKeeping);
+    const devices = store.selectSignal(benchFeature.selectDevices);
     const day = computed(() => {
       const days = workshop()?.season?.days ?? [];
       const picked = ell.span();
@@ -47,6 +56,11 @@ export const CounterPageStore = signalStore(
         fates: fates(),
         made: made(),
         keeping: keeping(),
+        dewOf: (zones) => {
+          const now = keepingNow();
+          const own = now?.zones.filter(({ zone }) => zones.includes(zone)) ?? [];
+          return now && own.length > 0 ? dewText({ ...now, zones: own }, airOf(devices()), shop.zones) : '';
+        },
         horizonStart: Date.parse(saved()?.horizonStart ?? shown.start),
         day: shown,
         find: page.find(),
@@ -55,6 +69,7 @@ export const CounterPageStore = signalStore(
     });
     const wall = computed(() => new WallTime(workshop()?.timeZone ?? 'UTC'));
     return {
+      all: orders,
       day,
       hours,
       wall,

@@ -19,6 +19,10 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | Unanswered['code'], str
   'order-state': 'The order has moved on meanwhile, so this step is no longer possible.',
   'not-empty': 'A workshop can only be loaded into an empty installation; this one has records of its own.',
   'card-declined': 'The card device declined. Nothing was taken; try again, or take cash.',
+  'card-open':
+    'The card terminal has not answered yet what it was asked for this order. Wait for it, call it off, or say what it shows.',
+  'partly-collected':
+    'Somebody has part of this order already. Take that back first, or say that the rest was not collected.',
   'record-not-found': 'This is no longer there: somebody removed it meanwhile.',
   'record-changed':
     'Somebody changed this while you had it open. Look at theirs below before you save yours.',
@@ -85,6 +89,8 @@ export const FIELD_TEXT: Readonly<Record<FieldCode, (params: Params) => string>>
   'slot-closed': ({ nearest }) => `This slot takes no more orders.${nearestText(nearest)}`,
   'slot-full': ({ asked, left, nearest }) =>
     `This slot hands over ${left ? `${left} more` : 'no more'}, not ${asked ?? 'this one'}.${nearestText(nearest)}`,
+  'too-old-then': ({ piece }) =>
+    `${capital(pieceText(piece))} of it would be older by then than the shop hands over.`,
   'not-makeable': ({ piece, nearest }) =>
     `The kitchen cannot make ${pieceText(piece)} for then.${nearestText(nearest)}`,
   'not-for-customer': ({ customer, piece, allergens }) =>

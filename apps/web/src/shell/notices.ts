@@ -1,9 +1,11 @@
 import { effect, inject, Injectable, Injector } from '@angular/core';
-import type { Order, OrderState, PlanEditAsk, PlanJob, SavedPlan } from '@alnage/contract';
+import type { CounterDeed, Order, OrderState, PlanEditAsk, PlanJob, SavedPlan } from '@alnage/contract';
 import { Router } from '@angular/router';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { counted } from '../shared/formats/formats';
+import { wallText } from '../shared/formats/wall-time';
+import { CounterOutbox } from '../shared/orders/counter-outbox';
 import { fieldTexts, PROBLEM_TEXT, troubleText } from '../shared/problem-text';
 import { Slips } from '../shared/slip/slips';
 import { OrderActions } from '../state/orders.state';
@@ -22,6 +24,14 @@ const MOVED: Readonly<Record<OrderState, string>> = {
   cancelled: 'is cancelled',
 };
 
+/** What became of an order by a deed of the counter. */
+function doneText({ state, keptUntil }: Order, deed: CounterDeed): string {
+  if (deed.kind === 'hand-over' && state !== 'handed-over') return 'is handed over in part';
+  if (deed.kind === 'keep')
+    return keptUntil ? `is kept until ${wallText(keptUntil)}` : 'is not kept any longer';
+  return MOVED[state];
+}
+
 /** Why an order cannot go on: by its slot, or by what its customer must never have. */
 function refusalText(trouble: Trouble): string {
   const against = fieldTexts(trouble, '/customer').join(' ');
@@ -32,6 +42,7 @@ function refusalText(trouble: Trouble): string {
 @Injectable({ providedIn: 'root' })
 export class Notices {
   private readonly slips = inject(Slips);
+  private readonly counter = inject(CounterOutbox);
   private readonly store = inject(Store);
   private readonly actions = inject(Actions);
   private readonly injector = inject(Injector);
@@ -45,6 +56,9 @@ export class Notices {
   /** Starts to listen; called once by the shell. */
   watch(): void {
     this.actions.pipe(ofType(OrderActions.moved)).subscribe(({ order, from }) => this.tellMoved(order, from));
+    this.actions
+      .pipe(ofType(OrderActions.counterDone))
+      .subscribe(({ order, deed }) => this.tellDone(order, deed));
     this.actions
       .pipe(ofType(OrderActions.saved))
       .subscribe(({ order }) => this.tell(`${order.ticket} is saved`));
@@ -125,6 +139,30 @@ export class Notices {
         this.store.dispatch(OrderActions.moveAsked({ order, to: from }));
       },
     });
+  }
+
+  /** What the counter did; what it handed over can be taken back from here. */
+  private tellDone(order: Order, deed: CounterDeed): void {
+    const text = `${order.ticket} ${doneText(order, deed)}`;
+    const undo = this.undoOf(order, deed);
+    this.slips.lay({ text, ...(undo && { undo }) });
+  }
+
+  private undoOf(order: Order, { kind }: CounterDeed): (() => void) | null {
+    const back = (to: OrderState) => () => {
+      this.isUndo = true;
+      this.store.dispatch(OrderActions.moveAsked({ order, to }));
+    };
+    switch (kind) {
+      case 'hand-over':
+        return () => this.counter.add(order, { kind: 'take-back' });
+      case 'shelve':
+        return back('promised');
+      case 'not-collected':
+        return back('ready');
+      default:
+        return null;
+    }
   }
 
   private tell(text: string): void {

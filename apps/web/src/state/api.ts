@@ -2,6 +2,13 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   CameOutSaid,
+  CardDraft,
+  ClosingDraft,
+  DayTill,
+  SimulatedTerminalState,
+  CounterDeedsAsk,
+  CounterTaken,
+  SlotMove,
   KeepingNow,
   PieceMoveDraft,
   PieceMoveView,
@@ -79,6 +86,12 @@ import type {
 import { map, type Observable } from 'rxjs';
 import { RecordsApi } from './records-api';
 import { patiently } from './slow-calls';
+
+/** A card request, and whose it is. */
+export interface CardOf {
+  readonly id: string;
+  readonly card: string;
+}
 
 /** The server's API, one method a call. */
 @Injectable({ providedIn: 'root' })
@@ -324,6 +337,42 @@ export class Api {
 
   bench(): Observable<Bench> {
     return this.http.get<Bench>('/api/bench');
+  }
+
+  sendCounterDeeds(ask: CounterDeedsAsk): Observable<CounterTaken> {
+    return this.http.post<CounterTaken>('/api/counter/deeds', ask);
+  }
+
+  askCard(id: string, draft: CardDraft): Observable<Order> {
+    return this.http.post<Order>(`/api/orders/${id}/card`, draft);
+  }
+
+  cancelCard({ id, card }: CardOf): Observable<Order> {
+    return this.http.post<Order>(`/api/orders/${id}/card/${card}/cancel`, null);
+  }
+
+  sawCard({ id, card }: CardOf, wasTaken: boolean): Observable<Order> {
+    return this.http.post<Order>(`/api/orders/${id}/card/${card}/seen`, { wasTaken });
+  }
+
+  moveSlot(id: string, move: SlotMove): Observable<Order> {
+    return this.http.post<Order>(`/api/orders/${id}/slot`, move);
+  }
+
+  till(day: string): Observable<DayTill> {
+    return this.http.get<DayTill>('/api/till', { params: { day } });
+  }
+
+  closeDay(draft: ClosingDraft): Observable<DayTill> {
+    return this.http.post<DayTill>('/api/till/closings', draft);
+  }
+
+  terminal(): Observable<SimulatedTerminalState> {
+    return this.http.get<SimulatedTerminalState>('/api/simulated/terminal');
+  }
+
+  setTerminal(state: SimulatedTerminalState): Observable<SimulatedTerminalState> {
+    return this.http.put<SimulatedTerminalState>('/api/simulated/terminal', state);
   }
 
   sendDeeds(ask: BenchEventsAsk): Observable<BenchTaken> {

@@ -52,12 +52,25 @@ export interface OrderKeeping {
   readonly agedMinutes: number;
   readonly eatBy: number;
   readonly verdict: PickupLife['verdict'];
+  /** When the first of it is older than the shop hands over. */
+  readonly tooOldFrom: number;
   /** Some of it is not to leave the shop. */
   readonly isStopped: boolean;
+  /** Where it lies, each zone once. */
+  readonly zones: readonly string[];
 }
 
-const NOTHING_KEPT: OrderKeeping = { agedMinutes: 0, eatBy: Infinity, verdict: 'right', isStopped: false };
+const NOTHING_KEPT: OrderKeeping = {
+  ...{ agedMinutes: 0, eatBy: Infinity, verdict: 'right', tooOldFrom: Infinity, isStopped: false },
+  zones: [],
+};
+const MS_PER_MINUTE = 60_000;
 const WORSE = ['right', 'at-risk', 'too-old'] as const;
+
+/** When what is collected then is older than the shop hands over, if it waits at its usual warmth. */
+function tooOldFrom({ pickupAt, agedMinutes }: PickupLife, holdMinutes: number): number {
+  return Date.parse(pickupAt) + (holdMinutes - agedMinutes) * MS_PER_MINUTE;
+}
 
 /** By what a pickup is known. */
 export function pickupKey({ batch, order }: { readonly batch: string; readonly order: string }): string {
@@ -91,17 +104,19 @@ export const keepingFeature = createFeature({
     /** Of each order the first of its pieces to be past eating, and the worst of its pickups. */
     selectByOrder: createSelector(selectKeeping, (keeping): ReadonlyMap<string, OrderKeeping> => {
       const orders = new Map<string, OrderKeeping>();
-      const pickups = (keeping?.batches ?? []).flatMap(({ isStopped, pickups: own }) =>
-        own.map((pickup) => ({ ...pickup, isStopped })),
+      const pickups = (keeping?.batches ?? []).flatMap(({ isStopped, holdMinutes, zone, pickups: own }) =>
+        own.map((pickup) => ({ ...pickup, isStopped, zone, from: tooOldFrom(pickup, holdMinutes) })),
       );
-      for (const { order, agedMinutes, eatBy, verdict, isStopped } of pickups) {
+      for (const { order, agedMinutes, eatBy, verdict, from, zone, isStopped } of pickups) {
         const known = orders.get(order) ?? NOTHING_KEPT;
         const isWorse = WORSE.indexOf(verdict) > WORSE.indexOf(known.verdict);
         orders.set(order, {
           agedMinutes: Math.max(known.agedMinutes, agedMinutes),
           eatBy: Math.min(known.eatBy, Date.parse(eatBy)),
           verdict: isWorse ? verdict : known.verdict,
+          tooOldFrom: Math.min(known.tooOldFrom, from),
           isStopped: known.isStopped || isStopped,
+          zones: zone === null || known.zones.includes(zone) ? known.zones : [...known.zones, zone],
         });
       }
       return orders;

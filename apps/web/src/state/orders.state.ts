@@ -1,6 +1,8 @@
 import { inject } from '@angular/core';
 import type {
   AllergyWaiver,
+  CardDraft,
+  CounterDeed,
   Order,
   OrderChange,
   OrderDraft,
@@ -8,6 +10,7 @@ import type {
   OrderQuery,
   OrderState,
   PaymentDraft,
+  SlotMove,
 } from '@alnage/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
@@ -49,8 +52,23 @@ export const OrderActions = createActionGroup({
     Paid: props<{ order: Order }>(),
     'Pay failed': props<{ trouble: Trouble }>(),
     'Pay dismissed': emptyProps(),
+    /** What the counter did is with the server. */
+    'Counter done': props<{ order: Order; deed: CounterDeed }>(),
+    'Card deed asked': props<{ id: string; deed: CardDeed }>(),
+    'Slot opened': emptyProps(),
+    /** What is made goes at another time. */
+    'Slot asked': props<{ id: string; move: SlotMove }>(),
+    'Slot failed': props<{ trouble: Trouble }>(),
+    /** It is another than it was. */
+    Changed: props<{ order: Order }>(),
   },
 });
+
+/** What is done with the card terminal for an order. */
+export type CardDeed =
+  | { readonly kind: 'ask'; readonly draft: CardDraft }
+  | { readonly kind: 'cancel'; readonly card: string }
+  | { readonly kind: 'seen'; readonly card: string; readonly wasTaken: boolean };
 
 /** Which orders a list is of. */
 export type OrderFilter = Pick<OrderQuery, 'find' | 'from' | 'to' | 'leaving'>;
@@ -73,6 +91,7 @@ export interface OrdersState {
   readonly saveTrouble: Trouble | null;
   readonly isPaying: boolean;
   readonly payTrouble: Trouble | null;
+  readonly slotTrouble: Trouble | null;
 }
 
 const initial: OrdersState = {
@@ -86,6 +105,7 @@ const initial: OrdersState = {
   saveTrouble: null,
   isPaying: false,
   payTrouble: null,
+  slotTrouble: null,
 };
 
 export const ordersFeature = createFeature({
@@ -131,12 +151,21 @@ export const ordersFeature = createFeature({
       saveTrouble: trouble,
     })),
     on(OrderActions.saveDismissed, (state): OrdersState => ({ ...state, saveTrouble: null })),
-    on(OrderActions.moved, (state, { order }): OrdersState => ({
+    on(OrderActions.moved, OrderActions.counterDone, (state, { order }): OrdersState => ({
       ...state,
       rows: withOrder(state.rows, order),
     })),
-    on(OrderActions.payAsked, (state): OrdersState => ({ ...state, isPaying: true, payTrouble: null })),
-    on(OrderActions.paid, (state, { order }): OrdersState => ({
+    on(OrderActions.payAsked, OrderActions.cardDeedAsked, (state): OrdersState => ({
+      ...state,
+      isPaying: true,
+      payTrouble: null,
+    })),
+    on(OrderActions.slotAsked, OrderActions.slotOpened, (state): OrdersState => ({
+      ...state,
+      slotTrouble: null,
+    })),
+    on(OrderActions.slotFailed, (state, { trouble }): OrdersState => ({ ...state, slotTrouble: trouble })),
+    on(OrderActions.paid, OrderActions.changed, (state, { order }): OrdersState => ({
       ...state,
       rows: withOrder(state.rows, order),
       isPaying: false,
@@ -231,6 +260,31 @@ export const payOrder = askEffect({
   ask: (api, { id, draft }) => api.payOrder(id, draft),
   done: (order) => OrderActions.paid({ order }),
   failed: OrderActions.payFailed,
+});
+
+export const useTerminal = askEffect({
+  on: [OrderActions.cardDeedAsked],
+  by: concatMap,
+  ask: (api, { id, deed }) => {
+    switch (deed.kind) {
+      case 'ask':
+        return api.askCard(id, deed.draft);
+      case 'cancel':
+        return api.cancelCard({ id, card: deed.card });
+      case 'seen':
+        return api.sawCard({ id, card: deed.card }, deed.wasTaken);
+    }
+  },
+  done: (order) => OrderActions.changed({ order }),
+  failed: OrderActions.payFailed,
+});
+
+export const moveSlot = askEffect({
+  on: [OrderActions.slotAsked],
+  by: exhaustMap,
+  ask: (api, { id, move }) => api.moveSlot(id, move),
+  done: (order) => OrderActions.changed({ order }),
+  failed: OrderActions.slotFailed,
 });
 
 export const moveOrder = askEffect({

@@ -25,7 +25,15 @@ import { CustomerActions, customersFeature } from '../state/customers.state';
 import { doKeepingDeed, KeepingActions, keepingFeature } from '../state/keeping.state';
 import { doDeed, LarderActions, larderFeature } from '../state/larder.state';
 import { liveFeature } from '../state/live.state';
-import { moveOrder, OrderActions, ordersFeature, payOrder, saveOrder } from '../state/orders.state';
+import {
+  moveOrder,
+  moveSlot,
+  OrderActions,
+  ordersFeature,
+  payOrder,
+  saveOrder,
+  useTerminal,
+} from '../state/orders.state';
 import { PlanActions, planCommands, planFeature } from '../state/plan.state';
 import { liftIt, readRecall, readStops, recallFeature, stopIt } from '../state/recall.state';
 import { recordsFeature, removeRecord, saveRecord } from '../state/records.state';
@@ -102,7 +110,7 @@ export async function render<T>(
       provideState(recallFeature),
       provideState(liveFeature),
       provideEffects(
-        { saveOrder, moveOrder, payOrder },
+        { saveOrder, moveOrder, payOrder, useTerminal, moveSlot },
         planCommands,
         { saveRecord, removeRecord },
         { takeWeighing },

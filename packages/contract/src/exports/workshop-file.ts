@@ -3,7 +3,15 @@ import { PORTION_OF_RECIPE_GRAMS, YIELD_GRAMS } from '@alnage/core/recipes';
 import { Type, type Static } from 'typebox';
 import { Box } from '../boxes/box';
 import { Customer } from '../customers/customer';
-import { AllergyWaived, Overruling, OrderLine, OrderState, PHONE_LENGTH } from '../orders/order';
+import { OrderPartsSchema } from '../orders/counter';
+import {
+  AllergyWaived,
+  CUSTOMER_LENGTH,
+  Overruling,
+  OrderLine,
+  OrderState,
+  PHONE_LENGTH,
+} from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
 import { PieceMoveView } from '../bench/keeping';
 import { CameOutSaid, PreparationView, RestOfPotSchema } from '../larder/larder';
@@ -75,8 +83,21 @@ const FiledOrder = closed({
       method: Type.Enum([...PAYMENT_METHODS]),
       amountMinor: Type.Integer({ minimum: 1 }),
       reference: orNull(text(200)),
+      /** Older files do not know it. */
+      givenMinor: Type.Optional(orNull(Type.Integer({ minimum: 1 }))),
     }),
   ),
+  /** Parts of it that were collected, also by mistake; older files know neither. */
+  handOvers: Type.Optional(
+    Type.Array(
+      closed({
+        ...{ id: Uuid, at: Instant, by: orNull(Id), collectedBy: text(CUSTOMER_LENGTH) },
+        ...OrderPartsSchema.properties,
+        ...{ against: orNull(text(200)), undoneAt: orNull(Instant), undoneBy: orNull(Id) },
+      }),
+    ),
+  ),
+  keptUntil: Type.Optional(orNull(Instant)),
   events: Type.Array(OrderEvent),
   /** What it was packed from, once it was; older files do not know it. */
   packedFrom: Type.Optional(
@@ -229,6 +250,9 @@ export const WorkshopFile = closed(
       ...Rules.properties,
       warmingWatts: Type.Optional(Rules.properties.warmingWatts),
       mayContainStop: Type.Optional(Rules.properties.mayContainStop),
+      lateKeepMinutes: Type.Optional(Rules.properties.lateKeepMinutes),
+      noShowRefundShare: Type.Optional(Rules.properties.noShowRefundShare),
+      taxRates: Type.Optional(Rules.properties.taxRates),
     }),
     changeovers: closed({
       defaultMinutes: minutes,

@@ -1,8 +1,8 @@
 import { Type, type Static } from 'typebox';
 import { Allergens } from '../shared/allergens';
 import { Version, within } from '../shared/bounds';
-import { Payment } from './payment';
-import { closed, Day, Id, Instant, plainText, WallClock } from '../shared/closed';
+import { CardRequest, Payment } from './payment';
+import { closed, Day, Id, Instant, orNull, plainText, WallClock } from '../shared/closed';
 
 export const CUSTOMER_LENGTH = 120;
 export const PHONE_LENGTH = 40;
@@ -126,6 +126,20 @@ export type OrderMove = Static<typeof OrderMove>;
 
 const PriceMinor = Type.Union([Type.Integer(), Type.Null()]);
 
+/** Parts of an order that somebody collected. */
+export const HandOver = closed({
+  id: Id,
+  at: Instant,
+  by: orNull(Id),
+  collectedBy: Type.String(),
+  /** How many of each of its boxes and loose lines, in their order. */
+  boxes: Type.Array(Type.Integer()),
+  lines: Type.Array(Type.Integer()),
+  /** What spoke against it and could not be asked, since there was no network; null: nothing. */
+  against: orNull(Type.String()),
+});
+export type HandOver = Static<typeof HandOver>;
+
 export const Order = closed({
   id: Id,
   ticket: Type.String(),
@@ -157,6 +171,12 @@ export const Order = closed({
   balanceMinor: Type.Integer(),
   pickupAt: Instant,
   state: OrderState,
+  /** Parts of it that are collected, the first first. */
+  handOvers: Type.Array(HandOver),
+  /** Kept until then for somebody who is late. */
+  keptUntil: orNull(WallClock),
+  /** What the card terminal was asked for last, where it did not take it; null: nothing. */
+  card: orNull(CardRequest),
   version: Type.Integer(),
   createdAt: Instant,
 });

@@ -1,8 +1,13 @@
 import { FOOT_FACTOR, WAYS, WAY_FACTOR_BOUND, WAY_SECONDS } from '@alnage/core/coating';
 import { MAY_CONTAIN_STOPS } from '@alnage/core/larder';
 import { CERTAINTY, SEED_SHARE } from '@alnage/core/melting';
-import { LATE_REFUND_SHARE, REFUND_HOURS } from '@alnage/core/ordering';
-import { MINOR, WASTE_SHARE } from '@alnage/core/pricing';
+import {
+  LATE_KEEP_MINUTES,
+  LATE_REFUND_SHARE,
+  NO_SHOW_REFUND_SHARE,
+  REFUND_HOURS,
+} from '@alnage/core/ordering';
+import { MINOR, TAX_SHARE, WASTE_SHARE } from '@alnage/core/pricing';
 import { WARMING_WATTS } from '@alnage/core/temper';
 import { Type, type Static } from 'typebox';
 import { Version, within } from '../shared/bounds';
@@ -27,6 +32,12 @@ export const Rules = closed({
   warmingWatts: within(WARMING_WATTS),
   refundHours: within(REFUND_HOURS),
   lateRefundShare: within(LATE_REFUND_SHARE),
+  /** What nobody collected in time is kept so long. */
+  lateKeepMinutes: within(LATE_KEEP_MINUTES),
+  /** What goes back of what was paid for an order that nobody collected. */
+  noShowRefundShare: within(NO_SHOW_REFUND_SHARE),
+  /** Tax within prices, by how it is sold. */
+  taxRates: closed({ collected: within(TAX_SHARE), sent: within(TAX_SHARE), spare: within(TAX_SHARE) }),
   /** What of *may contain* stops an order of somebody who must never have it. */
   mayContainStop: Type.Enum([...MAY_CONTAIN_STOPS]),
   version: Version,

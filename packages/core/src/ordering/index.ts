@@ -1,9 +1,14 @@
+export { allParts, contentsOfParts, countParts, partsLeft, type OrderParts } from './collected';
 export { depositDue, depositOf, isHoldMet, isHoldOver, type DepositHold } from './deposit';
+export { DEFAULT_LATE_KEEP_MINUTES, keptUntil, LATE_KEEP_MINUTES, type LateOrder } from './late';
 export {
   accountOf,
+  DEFAULT_NO_SHOW_REFUND_SHARE,
   DEFAULT_REFUND_RULE,
   LATE_REFUND_SHARE,
+  NO_SHOW_REFUND_SHARE,
   REFUND_HOURS,
+  noShowRefundDue,
   refundDue,
   type Account,
   type LedgerEntry,
@@ -50,3 +55,4 @@ export {
   type SlotRules,
 } from './slots';
 export { readForecast } from './read-forecast';
+export { drawerHolds, takingsOf, type Taken, type Takings, type TillEntry } from './till';

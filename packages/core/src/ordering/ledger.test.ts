@@ -1,6 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { accountOf, DEFAULT_REFUND_RULE, refundDue, type LedgerEntry } from './ledger';
+import { accountOf, DEFAULT_REFUND_RULE, noShowRefundDue, refundDue, type LedgerEntry } from './ledger';
+
+const paidOf = (amountMinor: number): LedgerEntry[] => [{ kind: 'payment', amountMinor }];
 
 describe('the account of an order', () => {
   test('is what was paid less what went back, and what is still to pay', () => {
@@ -35,7 +37,7 @@ describe('what goes back of a cancelled order', () => {
     [2001, -10, 1001],
     [0, 0, 0],
   ])('of %i paid, %i minutes before, is %i', (paid, minutes, due) => {
-    expect(refundDue(paid, minutes, DEFAULT_REFUND_RULE)).toBe(due);
+    expect(refundDue(paidOf(paid), minutes, DEFAULT_REFUND_RULE)).toBe(due);
   });
 
   test('is never more than was paid, and never less for who cancels earlier', () => {
@@ -44,7 +46,9 @@ describe('what goes back of a cancelled order', () => {
     fc.assert(
       fc.property(fc.nat(10_000_000), minutes, minutes, share, (paid, a, b, lateRefundShare) => {
         const rule = { refundHours: 48, lateRefundShare };
-        const [late, early] = [Math.min(a, b), Math.max(a, b)].map((each) => refundDue(paid, each, rule));
+        const [late, early] = [Math.min(a, b), Math.max(a, b)].map((each) =>
+          refundDue(paidOf(paid), each, rule),
+        );
         expect(early).toBeLessThanOrEqual(paid);
         expect(early).toBeGreaterThanOrEqual(late!);
         expect(Number.isInteger(late)).toBe(true);
@@ -52,8 +56,16 @@ describe('what goes back of a cancelled order', () => {
     );
   });
 
+  test('is not given back twice: what went back of it already is off', () => {
+    const entries: LedgerEntry[] = [...paidOf(2001), { kind: 'refund', amountMinor: 400 }];
+    expect(refundDue(entries, 0, DEFAULT_REFUND_RULE)).toBe(601);
+    expect(refundDue([...entries, { kind: 'refund', amountMinor: 601 }], 0, DEFAULT_REFUND_RULE)).toBe(0);
+    expect(noShowRefundDue(entries, 0)).toBe(0);
+    expect(noShowRefundDue(entries, 0.25)).toBe(101);
+  });
+
   test('is refused for a share above one', () => {
-    expect(() => refundDue(100, 0, { refundHours: 48, lateRefundShare: 1.2 })).toThrow(
+    expect(() => refundDue(paidOf(100), 0, { refundHours: 48, lateRefundShare: 1.2 })).toThrow(
       expect.objectContaining({ field: '/lateRefundShare' }) as Error,
     );
   });

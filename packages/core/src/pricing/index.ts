@@ -15,4 +15,5 @@ export {
   type PieceCost,
   type ShopRates,
 } from './price-piece';
+export { NO_TAX, SALE_KINDS, TAX_SHARE, taxSums, type SaleKind, type TaxRates, type TaxSum } from './tax';
 export { takeLot, type CoatingTerms, type Lot, type WorkStep } from './take-lot';

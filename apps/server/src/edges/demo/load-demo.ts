@@ -308,7 +308,18 @@ function paymentsOf(order: OrderEntity, index: number): Partial<OrderPaymentEnti
   const entry = (kind: OrderPaymentEntity['kind'], amountMinor: number, at: Date) =>
     amountMinor === 0
       ? []
-      : [{ orderId: order.id, at, by: 'maj', kind, method: 'cash' as const, amountMinor, reference: null }];
+      : [
+          {
+            orderId: order.id,
+            at,
+            by: 'maj',
+            kind,
+            method: 'cash' as const,
+            amountMinor,
+            reference: null,
+            givenMinor: null,
+          },
+        ];
   return [
     ...entry('deposit', deposit, order.createdAt),
     ...(order.state === 'handed-over' ? entry('payment', totalMinor - deposit, order.pickupAt) : []),

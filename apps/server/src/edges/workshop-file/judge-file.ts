@@ -82,7 +82,11 @@ export function fileProblems(file: WorkshopFile): FieldProblem[] {
       'orders',
       'payments',
     ),
-
+    ...twice(
+      file.orders.flatMap(({ handOvers = [] }) => handOvers.map(({ id }) => id)),
+      'orders',
+      'handOvers',
+    ),
     ...twice(
       file.plans.map(({ version }) => String(version)),
       'plans',

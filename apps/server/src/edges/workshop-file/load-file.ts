@@ -9,6 +9,7 @@ import { RecipeEntity, RecipeVersionEntity } from '../../store/workshop/recipe.e
 import { SupplyEntity } from '../../store/workshop/supply.entity';
 import { lockRecords } from '../../shop/kept/kept-records';
 import {
+  HandOverEntity,
   OrderBoxEntity,
   OrderEntity,
   OrderEventEntity,
@@ -131,12 +132,14 @@ async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']
   await insertAll(
     manager,
     OrderEntity,
-    orders.map(({ lines: _lines, boxes: _boxes, payments: _p, events: _e, packedFrom: _f, ...order }) => ({
-      // files from before they were said with orders have neither
-      phone: '',
-      allergies: [],
-      ...order,
-    })),
+    orders.map(
+      ({ lines: _l, boxes: _b, payments: _p, events: _e, packedFrom: _f, handOvers: _h, ...order }) => ({
+        // files from before they were said with orders have neither
+        phone: '',
+        allergies: [],
+        ...order,
+      }),
+    ),
   );
   const rows = <T, R>(of: (order: WorkshopFile['orders'][number]) => readonly T[], row: (each: T) => R) =>
     orders.flatMap((order) =>
@@ -169,6 +172,11 @@ async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']
     manager,
     OrderEventEntity,
     entries(({ events }) => events),
+  );
+  await insertAll(
+    manager,
+    HandOverEntity,
+    entries(({ handOvers = [] }) => handOvers),
   );
   await insertAll(
     manager,

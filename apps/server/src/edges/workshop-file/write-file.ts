@@ -142,9 +142,13 @@ async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders
     ...pricedContentsOf(order),
     payments: [...order.payments]
       .sort((a, b) => a.at.getTime() - b.at.getTime() || a.id.localeCompare(b.id))
-      .map(({ id, at, by, kind, method, amountMinor, reference }) => ({
-        ...{ id, at: at.toISOString(), by, kind, method, amountMinor, reference },
+      .map(({ id, at, by, kind, method, amountMinor, reference, givenMinor }) => ({
+        ...{ id, at: at.toISOString(), by, kind, method, amountMinor, reference, givenMinor },
       })),
+    handOvers: order.handOvers.map(({ at, undoneAt, ...each }) => ({
+      ...{ ...each, at: at.toISOString(), undoneAt: undoneAt?.toISOString() ?? null },
+    })),
+    keptUntil: order.keptUntil?.toISOString() ?? null,
     events: (events.get(order.id) ?? []).map(({ at, by, what, changes }) => ({
       ...{ at: at.toISOString(), by, what, changes },
     })),

@@ -9,6 +9,7 @@ import type {
 import type { DataSource } from 'typeorm';
 import type { Remembered } from '../database/remembered';
 import type { LiveChannel } from '../database/live';
+import type { SimulatedTerminal } from '../devices/card-terminal';
 import type { WorkshopClock } from '../time/workshop-clock';
 
 declare module 'fastify' {
@@ -16,6 +17,8 @@ declare module 'fastify' {
     db: DataSource;
     clock: WorkshopClock;
     live: LiveChannel;
+    /** What takes cards: a stand-in that ships with Alnage. */
+    terminal: SimulatedTerminal;
     /** What was computed from the database and has not changed since. */
     remembered: Remembered;
   }

@@ -1,9 +1,12 @@
 import {
+  DEFAULT_LATE_KEEP_MINUTES,
+  DEFAULT_NO_SHOW_REFUND_SHARE,
   DEFAULT_REFUND_RULE,
   DEFAULT_MAY_CONTAIN_STOP,
   DEFAULT_WARMING_WATTS,
   DEFAULT_WAY_RULES,
   FIRST_CERTAINTY,
+  NO_TAX,
 } from '@alnage/core';
 import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
 
@@ -31,6 +34,9 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   seedShare: 1 / 3,
   warmingWatts: DEFAULT_WARMING_WATTS,
   ...DEFAULT_REFUND_RULE,
+  lateKeepMinutes: DEFAULT_LATE_KEEP_MINUTES,
+  noShowRefundShare: DEFAULT_NO_SHOW_REFUND_SHARE,
+  taxRates: NO_TAX,
   mayContainStop: DEFAULT_MAY_CONTAIN_STOP,
   feedToken: null,
   rulesVersion: 1,

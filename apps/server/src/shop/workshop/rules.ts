@@ -4,7 +4,8 @@ import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
 /** The shop's own rules as the API shows them. */
 export function rulesView(workshop: WorkshopEntity): Rules {
   const { ways, labourMinorPerHour, wasteShare, certainty, seedShare, warmingWatts } = workshop;
-  const { refundHours, lateRefundShare, mayContainStop, rulesVersion: version } = workshop;
+  const { refundHours, lateRefundShare, lateKeepMinutes, noShowRefundShare, taxRates } = workshop;
+  const { mayContainStop, rulesVersion: version } = workshop;
   return {
     ways: [...ways],
     labourMinorPerHour,
@@ -14,6 +15,9 @@ export function rulesView(workshop: WorkshopEntity): Rules {
     warmingWatts,
     refundHours,
     lateRefundShare,
+    lateKeepMinutes,
+    noShowRefundShare,
+    taxRates,
     mayContainStop,
     version,
   };

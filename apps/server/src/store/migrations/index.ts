@@ -33,6 +33,7 @@ import { Labels1813000000000 } from './1813000000000-labels';
 import { PiecesLeft1814000000000 } from './1814000000000-pieces-left';
 import { Recalls1815000000000 } from './1815000000000-recalls';
 import { Ledger1784000000000 } from './1784000000000-ledger';
+import { Counter1816000000000 } from './1816000000000-counter';
 
 /** Migrations in the order in which they run. */
 export const MIGRATIONS = [
@@ -71,4 +72,5 @@ export const MIGRATIONS = [
   Labels1813000000000,
   PiecesLeft1814000000000,
   Recalls1815000000000,
+  Counter1816000000000,
 ];

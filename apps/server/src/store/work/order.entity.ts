@@ -1,6 +1,8 @@
 import type {
   Allergen,
   AllergyWaived,
+  CardState,
+  CounterDeed,
   OrderEvent,
   OrderLine,
   OrderState,
@@ -92,6 +94,10 @@ export class OrderEntity {
   @Column('text')
   state: OrderState;
 
+  /** Kept until then for somebody who is late. */
+  @Column('timestamptz', { name: 'kept_until', nullable: true })
+  keptUntil: Date | null;
+
   /** Grows with every change; a change is made against the version that its author saw. */
   @Column('integer')
   version: number;
@@ -117,6 +123,12 @@ export class OrderEntity {
 
   @OneToMany(() => OrderPaymentEntity, (payment) => payment.order, { eager: true })
   payments: Relation<OrderPaymentEntity>[];
+
+  @OneToMany(() => HandOverEntity, (handOver) => handOver.order, { eager: true })
+  handOvers: Relation<HandOverEntity>[];
+
+  @OneToMany(() => CardRequestEntity, (request) => request.order, { eager: true })
+  cards: Relation<CardRequestEntity>[];
 }
 
 /** One line of what is ordered, at the price that was agreed for one of it. */
@@ -195,6 +207,74 @@ export class OrderPaymentEntity extends OrderEntry {
 
   @Column('text', { nullable: true })
   reference: string | null;
+
+  /** Of cash: what the customer gave, out of which change went back. */
+  @Column('integer', { name: 'given_minor', nullable: true })
+  givenMinor: number | null;
+}
+
+/** Parts of an order that somebody collected. */
+@Index('hand_over_order_id', ['orderId'])
+@Entity('hand_over')
+export class HandOverEntity extends OrderEntry {
+  @PrimaryColumn('uuid')
+  id: string;
+
+  /** '' where nobody asked. */
+  @Column('text', { name: 'collected_by' })
+  collectedBy: string;
+
+  /** How many of each of its boxes and loose lines, in their order. */
+  @Column('jsonb')
+  boxes: number[];
+
+  @Column('jsonb')
+  lines: number[];
+
+  /** What spoke against it and could not be asked. */
+  @Column('text', { nullable: true })
+  against: string | null;
+
+  /** Done by mistake: it counts for nothing, but is kept. */
+  @Column('timestamptz', { name: 'undone_at', nullable: true })
+  undoneAt: Date | null;
+
+  @Column('text', { name: 'undone_by', nullable: true })
+  undoneBy: string | null;
+}
+
+/** What the card terminal was asked for an order, and what came of it. */
+@Index('card_request_order_id', ['orderId'])
+@Entity('card_request')
+export class CardRequestEntity extends OrderEntry {
+  @PrimaryColumn('uuid')
+  id: string;
+
+  @Column('text')
+  kind: Payment['kind'];
+
+  @Column('integer', { name: 'amount_minor' })
+  amountMinor: number;
+
+  @Column('text')
+  state: CardState;
+
+  @Column('timestamptz', { name: 'settled_at', nullable: true })
+  settledAt: Date | null;
+}
+
+/** A deed of the counter that was taken: sent again it is known by its id. */
+@Index('counter_deed_order_id', ['orderId'])
+@Entity('counter_deed')
+export class CounterDeedEntity extends OrderEntry {
+  @PrimaryColumn('uuid')
+  id: string;
+
+  @Column('text')
+  kind: CounterDeed['kind'];
+
+  @Column('timestamptz', { name: 'received_at' })
+  receivedAt: Date;
 }
 
 /** One thing that was done with an order. */

@@ -1,5 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import type { Changeovers, MayContainStop, WayRule, Weights } from '@alnage/core';
+import type { Changeovers, MayContainStop, TaxRates, WayRule, Weights } from '@alnage/core';
 
 /** The one workshop of an installation. */
 @Entity('workshop')
@@ -65,6 +65,18 @@ export class WorkshopEntity {
   /** Share of it that goes back after that. */
   @Column('double precision', { name: 'late_refund_share' })
   lateRefundShare: number;
+
+  /** What nobody collected in time is kept so long. */
+  @Column('integer', { name: 'late_keep_minutes' })
+  lateKeepMinutes: number;
+
+  /** Share that goes back of what was paid for an order that nobody collected. */
+  @Column('double precision', { name: 'no_show_refund_share' })
+  noShowRefundShare: number;
+
+  /** Tax within prices, by how it is sold. */
+  @Column('jsonb', { name: 'tax_rates' })
+  taxRates: TaxRates;
 
   /** What of *may contain* stops an order of somebody who must never have it. */
   @Column('text', { name: 'may_contain_stop' })

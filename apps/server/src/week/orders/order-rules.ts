@@ -78,7 +78,8 @@ export function pointProblems(
     : [fieldProblem('/pickupPoint', 'unknown-pickup-point', { value: pickupPoint })];
 }
 
-function pickupProblems(
+/** What is wrong with an hour by itself: over, out of season, or shut. */
+export function pickupProblems(
   { pickup, pickupPoint }: Pick<OrderDraft, 'pickup' | 'pickupPoint'>,
   { timeZone, now, season, points }: OrderContext,
 ): FieldProblem[] {

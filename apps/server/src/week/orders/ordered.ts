@@ -1,5 +1,12 @@
 import { PROMISED_STATES, type AllergyWaived, type OrderState } from '@alnage/contract';
-import type { BoxCount, OrderContents, PieceCount } from '@alnage/core';
+import {
+  contentsOfParts,
+  partsLeft,
+  type BoxCount,
+  type OrderContents,
+  type OrderParts,
+  type PieceCount,
+} from '@alnage/core';
 import type { DataSource, EntityManager } from 'typeorm';
 import { instantMs, jsonRows } from '../../platform/database/json-rows';
 
@@ -33,6 +40,8 @@ interface Row {
   readonly waiver: AllergyWaived | null;
   readonly lines: PieceCount[] | null;
   readonly boxes: BoxCount[] | null;
+  /** Parts of it that were collected. */
+  readonly collected: OrderParts[] | null;
 }
 
 /** States in which somebody is to have what is ordered, or has it: what was not collected is there for whoever wants it. */
@@ -44,17 +53,20 @@ const sought = (condition: string): string => `
   select o.id, o.ticket, o.state, ${instantMs('o.pickup_at')} as "pickupAt", o.pickup_point_id as "pickupPointId",
          ${instantMs('o.created_at')} as "createdAt", o.hold_until is not null as "isHeld",
          o.customer_id as "customerId", o.allergies, o.allergy_waiver as waiver,
-         l.all as lines, b.all as boxes
+         l.all as lines, b.all as boxes, h.all as collected
     from sought o
     left join (select order_id, json_agg(json_build_object('piece', piece_id, 'pieces', pieces) order by position) as all
                  from order_line where order_id in (select id from sought) group by order_id) l on l.order_id = o.id
     left join (select order_id, json_agg(json_build_object('box', box_id, 'count', count, 'contents', contents)
                                          order by position) as all
-                 from order_box where order_id in (select id from sought) group by order_id) b on b.order_id = o.id`;
+                 from order_box where order_id in (select id from sought) group by order_id) b on b.order_id = o.id
+    left join (select order_id, json_agg(json_build_object('boxes', boxes, 'lines', lines)) as all
+                 from hand_over where order_id in (select id from sought) and undone_at is null group by order_id) h
+           on h.order_id = o.id`;
 
 const ALL = sought('true');
 const SOME = sought('id = any($1::uuid[])');
-const WITHIN = sought('state = any($1) and pickup_at >= $2 and pickup_at < $3');
+const WITHIN = sought('pickup_at >= $1 and pickup_at < $2');
 
 /** The orders in these states whose pickup lies in a span of time, by pickup and ticket. */
 export async function orderedIn(
@@ -64,8 +76,11 @@ export async function orderedIn(
 ): Promise<Ordered[]> {
   const book = await bookOf(manager.connection).read(manager);
   if (book) return sliceByPickup(book, { start, end }).filter(({ state }) => states.includes(state));
-  const rows = await jsonRows<Row>(manager, WITHIN, [[...states], start, end]);
-  return rows.map(orderedOf).sort(byPickup);
+  const rows = await jsonRows<Row>(manager, WITHIN, [start, end]);
+  return rows
+    .map(orderedOf)
+    .filter(({ state }) => states.includes(state))
+    .sort(byPickup);
 }
 
 /** Of orders by pickup those of a span of time, its end not with it. */
@@ -87,11 +102,14 @@ function placeOf(orders: readonly Ordered[], instant: number): number {
   return from;
 }
 
-function orderedOf({ pickupAt, createdAt, lines, boxes, waiver, ...row }: Row): Ordered {
+function orderedOf({ pickupAt, createdAt, lines, boxes, collected, waiver, ...row }: Row): Ordered {
+  const all = { lines: lines ?? [], boxes: boxes ?? [] };
+  // of what nobody came for again, the part that somebody has is gone; the rest is there
+  const isPart = row.state === 'not-collected' && collected !== null;
   return {
     id: row.id,
     ticket: row.ticket,
-    state: row.state,
+    state: isPart ? 'handed-over' : row.state,
     pickupAt: new Date(pickupAt),
     pickupPointId: row.pickupPointId,
     createdAt: new Date(createdAt),
@@ -102,8 +120,13 @@ function orderedOf({ pickupAt, createdAt, lines, boxes, waiver, ...row }: Row): 
       ...allergens,
       ...mayContain,
     ]),
-    contents: { lines: lines ?? [], boxes: boxes ?? [] },
+    contents: isPart ? partsTogether(all, collected) : all,
   };
+}
+
+function partsTogether(all: OrderContents, collected: readonly OrderParts[]): OrderContents {
+  const left = partsLeft(all, collected);
+  return contentsOfParts(all, partsLeft(all, [left]));
 }
 
 function byPickup(a: Ordered, b: Ordered): number {

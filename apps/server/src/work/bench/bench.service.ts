@@ -5,6 +5,7 @@ import { In, type DataSource, type EntityManager } from 'typeorm';
 import { workedPlan } from '../../week/kitchen/plan-versions';
 import type { PlanEntity } from '../../store/work/plan.entity';
 import { announce } from '../../platform/database/live';
+import { isAhead } from '../../platform/time/screen-clock';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
 import { PersonEntity } from '../../store/workshop/resources.entity';
@@ -15,9 +16,6 @@ import { batchKey, meltKey } from '../../week/tracing/keys';
 import { stoppedNow, type Stopped } from '../../week/tracing/stopped';
 import { BenchEventEntity, RunEntity } from '../../store/work/run.entity';
 import { lockUntilCommit } from '../../platform/database/locks';
-
-/** A screen's clock may be ahead by so much. Shop default. */
-const AHEAD_MS = 2 * 60_000;
 
 /** Deeds are written down one after the other, so that a work is begun once however many screens begin it. */
 export async function lockBench(manager: EntityManager): Promise<void> {
@@ -75,7 +73,7 @@ class Writer {
     crew: ReadonlySet<string>,
   ): Promise<DeedRefusal | null> {
     const { now } = this.parts;
-    if (at > now.getTime() + AHEAD_MS) return 'in-future';
+    if (isAhead(at, now)) return 'in-future';
     if (deed.kind === 'trouble' && troubleEffect(deed.trouble) === null) return 'unknown-cause';
     const run = await this.runOf(work, new Date(at));
     if (!run) return 'unknown-work';

@@ -36,11 +36,15 @@ export function customerView({ position: _position, ...customer }: CustomerEntit
 async function erase(manager: EntityManager, { id }: CustomerEntity): Promise<void> {
   await manager.query(
     `update order_event e set changes = (
-       select coalesce(jsonb_agg(case when c->>'field' in ('customer', 'phone', 'allergies', 'note', 'giftMessage', 'despiteAllergy')
+       select coalesce(jsonb_agg(case when c->>'field' in ('customer', 'phone', 'allergies', 'note', 'giftMessage', 'despiteAllergy', 'collected')
                 then jsonb_build_object('field', c->>'field', 'from', null, 'to', $2::text) else c end), '[]')
          from jsonb_array_elements(e.changes) c)
       from customer_order o where o.id = e.order_id and o.customer_id = $1`,
     [id, ERASED],
+  );
+  await manager.query(
+    `update hand_over h set collected_by = '' from customer_order o where o.id = h.order_id and o.customer_id = $1`,
+    [id],
   );
   await manager.query(
     `update customer_order set customer = $2, phone = '', allergies = '[]', note = '', gift_message = '', allergy_waiver = null, customer_id = null, import_key = null, version = version + 1

@@ -11,6 +11,7 @@ import type { DataSource } from 'typeorm';
 import { fieldProblem } from '../../platform/http/field-problem';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
+import { isAhead } from '../../platform/time/screen-clock';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { DeviceEntity } from '../../store/work/device.entity';
 
@@ -21,8 +22,6 @@ const SAYS: Readonly<Record<DeviceKind, readonly ReadingKind[]>> = {
   climate: ['celsius', 'humidity'],
   printer: [],
 };
-/** A device's clock may be ahead by so much. Shop default. */
-const AHEAD_MS = 2 * 60_000;
 /** Open pages are told of new readings so often at most. */
 const TELL_EVERY_MS = 1000;
 /** Readings younger than this are drawn one by one; older ones minute by minute. */
@@ -108,11 +107,11 @@ function problemsOf(
   if (!SAYS[device.kind].includes(kind))
     return [fieldProblem(pointer('kind'), 'not-allowed', { value: kind })];
   const { min, max } = READING_BOUNDS[kind];
-  const isAhead = at !== undefined && new Date(at).getTime() > now.getTime() + AHEAD_MS;
+  const isToCome = at !== undefined && isAhead(new Date(at), now);
   return [
     ...(value >= min && value <= max
       ? []
       : [fieldProblem(pointer('value'), 'out-of-range', { value, range: `${min}..${max}` })]),
-    ...(isAhead ? [fieldProblem(pointer('at'), 'in-future', { value: at, now: now.toISOString() })] : []),
+    ...(isToCome ? [fieldProblem(pointer('at'), 'in-future', { value: at, now: now.toISOString() })] : []),
   ];
 }

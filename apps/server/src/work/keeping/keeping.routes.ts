@@ -10,6 +10,7 @@ import {
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
 import { keptAnswer } from '../../platform/http/kept-answers';
+import { inlineFile } from '../../platform/paper/inline-file';
 import { personAt } from '../../platform/http/person';
 import { PieceMovesService } from './piece-moves.service';
 import { zoneLogPdf } from './zone-log-pdf';
@@ -28,7 +29,7 @@ export function addKeeping(app: App): void {
       keepingNow(app.db.manager, app.clock.now()),
     ),
   );
-  const moves = new PieceMovesService(app.db, app.clock);
+  const moves = new PieceMovesService(app);
   app.post(
     '/api/batches/:id/moves',
     { schema: { tags, params: RecordParams, body: PieceMoveDraft, response: { 201: PieceMoveView } } },
@@ -56,10 +57,7 @@ export function addKeeping(app: App): void {
     async ({ params, query }, reply) => {
       const paper = await zoneLogPaper(app.db.manager, params.id, spanOf(query, app.clock.now()));
       const file = `${params.id}-log.pdf`;
-      return reply
-        .type('application/pdf')
-        .header('content-disposition', `inline; filename="${file}"`)
-        .send(await zoneLogPdf(paper));
+      return inlineFile(reply, file).send(await zoneLogPdf(paper));
     },
   );
 }

@@ -16,7 +16,7 @@ const twelve = { lines: [], boxes: [{ box: 'berry-12', count: 2, contents: [] }]
 const notices = async () => (await shop.app.inject('/api/orders/notices')).json<OrderNotices>();
 const pay = ({ id, version }: Order, amountMinor: number) =>
   ask<Order>(shop.app, ['POST', `/api/orders/${id}/payments`], {
-    ...{ kind: 'deposit', method: 'cash', amountMinor, version },
+    ...{ kind: 'deposit', amountMinor, givenMinor: null, version },
   });
 
 describe('a promise that is held for its deposit', () => {

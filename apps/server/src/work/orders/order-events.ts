@@ -1,4 +1,4 @@
-import type { Order, OrderEvent } from '@alnage/contract';
+import type { HandOver, Order, OrderEvent } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
 import { OrderEventEntity } from '../../store/work/order.entity';
 
@@ -33,7 +33,17 @@ const TOLD: Readonly<Record<string, (order: Order) => string>> = {
   holdUntil: ({ holdUntil }) => holdUntil ?? '',
   total: ({ totalMinor }) => String(totalMinor),
   paid: ({ paidMinor }) => String(paidMinor),
+  collected: ({ handOvers }) => handOvers.map(collectedText).join('; '),
+  keptUntil: ({ keptUntil }) => keptUntil ?? '',
 };
+
+/** How many boxes and loose pieces went out with somebody, and to whom. */
+function collectedText({ boxes, lines, collectedBy, against }: HandOver): string {
+  const sum = (counts: readonly number[]): number => counts.reduce((total, count) => total + count, 0);
+  const counts = [`${sum(boxes)} boxes`, `${sum(lines)} pieces`].filter((each) => !each.startsWith('0 '));
+  const to = collectedBy ? ` to ${collectedBy}` : '';
+  return `${counts.join(', ')}${to}${against ? ` in spite of: ${against}` : ''}`;
+}
 
 /** What differs between two states of an order, field by field; all that it has where it was not there before. */
 export function orderChanges(before: Order | null, after: Order): OrderEvent['changes'] {

@@ -14,12 +14,14 @@ import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
 import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
+import { addCounter } from './counter.routes';
 import { OrdersService } from './orders.service';
 
 const tags = ['orders'];
 
 export function addOrders(app: App): void {
   const orders = new OrdersService(app.db, app.clock);
+  addCounter(app);
 
   app.get(
     '/api/orders',

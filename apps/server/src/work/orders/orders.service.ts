@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import {
-  PROMISED_STATES,
   type Order,
   type OrderChange,
   type OrderDraft,
@@ -16,35 +15,28 @@ import {
   agreedPrices,
   depositOf,
   filledContents,
-  isHoldMet,
   isHoldOver,
   piecesOfOrder,
   pricedOrder,
 } from '@alnage/core';
 import { ILike, IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
-import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
 import { instantOf, wallClockOf } from '../../platform/time/workshop-time';
-import { SimulatedCardDevice, type CardDevice } from '../../platform/devices/card-device';
 import { orderContext, pricesToday, type OrderContext } from '../../week/orders/order-context';
-import { settleBoxes } from './box-stock';
-import { canMove, draftProblems, isTowardsHand } from '../../week/orders/order-rules';
+import { draftProblems } from '../../week/orders/order-rules';
 import { contentsOf, orderView, pricedContentsOf } from '../../week/orders/order-view';
 import { pickupWithin } from '../../week/orders/pickup-within';
 import { escapedLike } from '../../platform/database/escaped-like';
 import { requireFit, type FitWanted } from './allergy-gate';
-import { batchesOf, keepPackedFrom, packingOf, requireNotStopped } from './packed-from';
 import { orderPage } from './order-pages';
-import { orderHistory, recordEvent } from './order-events';
-import {
-  OrderBoxEntity,
-  OrderEntity,
-  OrderLineEntity,
-  OrderPaymentEntity,
-} from '../../store/work/order.entity';
+import { orderHistory } from './order-events';
+import { OrderMoves } from './order-moves';
+import { bookPayment, requireEnough, requirePayable } from './order-money';
+import { lockedVersion, told } from './order-rows';
+import { OrderBoxEntity, OrderEntity, OrderLineEntity } from '../../store/work/order.entity';
 import { PromiseGate } from './promise-gate';
 
 /** States in which what is ordered can still be changed. */
@@ -53,13 +45,14 @@ const CHANGEABLE: readonly OrderState[] = ['asked', 'waiting', 'promised'];
 /** Takes, changes and moves orders; each call is one transaction and tells every open page. */
 export class OrdersService {
   private readonly gate: PromiseGate;
-  private readonly card: CardDevice = new SimulatedCardDevice();
+  private readonly moves: OrderMoves;
 
   constructor(
     private readonly db: DataSource,
     private readonly clock: Pick<WorkshopClock, 'now'>,
   ) {
     this.gate = new PromiseGate(clock);
+    this.moves = new OrderMoves(this.gate);
   }
 
   /** A part of the season's orders. */
@@ -108,7 +101,11 @@ export class OrdersService {
         payments: [],
       });
       await manager.save(order);
-      return this.told(manager, { what: 'taken', before: null, after: orderView(order, setUp.timeZone) }, by);
+      return told(
+        manager,
+        { what: 'taken', before: null, after: orderView(order, setUp.timeZone) },
+        { by, at: this.clock.now() },
+      );
     });
   }
 
@@ -116,7 +113,7 @@ export class OrdersService {
   change(id: string, { version, despiteKitchen, ...given }: OrderChange, by: string | null): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
-      const order = await this.lock(manager, { id, version }, setUp.timeZone);
+      const order = await lockedVersion(manager, { id, version }, setUp.timeZone);
       if (!CHANGEABLE.includes(order.state)) throw new ProblemError('order-state', { state: order.state });
       // what is not told of stays: nobody takes back that somebody must never have nuts by saying nothing of it
       const draft = { phone: order.phone, allergies: order.allergies, ...given };
@@ -141,14 +138,15 @@ export class OrdersService {
       const others = { customerId, allergyWaiver, kitchenOverruled, version: version + 1 };
       Object.assign(order, fields(draft, setUp, context), rows, others);
       await manager.save(order);
-      return this.told(manager, { what: 'changed', before, after: orderView(order, setUp.timeZone) }, by);
+      return told(
+        manager,
+        { what: 'changed', before, after: orderView(order, setUp.timeZone) },
+        { by, at: this.clock.now() },
+      );
     });
   }
 
-  /**
-   * @throws ProblemError `order-state` when the order cannot go there from where it is; `invalid-input` where its customer must never
-   * have what is in it by now and nobody answers for that; `stopped` where what is in it is not to leave the shop
-   */
+  /** Takes an order a step on, or back. @throws ProblemError as `OrderMoves.move`; `order-changed` */
   move(
     id: string,
     { to, version, despiteKitchen, despiteAllergy }: OrderMove,
@@ -156,66 +154,33 @@ export class OrdersService {
   ): Promise<Order> {
     return this.db.transaction(async (manager) => {
       const setUp = await requireSetUp(manager);
-      const order = await this.lock(manager, { id, version }, setUp.timeZone);
-      if (!canMove(order.state, to)) throw new ProblemError('order-state', { state: order.state, to });
-      // what was said once of just this order is not asked again
-      const kitchenOverruled = despiteKitchen ?? order.kitchenOverruled;
-      const contents = contentsOf(order);
-      const { customer, customerId, allergies, allergyWaiver: known } = order;
-      const waiver = despiteAllergy ?? null;
-      const from = order.state;
-      const packing = await packingOf(manager, setUp, { order, from, to, at: this.clock.now() });
-      const batches = batchesOf(packing);
-      // what is in a piece may have changed since it was promised; what is taken back is not asked
-      const allergyWaiver = isTowardsHand(from, to)
-        ? await requireFit(manager, {
-            ...{ customer, customerId, allergies, contents, batches, waiver, before: known },
-          })
-        : known;
-      await requireNotStopped(manager, setUp, { order, to, packing });
-      if (PROMISED_STATES.includes(to) && !PROMISED_STATES.includes(order.state)) {
-        await this.gate.requireRoom(manager, setUp, {
-          contents,
-          pickup: wallClockOf(order.pickupAt, setUp.timeZone),
-          pickupPoint: order.pickupPointId,
-          id,
-          changing: id,
-          despiteKitchen: kitchenOverruled,
-        });
-      }
-      const before = orderView(order, setUp.timeZone);
-      Object.assign(order, { state: to, kitchenOverruled, allergyWaiver, version: order.version + 1 });
-      await manager.save(order);
-      await settleBoxes(manager, order, {
-        ...{ from, to, at: this.clock.now(), by, timeZone: setUp.timeZone },
-      });
-      await keepPackedFrom(manager, { order, from, to, packing });
-      return this.told(manager, { what: 'moved', before, after: orderView(order, setUp.timeZone) }, by);
+      const order = await lockedVersion(manager, { id, version }, setUp.timeZone);
+      return this.moves.move(
+        { manager, setUp, order },
+        {
+          ...{ to, despiteKitchen, despiteAllergy: despiteAllergy ?? null },
+          ...{ at: this.clock.now(), by },
+        },
+      );
     });
   }
 
   /**
-   * Takes money for an order, or gives it back. The order is held meanwhile, so that two cannot take the same balance.
-   * @throws ProblemError `card-declined`; `invalid-input` for more given back than was paid
+   * Takes cash for an order, or gives it back. The order is held meanwhile, so that two cannot take the same balance.
+   * @throws ProblemError `invalid-input` for more than is due, more given back than was paid or less given than is paid; `card-open`
    */
-  pay(id: string, { version, ...entry }: PaymentDraft, by: string | null): Promise<Order> {
+  pay(
+    id: string,
+    { version, kind, amountMinor, givenMinor }: PaymentDraft,
+    by: string | null,
+  ): Promise<Order> {
     return this.db.transaction(async (manager) => {
-      const { timeZone } = await requireSetUp(manager);
-      const order = await this.lock(manager, { id, version }, timeZone);
-      const before = orderView(order, timeZone);
-      requirePayable(entry, before);
-      const at = this.clock.now();
-      const kind = entry.kind === 'refund' ? 'refund' : 'charge';
-      const reference = entry.method === 'card' ? await this.card.transact(kind, entry.amountMinor) : null;
-      if (entry.method === 'card' && reference === null)
-        throw new ProblemError('card-declined', { amountMinor: entry.amountMinor });
-      await manager.insert(OrderPaymentEntity, { ...entry, orderId: id, at, by, reference });
-      await manager.update(OrderEntity, { id }, { version: version + 1 });
-      const paid = orderView(await manager.findOneByOrFail(OrderEntity, { id }), timeZone);
-      // what a hold waited for is there: it is promised for good
-      if (isHoldMet(paid)) await manager.update(OrderEntity, { id }, { holdUntil: null });
-      const after = { ...paid, ...(isHoldMet(paid) && { holdUntil: null }) };
-      return this.told(manager, { what: 'paid', before, after }, by);
+      const setUp = await requireSetUp(manager);
+      const order = await lockedVersion(manager, { id, version }, setUp.timeZone);
+      requireEnough(amountMinor, givenMinor);
+      requirePayable({ kind, amountMinor }, orderView(order, setUp.timeZone));
+      const entry = { kind, method: 'cash', amountMinor, givenMinor, reference: null } as const;
+      return bookPayment(manager, setUp, { order, ...entry, at: this.clock.now(), by });
     });
   }
 
@@ -258,33 +223,6 @@ export class OrdersService {
     return found.map(({ order }) => orderView(order, setUp.timeZone));
   }
 
-  private async told(
-    manager: EntityManager,
-    event: { what: OrderEvent['what']; before: Order | null; after: Order },
-    by: string | null,
-  ): Promise<Order> {
-    await recordEvent(manager, event, { by, at: this.clock.now() });
-    await announce(manager, 'orders');
-    return event.after;
-  }
-
-  private async lock(
-    manager: EntityManager,
-    { id, version }: { id: string; version: number },
-    timeZone: string,
-  ): Promise<OrderEntity> {
-    const row = await manager.findOne(OrderEntity, {
-      where: { id },
-      lock: { mode: 'pessimistic_write' },
-      loadEagerRelations: false,
-    });
-    if (!row) throw new ProblemError('order-not-found', { id });
-    const order = await manager.findOneByOrFail(OrderEntity, { id });
-    if (order.version !== version)
-      throw new ProblemError('order-changed', { current: orderView(order, timeZone) });
-    return order;
-  }
-
   private async judge(manager: EntityManager, draft: Fields, setUp: SetUp): Promise<OrderContext> {
     const context = await orderContext(manager, setUp, this.clock.now());
     const problems = draftProblems(draft, context);
@@ -300,18 +238,6 @@ async function customerNamed(manager: EntityManager, name: string): Promise<stri
     take: 1,
   });
   return known?.id ?? null;
-}
-
-/** @throws ProblemError for more than there is to pay, or to give back */
-function requirePayable(
-  { kind, amountMinor }: Omit<PaymentDraft, 'version'>,
-  { paidMinor, balanceMinor }: Order,
-): void {
-  const [limit, range] =
-    kind === 'refund' ? [paidMinor, 'what was paid'] : [Math.max(0, balanceMinor), 'what is still to pay'];
-  if (amountMinor <= limit) return;
-  const params = { value: amountMinor, limit, range };
-  throw new ProblemError('invalid-input', {}, [{ pointer: '/amountMinor', code: 'more-than-due', params }]);
 }
 
 /** A hold that stays as it was is not judged again, though its hour be over. */

@@ -2,6 +2,7 @@ import type { BoxLabelView } from '@alnage/contract';
 import { fittingPoints, labelPlaces, type LabelPlace, type LabelSheet } from '@alnage/core';
 import { DateTime } from 'luxon';
 import type { Content, ContentColumns } from 'pdfmake/interfaces';
+import { moneyIn } from '../../platform/paper/money';
 import { pdfOf } from '../../platform/paper/pdf';
 import { ProblemError } from '../../platform/http/problem-error';
 
@@ -104,7 +105,7 @@ function linesBelow(
     madeOn ? `Made ${at(madeOn, 'ccc d LLL yyyy')}` : '',
     eatBy ? `Eat by ${at(eatBy, 'ccc d LLL yyyy, HH:mm')}` : '',
   ];
-  const price = priceMinor === null ? '' : money(priceMinor, currency);
+  const price = priceMinor === null ? '' : moneyIn(currency)(priceMinor);
   const plain = [
     mayContain.length > 0 ? `May contain ${mayContain.join(', ')}.` : '',
     advice.length > 0 ? `${advice.join('; ')}.` : '',
@@ -132,9 +133,4 @@ function ingredientTexts({ ingredients }: BoxLabelView): { text: string; bold?: 
       return [{ text: allergens.length > 0 ? text.toUpperCase() : text, bold: allergens.length > 0 }, end];
     }),
   ];
-}
-
-function money(minor: number, currency: string): string {
-  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
-  return format.format(minor / 10 ** (format.resolvedOptions().maximumFractionDigits ?? 2));
 }

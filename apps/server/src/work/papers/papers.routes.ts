@@ -2,6 +2,7 @@ import { BoxLabelView, LABELS_MOST, LabelQuery, PackingQuery, PackingView } from
 import { LABEL_SHEETS } from '@alnage/core';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { inlineFile } from '../../platform/paper/inline-file';
 import { ProblemError } from '../../platform/http/problem-error';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
@@ -39,10 +40,7 @@ export function addPapers(app: App): void {
       const sheet = LABEL_SHEETS.find(({ id }) => id === query.sheet) ?? LABEL_SHEETS[0]!;
       const paper = { workshop: name, address, words: labelWords, timeZone, currency, sheet };
       const pdf = await labelPdf(await labels(query), { ...paper, skip: query.skip ?? 0 });
-      return reply
-        .type('application/pdf')
-        .header('content-disposition', 'inline; filename="labels.pdf"')
-        .send(pdf);
+      return inlineFile(reply, 'labels.pdf').send(pdf);
     },
   );
   app.get(
@@ -62,10 +60,7 @@ export function addPapers(app: App): void {
         pieces: named(await manager.find(PieceEntity)),
         zones: named(await manager.find(ZoneEntity)),
       });
-      return reply
-        .type('application/pdf')
-        .header('content-disposition', `inline; filename="packing-${day}.pdf"`)
-        .send(pdf);
+      return inlineFile(reply, `packing-${day}.pdf`).send(pdf);
     },
   );
 }

@@ -14,6 +14,7 @@ import {
 } from '@alnage/contract';
 import { Type, type Static } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { inlineFile } from '../../platform/paper/inline-file';
 import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
 import type { PlanJobs } from './jobs/plan-jobs';
@@ -64,10 +65,7 @@ export function addPlan(app: App, jobs: PlanJobs): void {
       const { version, kind, file } = request.params;
       const id = file.replace(/\.pdf$/, '');
       const sheet = await runSheet(manager, { version, kind, id, day: request.query.day });
-      return reply
-        .header('content-disposition', `inline; filename="run-sheet-${version}.pdf"`)
-        .type('application/pdf')
-        .send(sheet);
+      return inlineFile(reply, `run-sheet-${version}.pdf`).send(sheet);
     },
   );
   app.post(

@@ -7,9 +7,9 @@ import {
   StopLift,
   StopView,
 } from '@alnage/contract';
-import type { FastifyReply } from 'fastify';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { inlineFile } from '../../platform/paper/inline-file';
 import { personAt } from '../../platform/http/person';
 import { recallCsv } from './recall-csv';
 import { recallLetters } from './recall-letters';
@@ -54,19 +54,14 @@ function addPapers(app: App): void {
   };
   app.get('/api/recall/report.pdf', { schema }, async ({ query }, reply) => {
     const { view, paper } = await read(query);
-    return file(reply, 'application/pdf', 'recall.pdf').send(await recallReport(view, paper));
+    return inlineFile(reply, 'recall.pdf').send(await recallReport(view, paper));
   });
   app.get('/api/recall/letters.pdf', { schema }, async ({ query }, reply) => {
     const { view, paper } = await read(query);
-    return file(reply, 'application/pdf', 'letters.pdf').send(await recallLetters(view, paper));
+    return inlineFile(reply, 'letters.pdf').send(await recallLetters(view, paper));
   });
   app.get('/api/recall/list.csv', { schema }, async ({ query }, reply) => {
     const { view, paper } = await read(query);
-    return file(reply, 'text/csv; charset=utf-8', 'recall.csv').send(recallCsv(view, paper.words));
+    return inlineFile(reply, 'recall.csv', 'text/csv; charset=utf-8').send(recallCsv(view, paper.words));
   });
-}
-
-function file<R extends Pick<FastifyReply, 'type' | 'header'>>(reply: R, type: string, name: string): R {
-  reply.type(type).header('content-disposition', `inline; filename="${name}"`);
-  return reply;
 }

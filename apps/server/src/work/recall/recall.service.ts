@@ -63,12 +63,15 @@ export async function requireAsked(manager: EntityManager, ask: RecallAsk): Prom
 
 /** What of an order is told: of thousands, all that is written on them would take too long. */
 const ORDERS = `
-  select id, ticket, customer, phone, state, ${instantMs('pickup_at')} as "pickupAt"
-    from customer_order where id = any($1::uuid[])`;
+  select id, ticket, customer, phone, state, ${instantMs('pickup_at')} as "pickupAt",
+         exists (select 1 from hand_over h where h.order_id = o.id and h.undone_at is null) as "isPartGone"
+    from customer_order o where id = any($1::uuid[])`;
 
 type OrderRow = Pick<RecalledOrder, 'ticket' | 'customer' | 'phone' | 'state'> & {
   readonly id: string;
   readonly pickupAt: number;
+  /** Somebody has some of it: they are rung as well. */
+  readonly isPartGone: boolean;
 };
 
 async function ordersOf(
@@ -94,7 +97,7 @@ async function ordersOf(
       pickupAt: new Date(row.pickupAt).toISOString(),
       pieces: own.map(({ batch, pieces }) => ({ batch, piece: batchOfKey(batch).piece, pieces })),
       isPacked: own.some((each) => each.isPacked),
-      isGone: row.state === 'handed-over',
+      isGone: row.state === 'handed-over' || row.isPartGone,
       by: codes.view(by),
     };
   });

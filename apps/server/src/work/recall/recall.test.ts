@@ -256,9 +256,11 @@ describe('what is stopped', () => {
       } else {
         const id = orders[random.below(orders.length)]!;
         const to = (['ready', 'handed-over', 'promised'] as const)[random.below(3)]!;
+        const { state: from } = (await shop.app.inject(`/api/orders/${id}`)).json<Order>();
         const { status, body } = await move(id, to);
-        if (status === 409 && body.code === 'stopped') refused++;
-        if (status !== 200 || to === 'promised') continue;
+        if (body.code === 'stopped') refused++;
+        // what was not handed over after all is back, whatever is wrong with it
+        if (status !== 200 || to === 'promised' || from === 'handed-over') continue;
         given++;
         await expectNotIn(id, [...open.values()]);
       }

@@ -2,14 +2,15 @@ import * as browserDatabase from 'fake-indexeddb';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import type { BenchEventsAsk, DeedRefusal } from '@alnage/contract';
+import type { BenchEventDraft, BenchEventsAsk, DeedRefusal } from '@alnage/contract';
 import type { BenchDeed } from '@alnage/core/bench';
 import { provideState, provideStore } from '@ngrx/store';
 import { liveFeature } from '../../state/live.state';
 import { workshopFeature } from '../../state/workshop.state';
-import { openDeedBox } from './deed-box';
-import { Outbox } from './outbox';
+import { openDeedBox } from '../deeds/deed-box';
+import { BENCH_BOX, Outbox, type BenchRefusal } from './outbox';
 
+const benchBox = () => openDeedBox<BenchEventDraft, BenchRefusal>(BENCH_BOX);
 const WORK = 'stage/b1/dip';
 const tray = (pieces: number): BenchDeed => ({ kind: 'tray', pieces });
 const turn = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 5));
@@ -74,7 +75,7 @@ describe('what is done at the bench', () => {
   afterAll(() => vi.unstubAllGlobals());
 
   beforeEach(async () => {
-    const box = await openDeedBox();
+    const box = await benchBox();
     await box.remove((await box.all()).map(({ order }) => order));
   });
 
@@ -94,7 +95,7 @@ describe('what is done at the bench', () => {
     await second.take();
     expect(outbox.waiting()).toEqual([]);
     expect(outbox.mine().map(({ deed }) => deed)).toEqual([tray(1), tray(2), tray(3)]);
-    expect(await (await openDeedBox()).all()).toEqual([]);
+    expect(await (await benchBox()).all()).toEqual([]);
   });
 
   test('outlives the page: what was not sent goes first when it is opened anew, by the same ids', async () => {
@@ -133,9 +134,9 @@ describe('what is done at the bench', () => {
     outbox.add(WORK, tray(2));
     await (await request()).take();
     expect(open().outbox.waiting()).toEqual([]);
-    expect((await (await openDeedBox()).all()).map(({ refusal }) => refusal)).toEqual(['sealed']);
+    expect((await (await benchBox()).all()).map(({ refusal }) => refusal)).toEqual(['sealed']);
     outbox.dismiss(outbox.refused()[0]!);
-    await until(async () => expect(await (await openDeedBox()).all()).toEqual([]));
+    await until(async () => expect(await (await benchBox()).all()).toEqual([]));
   });
 
   test('that the server could not read is put aside by what it named, the others are sent again', async () => {
@@ -161,7 +162,7 @@ describe('a device without a database of its own', () => {
       },
     });
     try {
-      const box = await openDeedBox();
+      const box = await benchBox();
       const event = { id: '1', work: WORK, at: 0, by: null, deed: tray(1) };
       const [one, two] = [await box.put(event), await box.put({ ...event, id: '2' })];
       await box.refuse(two, 'sealed');

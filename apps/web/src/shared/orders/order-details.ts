@@ -34,7 +34,8 @@ interface Step {
 /** What was done by mistake is taken back, however long ago. */
 const NOT_THERE: Step = { to: 'promised', verb: 'Not on the shelf after all' };
 const NOT_GONE: Step = { to: 'ready', verb: 'Not handed over after all' };
-const BACK: readonly Step[] = [NOT_THERE, NOT_GONE];
+/** At the counter the order’s own row says that it was not handed over. */
+const BACK: readonly Step[] = [NOT_THERE];
 const CANCEL: Step = { to: 'cancelled', verb: 'Cancel the order' };
 
 /** What can be done with an order here; handing over is the counter’s. */

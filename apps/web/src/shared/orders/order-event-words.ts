@@ -33,8 +33,13 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   despiteKitchen: 'taken against the plan',
   total: 'comes to',
   paid: 'paid',
+  collected: 'collected',
+  keptUntil: 'kept until',
   state: 'state',
 };
+
+/** Fields that are wall-clock times. */
+const WALL_TIMES: readonly string[] = ['pickup', 'holdUntil', 'keptUntil'];
 
 /** One thing that differs: pickup: 2026-06-19 15:00 → 2026-06-19 16:00. */
 export function changeText({ field, from, to }: OrderEvent['changes'][number], names: EventNames): string {
@@ -43,15 +48,13 @@ export function changeText({ field, from, to }: OrderEvent['changes'][number], n
 }
 
 function valueText(field: string, value: string, { currency, points, names }: EventNames): string {
+  if (WALL_TIMES.includes(field)) return wallText(value);
   switch (field) {
     case 'total':
     case 'paid':
       return money(Number(value), currency);
     case 'state':
       return STATE_WORDS[value as OrderState];
-    case 'pickup':
-    case 'holdUntil':
-      return wallText(value);
     case 'pickupPoint':
       return points.get(value) ?? value;
     case 'lines':

@@ -1,7 +1,9 @@
-import type { Order, Payment } from '@alnage/contract';
+import { TestBed } from '@angular/core/testing';
+import type { CardState, CounterDeedDraft, CounterDeedsAsk, Order, Payment } from '@alnage/contract';
 import { WallTime } from '../formats/wall-time';
 import { order, workshop } from '../../testing/small-workshop';
-import { readList, render } from '../../testing/render';
+import { readList, render, type Rendered } from '../../testing/render';
+import { CounterOutbox } from './counter-outbox';
 import { choosePerson } from '../person/person';
 import { OrderPayments } from './order-payments';
 
@@ -12,11 +14,19 @@ const entry = (kind: Payment['kind'], amountMinor: number): Payment => ({
   at: '2026-06-18T08:00:00.000Z',
   by: 'runa',
   reference: null,
+  givenMinor: null,
 });
 
 async function open(change: Partial<Order> = {}) {
   const shown = order(change as Parameters<typeof order>[0]);
   return render(OrderPayments, { orders: [shown] }, { order: shown, wall: new WallTime(workshop.timeZone) });
+}
+
+/** What the counter sends next. */
+async function sent(page: Rendered<OrderPayments>): Promise<CounterDeedDraft> {
+  await TestBed.inject(CounterOutbox).settled();
+  const { request } = await vi.waitFor(() => page.http.expectOne('/api/counter/deeds'));
+  return (request.body as CounterDeedsAsk).deeds[0]!;
 }
 
 describe('the payments of an order', () => {
@@ -33,33 +43,69 @@ describe('the payments of an order', () => {
     await page.click('Take payment');
     expect(page.field('Amount').value).toBe('37.60');
     await page.type('By', 'cash');
-    await page.click('Record it');
-    const { request } = page.http.expectOne({ method: 'POST', url: '/api/orders/o1/payments' });
-    expect(request.body).toEqual({ kind: 'payment', method: 'cash', amountMinor: 3760, version: 3 });
-    expect(request.headers.get('x-alnage-person')).toBe('runa');
+    await page.type('Customer gives', '40');
+    expect(page.text()).toContain('Change: €2.40');
+    await page.click('Take it');
+    const { deed, by, order: id } = await sent(page);
+    expect([id, by]).toEqual(['o1', 'runa']);
+    expect(deed).toEqual({ kind: 'cash', amountMinor: 3760, givenMinor: 4000 });
     choosePerson(null);
+  });
+
+  test('say what is missing of what the customer gives', async () => {
+    const page = await open();
+    await page.click('Take payment');
+    await page.type('By', 'cash');
+    await page.type('Customer gives', '50');
+    expect(page.text()).toContain('€7.60 is missing.');
+    await page.type('Customer gives', '57.60');
+    expect(page.text()).toContain('No change.');
   });
 
   test('of nothing, or of a half cent, are not sent', async () => {
     const page = await open();
     await page.click('Take payment');
     await page.type('Amount', '');
-    await page.click('Record it');
-    page.http.expectNone('/api/orders/o1/payments');
+    await page.click('Ask the terminal');
+    page.http.expectNone('/api/orders/o1/card');
     expect(page.field('Amount').getAttribute('aria-invalid')).toBe('true');
   });
 
-  test('that the device declines say so, and keep what was typed; too much is told at its field', async () => {
+  test('by card wait for the terminal, are called off, and say how it ended', async () => {
     const page = await open();
     await page.click('Take payment');
-    await page.click('Record it');
-    page.http
-      .expectOne('/api/orders/o1/payments')
-      .flush({ code: 'card-declined', errors: [], params: {} }, { status: 409, statusText: 'no' });
-    await page.settle();
-    expect(page.text()).toContain('The card device declined. Nothing was taken');
-    await page.click('Record it');
-    page.http.expectOne('/api/orders/o1/payments').flush(
+    await page.click('Ask the terminal');
+    const asked = page.http.expectOne('/api/orders/o1/card');
+    expect(asked.request.body).toMatchObject({ kind: 'payment', amountMinor: 5760, version: 1 });
+    asked.flush(order({ version: 2 }));
+    const show = async (state: CardState, version: number): Promise<void> => {
+      const card = {
+        id: 'c1',
+        kind: 'payment' as const,
+        amountMinor: 5760,
+        state,
+        at: '2026-06-18T08:00:00.000Z',
+      };
+      page.fixture.componentRef.setInput('order', order({ card, version }));
+      await page.settle();
+    };
+    await show('asked', 2);
+    expect(page.text()).toMatch(/The terminal waits for the card: take €57\.60/);
+    await page.click('Call it off');
+    page.http.expectOne('/api/orders/o1/card/c1/cancel').flush(order({ version: 2 }));
+    await show('unanswered', 3);
+    expect(page.text()).toMatch(/The terminal did not answer\. Look at it: did it take €57\.60 ?\?/);
+    await page.click('It did not');
+    expect(page.http.expectOne('/api/orders/o1/card/c1/seen').request.body).toEqual({ wasTaken: false });
+    await show('declined', 4);
+    expect(page.text()).toContain('The card was declined: nothing was taken.');
+  });
+
+  test('that are too much are told at their field', async () => {
+    const page = await open();
+    await page.click('Take payment');
+    await page.click('Ask the terminal');
+    page.http.expectOne('/api/orders/o1/card').flush(
       {
         code: 'invalid-input',
         errors: [

@@ -8,33 +8,19 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { AMOUNT_MINOR, type Order, type Payment } from '@alnage/contract';
-import { refundDue } from '@alnage/core/ordering';
+import { OPEN_CARD_STATES, type Order } from '@alnage/contract';
 import { Store } from '@ngrx/store';
-import { OrderActions, ordersFeature } from '../../state/orders.state';
-import { WorkshopClock } from '../../state/workshop-clock';
 import { workshopFeature } from '../../state/workshop.state';
 import { money } from '../formats/formats';
-import { ChoiceField, choicesOf } from '../forms/choice-field';
-import { FieldErrors } from '../forms/field-errors';
-import { NumberControl } from '../forms/number-control';
-import { QuantityField } from '../forms/quantity-field';
-import { troubleText } from '../problem-text';
-import { METHOD_WORDS } from './method-words';
 import type { WallTime } from '../formats/wall-time';
-
-const KIND_WORDS: Readonly<Record<Payment['kind'], string>> = {
-  deposit: 'deposit',
-  payment: 'payment',
-  refund: 'given back',
-};
+import { KIND_WORDS, METHOD_WORDS } from './method-words';
+import { MoneyForm } from './money-form';
 
 /** What was paid for an order, what is still to pay, and taking or giving back money. */
 @Component({
   selector: 'al-order-payments',
-  imports: [ChoiceField, MatButtonModule, QuantityField],
+  imports: [MatButtonModule, MoneyForm],
   template: `
     <h3>Paid</h3>
     <p>
@@ -44,74 +30,35 @@ const KIND_WORDS: Readonly<Record<Payment['kind'], string>> = {
     @for (entry of entries(); track $index) {
       <p class="soft">{{ entry }}</p>
     }
-    @if (isOpen()) {
-      <form novalidate aria-label="Payment" (submit)="$event.preventDefault(); pay()">
-        @if (rule(); as text) {
-          <p class="soft">{{ text }}</p>
-        }
-        <div class="row">
-          <al-choice label="Kind" [control]="form.controls.kind" [choices]="kinds" at="/kind" />
-          <al-choice label="By" [control]="form.controls.method" [choices]="methods" at="/method" />
-          <al-quantity
-            label="Amount"
-            quantity="money"
-            [control]="form.controls.amountMinor"
-            at="/amountMinor"
-          />
-        </div>
-        @if (trouble(); as trouble) {
-          <p class="note over" role="alert">{{ troubleText(trouble) }}</p>
-        }
-        <div class="row">
-          <button matButton="outlined" type="button" (click)="isOpen.set(false)">Cancel</button>
-          <button matButton="filled" type="submit" [disabled]="isPaying()">Record it</button>
-        </div>
-      </form>
+    @if (isOpen() || isWaiting()) {
+      <al-money-form [order]="order()" (left)="isOpen.set(false)" />
     } @else if (isDue()) {
-      <button matButton="outlined" type="button" (click)="open()">
+      <button matButton="outlined" type="button" (click)="isOpen.set(true)">
         {{ wantsRefund() ? 'Give back' : 'Take payment' }}
       </button>
     }
   `,
-  styleUrl: '../forms/fields.scss',
   styles: `
-    form {
-      display: grid;
-      gap: 8px;
-      margin-top: 6px;
-    }
     p + button {
       margin-top: 6px;
     }
-    .row > * {
-      flex: 1 1 100px;
-    }
   `,
-  providers: [FieldErrors],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OrderPayments {
   readonly order = input.required<Order>();
   readonly wall = input.required<WallTime>();
 
-  private readonly store = inject(Store);
-  private readonly clock = inject(WorkshopClock);
-  private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
-  protected readonly trouble = this.store.selectSignal(ordersFeature.selectPayTrouble);
-  protected readonly isPaying = this.store.selectSignal(ordersFeature.selectIsPaying);
-  protected readonly troubleText = troubleText;
-  protected readonly kinds = choicesOf(KIND_WORDS);
-  protected readonly methods = choicesOf(METHOD_WORDS);
+  private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly isOpen = signal(false);
-  protected readonly form = new FormGroup({
-    kind: new FormControl<Payment['kind']>('payment', { nonNullable: true }),
-    method: new FormControl<Payment['method']>('card', { nonNullable: true }),
-    amountMinor: new NumberControl(null, AMOUNT_MINOR),
+  protected readonly isWaiting = computed(() => {
+    const { card } = this.order();
+    return card !== null && OPEN_CARD_STATES.includes(card.state);
   });
   /** Whether money is owed to the customer: the order is off, or too much was paid. */
   protected readonly wantsRefund = computed(() => {
-    const { paidMinor, balanceMinor } = this.order();
-    return paidMinor > 0 && (this.order().state === 'cancelled' || balanceMinor < 0);
+    const { paidMinor, balanceMinor, state } = this.order();
+    return paidMinor > 0 && (state === 'cancelled' || state === 'not-collected' || balanceMinor < 0);
   });
   protected readonly isDue = computed(
     () => this.wantsRefund() || (this.order().state !== 'cancelled' && this.order().balanceMinor > 0),
@@ -124,30 +71,18 @@ export class OrderPayments {
   });
   protected readonly entries = computed(() => {
     const people = new Map((this.workshop()?.people ?? []).map(({ id, name }) => [id, name]));
-    return this.order().payments.map(({ at, by, kind, method, amountMinor }) => {
+    return this.order().payments.map(({ at, by, kind, method, amountMinor, givenMinor }) => {
       const who = by === null ? '' : `, ${people.get(by) ?? by}`;
       const when = this.wall().dateTime(Date.parse(at));
-      return `${KIND_WORDS[kind]} ${this.money(amountMinor)}, ${METHOD_WORDS[method]}, ${when}${who}`;
+      const given =
+        givenMinor !== null && givenMinor > amountMinor ? ` of ${this.money(givenMinor)} given` : '';
+      return `${KIND_WORDS[kind]} ${this.money(amountMinor)}${given}, ${METHOD_WORDS[method]}, ${when}${who}`;
     });
   });
-  /** What goes back of a cancelled order by the shop’s rule. */
-  private readonly backMinor = computed(() => {
-    const rules = this.workshop()?.rules;
-    const { paidMinor, balanceMinor } = this.order();
-    if (!rules || this.order().state !== 'cancelled') return Math.max(0, -balanceMinor);
-    const minutesBefore = (Date.parse(this.order().pickupAt) - this.clock.now()) / 60_000;
-    return refundDue(paidMinor, minutesBefore, rules);
-  });
-  protected readonly rule = computed(() =>
-    this.order().state === 'cancelled' && this.wantsRefund()
-      ? `The shop’s rule gives back ${this.money(this.backMinor())} now.`
-      : '',
-  );
 
   constructor() {
-    inject(FieldErrors).from(this.trouble);
     // what is booked closes the form; another order starts closed
-    const shown = computed(() => `${this.order().id} ${this.order().version}`);
+    const shown = computed(() => `${this.order().id} ${this.order().paidMinor}`);
     effect(() => {
       shown();
       untracked(() => this.isOpen.set(false));
@@ -156,23 +91,5 @@ export class OrderPayments {
 
   protected money(minor: number): string {
     return money(minor, this.workshop()?.currency ?? 'EUR');
-  }
-
-  protected open(): void {
-    this.store.dispatch(OrderActions.payDismissed());
-    const refund = this.wantsRefund();
-    const amountMinor = refund ? this.backMinor() : this.order().balanceMinor;
-    this.form.reset({ kind: refund ? 'refund' : 'payment', method: 'card', amountMinor });
-    this.isOpen.set(true);
-  }
-
-  protected pay(): void {
-    this.form.markAllAsTouched();
-    if (this.form.invalid) return;
-    const { kind, method, amountMinor } = this.form.getRawValue();
-    const { id, version } = this.order();
-    this.store.dispatch(
-      OrderActions.payAsked({ id, draft: { kind, method, amountMinor: Math.round(amountMinor!), version } }),
-    );
   }
 }

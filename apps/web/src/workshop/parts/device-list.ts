@@ -21,6 +21,7 @@ import { Api } from '../../state/api';
 import { LiveActions } from '../../state/live.state';
 import { troubleOf, type Trouble } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
+import { SimulatedTerminal } from './simulated-terminal';
 
 const KINDS: Readonly<Record<DeviceKind, string>> = {
   probe: 'thermometer',
@@ -35,7 +36,7 @@ const POTS = ' pots';
 /** What measures and prints: when it was heard last, what it said; a new one gets its token here. */
 @Component({
   selector: 'al-device-list',
-  imports: [MatButtonModule, ChoiceField, TextField],
+  imports: [MatButtonModule, ChoiceField, SimulatedTerminal, TextField],
   providers: [FieldErrors],
   template: `
     <table class="ruled" aria-label="Devices">
@@ -97,6 +98,7 @@ const POTS = ' pots';
         </div>
       }
     </section>
+    <al-simulated-terminal />
     @if (labels().length > 0) {
       <h2>Labels</h2>
       <table class="ruled" aria-label="Labels">

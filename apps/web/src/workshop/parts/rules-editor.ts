@@ -4,8 +4,13 @@ import type { Rules } from '@alnage/contract';
 import { FOOT_FACTOR, WAY_FACTOR_BOUND, WAY_SECONDS, type WayRule } from '@alnage/core/coating';
 import type { MayContainStop } from '@alnage/core/larder';
 import { CERTAINTY, SEED_SHARE } from '@alnage/core/melting';
-import { LATE_REFUND_SHARE, REFUND_HOURS } from '@alnage/core/ordering';
-import { MINOR, WASTE_SHARE } from '@alnage/core/pricing';
+import {
+  LATE_KEEP_MINUTES,
+  LATE_REFUND_SHARE,
+  NO_SHOW_REFUND_SHARE,
+  REFUND_HOURS,
+} from '@alnage/core/ordering';
+import { MINOR, TAX_SHARE, WASTE_SHARE } from '@alnage/core/pricing';
 import { WARMING_WATTS } from '@alnage/core/temper';
 import { Store } from '@ngrx/store';
 import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
@@ -48,6 +53,11 @@ function rulesForm(rules: Rules) {
     warmingWatts: new NumberControl(rules.warmingWatts, WARMING_WATTS),
     refundHours: new NumberControl(rules.refundHours, REFUND_HOURS),
     lateRefundShare: new NumberControl(rules.lateRefundShare, LATE_REFUND_SHARE),
+    lateKeepMinutes: new NumberControl(rules.lateKeepMinutes, LATE_KEEP_MINUTES),
+    noShowRefundShare: new NumberControl(rules.noShowRefundShare, NO_SHOW_REFUND_SHARE),
+    taxCollected: new NumberControl(rules.taxRates.collected, TAX_SHARE),
+    taxSent: new NumberControl(rules.taxRates.sent, TAX_SHARE),
+    taxSpare: new NumberControl(rules.taxRates.spare, TAX_SHARE),
     mayContainStop: new FormControl(rules.mayContainStop, { nonNullable: true }),
   });
 }
@@ -67,6 +77,11 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
     warmingWatts: c.warmingWatts.number,
     refundHours: c.refundHours.number,
     lateRefundShare: c.lateRefundShare.number,
+    lateKeepMinutes: c.lateKeepMinutes.number,
+    noShowRefundShare: c.noShowRefundShare.number,
+    taxRates: {
+      ...{ collected: c.taxCollected.number, sent: c.taxSent.number, spare: c.taxSpare.number },
+    },
     mayContainStop: c.mayContainStop.value,
   };
 }
@@ -124,6 +139,46 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
             quantity="share"
             [control]="form.controls.lateRefundShare"
             at="/lateRefundShare"
+          />
+        </div>
+        <h2>When nobody collects an order</h2>
+        <div class="row">
+          <al-quantity
+            label="It is kept for"
+            unit="min"
+            [control]="form.controls.lateKeepMinutes"
+            at="/lateKeepMinutes"
+          />
+          <al-quantity
+            label="Given back of what was paid"
+            quantity="share"
+            [control]="form.controls.noShowRefundShare"
+            at="/noShowRefundShare"
+          />
+        </div>
+        <h2>Tax within prices</h2>
+        <p class="soft">
+          Receipts tell it. Which rate is right for what is yours to check: it differs from country to
+          country.
+        </p>
+        <div class="row">
+          <al-quantity
+            label="Collected"
+            quantity="share"
+            [control]="form.controls.taxCollected"
+            at="/taxRates/collected"
+          />
+          <al-quantity
+            label="Sent by post"
+            quantity="share"
+            [control]="form.controls.taxSent"
+            at="/taxRates/sent"
+          />
+          <al-quantity
+            label="Sold at the counter"
+            quantity="share"
+            [control]="form.controls.taxSpare"
+            at="/taxRates/spare"
           />
         </div>
         <h2>When somebody must never have something</h2>

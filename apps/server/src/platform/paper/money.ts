@@ -1,0 +1,6 @@
+/** Amounts of a currency as papers tell them, from its minor unit. */
+export function moneyIn(currency: string): (minor: number) => string {
+  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  const { maximumFractionDigits = 2 } = format.resolvedOptions();
+  return (minor) => format.format(minor / 10 ** maximumFractionDigits);
+}
