@@ -189,7 +189,7 @@ test('a box is filled as one likes; a slot is closed, and what waits is promised
   await demo.getByRole('button', { name: 'Promise it' }).first().click();
   await expect(row).toContainText('promised');
   await demo.getByRole('button', { name: 'Take payment' }).click();
-  await demo.getByRole('button', { name: 'Record it' }).click();
+  await demo.getByRole('button', { name: 'Ask the terminal' }).click();
   await expect(demo.getByText('€24.90 of €24.90, all of it')).toBeVisible();
   await demo.getByText('Who did what').click();
   await expect(demo.getByText('state: on the waiting list → promised')).toBeVisible();

@@ -2,6 +2,7 @@
 export const PLACES = [
   '/season',
   '/orders',
+  '/orders/messages',
   '/pieces',
   '/pieces/new',
   '/pieces/recipes',
@@ -30,6 +31,7 @@ export const PLACES = [
   '/workshop/boxes',
   '/workshop/points',
   '/workshop/customers',
+  '/workshop/messages',
   '/workshop/devices',
   '/workshop/out',
   '/workshop/units',

@@ -84,6 +84,10 @@ describe('the application', () => {
         '/api/lots/{id}',
         '/api/lots/{id}/moves',
         '/api/lots/{id}/opened',
+        '/api/messages',
+        '/api/messages/preview',
+        '/api/messages/settings',
+        '/api/messages/{id}/stop',
         '/api/moulds',
         '/api/moulds/{id}',
         '/api/moves/{id}',
@@ -206,7 +210,7 @@ describe('live events', () => {
     const heard: string[] = [];
     const leave = other.app.live.subscribe((event) => heard.push(event.topic));
     await take(shop.app);
-    await vi.waitFor(() => expect(heard).toEqual(['orders']));
+    await vi.waitFor(() => expect(heard).toEqual(['messages', 'orders']));
     leave();
     await other.close();
   });

@@ -23,11 +23,14 @@ import { PlanJobs } from './work/plan/jobs/plan-jobs';
 import { addKeeping } from './work/keeping/keeping.routes';
 import { addPapers } from './work/papers/papers.routes';
 import { addRecall } from './work/recall/recall.routes';
+import { addMessages } from './work/messages/messages.routes';
+import { Postman } from './work/messages/postman';
 import { addTill } from './work/till/till.routes';
 import { addPlan } from './work/plan/plan.routes';
 import { addPractices } from './work/practices/practices.routes';
 import { addPromises } from './work/promises/promises.routes';
 import { addEvents } from './platform/http/events.routes';
+import { SimulatedCarrier } from './platform/devices/carriers';
 import { SimulatedTerminal } from './platform/devices/card-terminal';
 import { addSimulatedTerminal } from './edges/simulated-devices/simulated-terminal.routes';
 import { forgetChanges, Remembered } from './platform/database/remembered';
@@ -115,7 +118,10 @@ export async function buildApp(parts: AppParts): Promise<App> {
   addEdges(typed);
   addEvents(typed);
   await addWeb(app, parts.webFolder);
-  if (parts.doesJobs) await playDevices(typed, log);
+  if (parts.doesJobs) {
+    await playDevices(typed, log);
+    await carryMessages(typed, log);
+  }
   return typed;
 }
 
@@ -145,6 +151,7 @@ function addWork(app: App, jobs: PlanJobs, planSeconds: number): void {
   addPapers(app);
   addRecall(app);
   addTill(app);
+  addMessages(app);
   addPractices(app);
 }
 
@@ -154,6 +161,14 @@ function addEdges(app: App): void {
   addImports(app);
   addWorkshopFile(app);
   addSimulatedTerminal(app);
+}
+
+/** Sends what customers are told, where this process does the jobs. */
+async function carryMessages(app: App, log: (error: unknown) => void): Promise<void> {
+  const { db, clock } = app;
+  const postman = new Postman({ db, clock, carrier: new SimulatedCarrier(), log });
+  await postman.start();
+  app.addHook('preClose', () => postman.close());
 }
 
 /** Plays the demo's devices, and thins what devices said long ago, where this process does the jobs. */

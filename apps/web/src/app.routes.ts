@@ -70,6 +70,11 @@ export const routes: Routes = [
     loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
   },
   {
+    path: 'orders/messages',
+    title: 'Messages · Alnage',
+    loadComponent: () => import('./orders/messages/messages-page').then((m) => m.MessagesPage),
+  },
+  {
     path: 'counter',
     title: 'Counter · Alnage',
     loadComponent: () => import('./counter/counter-page').then((m) => m.CounterPage),

@@ -31,13 +31,19 @@ export {
   HandOver,
 } from './orders/order';
 export {
-  CLOSING_NOTE_LENGTH,
-  Closing,
-  ClosingDraft,
-  DayTill,
-  ReceiptQuery,
-  TillQuery,
-} from './orders/till';
+  BODY_LENGTH,
+  MESSAGE_CHANNELS,
+  MESSAGE_STATES,
+  MessagePreview,
+  MessagePreviewAsk,
+  MessageQuery,
+  MessageSettings,
+  MessageView,
+  SUBJECT_LENGTH,
+  type MessageChannel,
+  type MessageState,
+} from './messages/message';
+export { CLOSING_NOTE_LENGTH, Closing, ClosingDraft, DayTill, ReceiptQuery, TillQuery } from './orders/till';
 export {
   COUNTER_DEEDS_MOST,
   CounterDeed,
@@ -136,6 +142,7 @@ export {
   CustomerDraft,
   CustomerExport,
   CustomerMerge,
+  EMAIL_LENGTH,
   WISHES_LENGTH,
 } from './customers/customer';
 export {

@@ -8,6 +8,7 @@ export const LIVE_TOPICS = [
   'larder',
   'bench',
   'readings',
+  'messages',
 ] as const;
 export type LiveTopic = (typeof LIVE_TOPICS)[number];
 

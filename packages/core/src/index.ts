@@ -7,6 +7,7 @@ export * from './input';
 export * from './keeping';
 export * from './larder';
 export * from './melting';
+export * from './messages';
 export * from './ordering';
 export * from './papers';
 export * from './people';

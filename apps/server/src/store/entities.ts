@@ -10,6 +10,7 @@ import {
   OrderLineEntity,
   OrderPaymentEntity,
 } from './work/order.entity';
+import { MessageEntity } from './work/message.entity';
 import { DayClosingEntity } from './work/day-closing.entity';
 import { PieceEntity } from './workshop/piece.entity';
 import { PlanJobEntity } from './work/plan-job.entity';
@@ -55,6 +56,7 @@ export const ENTITIES = [
   CardRequestEntity,
   CounterDeedEntity,
   DayClosingEntity,
+  MessageEntity,
   PlanEntity,
   PlanJobEntity,
   PlanWitnessEntity,

@@ -4,6 +4,10 @@ import type {
   CameOutSaid,
   CardDraft,
   ClosingDraft,
+  MessagePreview,
+  MessagePreviewAsk,
+  MessageSettings,
+  MessageView,
   DayTill,
   SimulatedTerminalState,
   CounterDeedsAsk,
@@ -357,6 +361,26 @@ export class Api {
 
   moveSlot(id: string, move: SlotMove): Observable<Order> {
     return this.http.post<Order>(`/api/orders/${id}/slot`, move);
+  }
+
+  messages(order?: string): Observable<MessageView[]> {
+    return this.http.get<MessageView[]>('/api/messages', { params: order ? { order } : {} });
+  }
+
+  stopMessage(id: string): Observable<null> {
+    return this.http.post<null>(`/api/messages/${id}/stop`, null);
+  }
+
+  messageSettings(): Observable<MessageSettings> {
+    return this.http.get<MessageSettings>('/api/messages/settings');
+  }
+
+  setMessages(settings: MessageSettings): Observable<MessageSettings> {
+    return this.http.put<MessageSettings>('/api/messages/settings', settings);
+  }
+
+  previewMessage(ask: MessagePreviewAsk): Observable<MessagePreview> {
+    return this.http.post<MessagePreview>('/api/messages/preview', ask);
   }
 
   till(day: string): Observable<DayTill> {

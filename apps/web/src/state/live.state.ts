@@ -15,6 +15,7 @@ export const LiveActions = createActionGroup({
     'Larder changed': emptyProps(),
     'Bench changed': emptyProps(),
     'Readings changed': emptyProps(),
+    'Messages changed': emptyProps(),
     'Connection lost': emptyProps(),
     'Connection back': emptyProps(),
   },
@@ -43,6 +44,7 @@ const ACTIONS: Readonly<Record<LiveChange, () => Action>> = {
   larder: LiveActions.larderChanged,
   bench: LiveActions.benchChanged,
   readings: LiveActions.readingsChanged,
+  messages: LiveActions.messagesChanged,
   lost: LiveActions.connectionLost,
   back: LiveActions.connectionBack,
 };

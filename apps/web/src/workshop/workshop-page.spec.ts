@@ -329,6 +329,8 @@ describe('the customers', () => {
       phone: '050 0199',
       allergies: ['milk'],
       wishes: 'No ribbon',
+      email: '',
+      noMessages: false,
       version: 1,
     });
   });

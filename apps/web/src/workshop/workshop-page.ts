@@ -23,6 +23,7 @@ import { CoatingEditor } from './parts/coating-editor';
 import { CustomerEditor } from './parts/customer-editor';
 import { DetailsEditor } from './parts/details-editor';
 import { DeviceList } from './parts/device-list';
+import { MessagesEditor } from './parts/messages-editor';
 import { MouldEditor } from './parts/mould-editor';
 import { MyUnits } from './parts/my-units';
 import { PersonEditor } from './parts/person-editor';
@@ -67,6 +68,7 @@ const GROUPS = [
       { path: 'boxes', name: 'Boxes' },
       { path: 'points', name: 'Pickup points' },
       { path: 'customers', name: 'Customers' },
+      { path: 'messages', name: 'Messages' },
     ],
   },
   {
@@ -125,6 +127,11 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     'Orders are collected on the days of a season. The peak day lets two seasons be compared, whatever their dates.',
     'A piece is promised only for the days that it is offered for, and only until its cut-off; what was ordered in time stays.',
   ],
+  messages: [
+    'What customers are told of their orders, in your words: a field in braces is filled in for each. A line whose fields are all empty is left out.',
+    'What is soon – ready, late, tomorrow – goes as a text message where there is a number, the rest by mail where there is an address. What was done by mistake can be undone for two minutes before anybody is told.',
+    'The carrier that ships is simulated: nothing leaves this machine.',
+  ],
   customers: [
     'What somebody must never have is shown with every order of theirs, and checked against what they order.',
     'Orders find their customer by name. Two entries of one person are put together; what is kept of a person can be exported, and erased.',
@@ -155,6 +162,7 @@ const WHY: Readonly<Record<Section, readonly string[]>> = {
     CustomerEditor,
     DetailsEditor,
     DeviceList,
+    MessagesEditor,
     MouldEditor,
     MyUnits,
     PersonEditor,
@@ -220,6 +228,7 @@ export class WorkshopPage {
         out: '',
         rules: '',
         devices: '',
+        messages: '',
         units: '',
       })[this.shown()],
   );

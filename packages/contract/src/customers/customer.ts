@@ -5,6 +5,7 @@ import { Version } from '../shared/bounds';
 import { closed, Id, plainText } from '../shared/closed';
 
 export const WISHES_LENGTH = 300;
+export const EMAIL_LENGTH = 254;
 
 const draft = {
   name: plainText({ minLength: 1, maxLength: CUSTOMER_LENGTH }),
@@ -12,6 +13,10 @@ const draft = {
   /** What they must not have. */
   allergies: Allergens,
   wishes: plainText({ maxLength: WISHES_LENGTH }),
+  /** '' where nobody knows it. */
+  email: Type.Optional(plainText({ maxLength: EMAIL_LENGTH })),
+  /** They do not want to be written to. */
+  noMessages: Type.Optional(Type.Boolean()),
 };
 
 /** Somebody who orders, with what is to be remembered of them. Orders find theirs by name. */

@@ -21,6 +21,7 @@ import { Lot, LotMove } from '../larder/lot';
 import { StopView } from '../recall/recall';
 import { RecipeVersion, RecipeView } from '../larder/recipe';
 import { SupplyView } from '../larder/supply';
+import { MessageSettings } from '../messages/message';
 import { Piece } from '../pieces/piece';
 import { SavedPlan } from '../plan/plan';
 import { Season } from '../season/season';
@@ -254,6 +255,8 @@ export const WorkshopFile = closed(
       noShowRefundShare: Type.Optional(Rules.properties.noShowRefundShare),
       taxRates: Type.Optional(Rules.properties.taxRates),
     }),
+    /** What customers are told; older files do without it. */
+    messages: Type.Optional(MessageSettings),
     changeovers: closed({
       defaultMinutes: minutes,
       allergenMinutes: minutes,

@@ -1,3 +1,4 @@
+import { DEFAULT_MESSAGES } from '@alnage/core';
 import type { SeasonDraft } from '@alnage/contract';
 import type { BoxEntity } from '../../store/workshop/box.entity';
 import type { BowlEntity } from '../../store/workshop/bowl.entity';
@@ -35,6 +36,7 @@ export const DEMO_WORKSHOP: WorkshopEntity = {
   isDemo: true,
   labourMinorPerHour: 2400,
   country: 'FI',
+  messages: { ...EMPTY_WORKSHOP.messages, texts: DEFAULT_MESSAGES },
   seasonId: 'midsummer-2026',
   changeovers: {
     defaultMinutes: 12,
@@ -397,10 +399,52 @@ export const DEMO_CUSTOMERS: readonly Row<CustomerEntity>[] = [
     phone: '050 0117',
     allergies: ['nuts', 'peanut'],
     wishes: '',
+    email: 'office@harbour-school.example',
+    noMessages: false,
   },
-  { id: 'i-varg', name: 'I. Varg', phone: '050 0163', allergies: [], wishes: 'Rings when in the yard' },
-  { id: 'island-nursery', name: 'Island nursery', phone: '050 0124', allergies: ['nuts'], wishes: '' },
-  { id: 'o-lind', name: 'O. Lind', phone: '050 0188', allergies: ['nuts'], wishes: 'Frost berries only' },
-  { id: 'quay-cafe', name: 'Quay café', phone: '050 0140', allergies: [], wishes: 'On the café trays' },
-  { id: 'e-halla', name: 'E. Halla', phone: '050 0171', allergies: ['nuts'], wishes: '' },
+  {
+    id: 'i-varg',
+    name: 'I. Varg',
+    phone: '050 0163',
+    allergies: [],
+    wishes: 'Rings when in the yard',
+    email: '',
+    noMessages: false,
+  },
+  {
+    id: 'island-nursery',
+    name: 'Island nursery',
+    phone: '050 0124',
+    allergies: ['nuts'],
+    wishes: '',
+    email: 'nursery@bounce.example',
+    noMessages: false,
+  },
+  {
+    id: 'o-lind',
+    name: 'O. Lind',
+    phone: '050 0188',
+    allergies: ['nuts'],
+    wishes: 'Frost berries only',
+    email: 'o.lind@post.example',
+    noMessages: false,
+  },
+  {
+    id: 'quay-cafe',
+    name: 'Quay café',
+    phone: '050 0140',
+    allergies: [],
+    wishes: 'On the café trays',
+    email: 'quay@cafe.example',
+    noMessages: false,
+  },
+  {
+    id: 'e-halla',
+    name: 'E. Halla',
+    phone: '050 0171',
+    allergies: ['nuts'],
+    wishes: '',
+    email: '',
+    noMessages: false,
+  },
 ];

@@ -95,11 +95,15 @@ const UNTOLD = {
 
 async function keepWorkshop(
   manager: EntityManager,
-  { details, rules, changeovers, weights, lastTicket }: WorkshopFile,
+  { details, rules, messages: told, changeovers, weights, lastTicket }: WorkshopFile,
 ): Promise<void> {
   const { season: seasonId, version: detailsVersion, ...own } = details;
   const { version: rulesVersion, ...shop } = rules;
   const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
+  if (told) {
+    const { version: messagesVersion, ...messages } = told;
+    Object.assign(workshop, { messages, messagesVersion });
+  }
   Object.assign(workshop, own, shop, { seasonId, detailsVersion, rulesVersion, changeovers, weights });
   await manager.save(workshop);
   await manager.query('select setval($1, $2, $3)', ['order_ticket', Math.max(1, lastTicket), lastTicket > 0]);

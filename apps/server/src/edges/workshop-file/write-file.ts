@@ -32,6 +32,7 @@ import {
   PickupPointEntity,
   ZoneEntity,
 } from '../../store/workshop/resources.entity';
+import { messageSettings } from '../../shop/workshop/message-settings';
 import { rulesView } from '../../shop/workshop/rules';
 import { SeasonEntity } from '../../store/workshop/season.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
@@ -44,6 +45,7 @@ type Sections = {
 const SECTIONS: Sections = {
   details: async (manager) => detailsView(await theWorkshop(manager)),
   rules: async (manager) => rulesView(await theWorkshop(manager)),
+  messages: async (manager) => messageSettings(await theWorkshop(manager)),
   changeovers: async (manager) => (await theWorkshop(manager)).changeovers as WorkshopFile['changeovers'],
   weights: async (manager) => (await theWorkshop(manager)).weights,
   moulds: (manager) => kept(manager, MouldEntity),

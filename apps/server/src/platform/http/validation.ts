@@ -10,8 +10,16 @@ const CLOCK_TIME = /^(([01]\d|2[0-3]):[0-5]\d|24:00)$/;
 /** Letters of any script on one line; control characters and halves of letters are no text. */
 const PLAIN_TEXT = /^[^\p{Cc}\p{Cs}]*$/u;
 
+/** The same on several lines. */
+const PLAIN_LINES = /^(?:[^\p{Cc}\p{Cs}]|\n)*$/u;
+
 /** Formats of our own, for what comes in and – as answers are picked from unions by their schemas – what goes out. */
-export const OWN_FORMATS = { 'wall-clock': WALL_CLOCK, 'clock-time': CLOCK_TIME, 'plain-text': PLAIN_TEXT };
+export const OWN_FORMATS = {
+  'wall-clock': WALL_CLOCK,
+  'clock-time': CLOCK_TIME,
+  'plain-text': PLAIN_TEXT,
+  'plain-lines': PLAIN_LINES,
+};
 
 /** Bodies are taken as they are; query and path come as text, so numbers in them are read. */
 export function addValidation(app: FastifyInstance): void {

@@ -1,4 +1,6 @@
 import {
+  DEFAULT_MESSAGES,
+  DEFAULT_QUIET_HOURS,
   DEFAULT_LATE_KEEP_MINUTES,
   DEFAULT_NO_SHOW_REFUND_SHARE,
   DEFAULT_REFUND_RULE,
@@ -7,8 +9,16 @@ import {
   DEFAULT_WAY_RULES,
   FIRST_CERTAINTY,
   NO_TAX,
+  type MessageTexts,
 } from '@alnage/core';
 import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
+
+/** Nobody is written to before somebody says so. */
+function silent(texts: MessageTexts): MessageTexts {
+  return Object.fromEntries(
+    Object.entries(texts).map(([kind, text]) => [kind, { ...text, isOn: false }]),
+  ) as unknown as MessageTexts;
+}
 
 /** What an installation starts from when the demo is not wanted: rules with their shop defaults, and nothing else. */
 export const EMPTY_WORKSHOP: WorkshopEntity = {
@@ -38,6 +48,8 @@ export const EMPTY_WORKSHOP: WorkshopEntity = {
   noShowRefundShare: DEFAULT_NO_SHOW_REFUND_SHARE,
   taxRates: NO_TAX,
   mayContainStop: DEFAULT_MAY_CONTAIN_STOP,
+  messages: { texts: silent(DEFAULT_MESSAGES), quiet: DEFAULT_QUIET_HOURS, reminderHours: 24 },
+  messagesVersion: 1,
   feedToken: null,
   rulesVersion: 1,
   address: '',

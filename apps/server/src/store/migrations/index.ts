@@ -33,6 +33,7 @@ import { Labels1813000000000 } from './1813000000000-labels';
 import { PiecesLeft1814000000000 } from './1814000000000-pieces-left';
 import { Recalls1815000000000 } from './1815000000000-recalls';
 import { Ledger1784000000000 } from './1784000000000-ledger';
+import { Messages1817000000000 } from './1817000000000-messages';
 import { Counter1816000000000 } from './1816000000000-counter';
 
 /** Migrations in the order in which they run. */
@@ -73,4 +74,5 @@ export const MIGRATIONS = [
   PiecesLeft1814000000000,
   Recalls1815000000000,
   Counter1816000000000,
+  Messages1817000000000,
 ];

@@ -12,4 +12,11 @@ export class CustomerEntity extends KeptRecord {
 
   @Column('text')
   wishes: string;
+
+  @Column('text', { default: '' })
+  email: string;
+
+  /** They do not want to be written to. */
+  @Column('boolean', { name: 'no_messages', default: false })
+  noMessages: boolean;
 }

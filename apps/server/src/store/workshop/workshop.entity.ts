@@ -1,5 +1,20 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import type { Changeovers, MayContainStop, TaxRates, WayRule, Weights } from '@alnage/core';
+import type {
+  Changeovers,
+  MayContainStop,
+  MessageTexts,
+  QuietHours,
+  TaxRates,
+  WayRule,
+  Weights,
+} from '@alnage/core';
+
+/** What customers are told, and when they are left in peace. */
+export interface Messages {
+  readonly texts: MessageTexts;
+  readonly quiet: QuietHours;
+  readonly reminderHours: number;
+}
 
 /** The one workshop of an installation. */
 @Entity('workshop')
@@ -85,6 +100,13 @@ export class WorkshopEntity {
   /** Secret part of the calendars' addresses. */
   @Column('text', { name: 'feed_token', nullable: true })
   feedToken: string | null;
+
+  /** What customers are told, and when they are left in peace. */
+  @Column('jsonb')
+  messages: Messages;
+
+  @Column('integer', { name: 'messages_version' })
+  messagesVersion: number;
 
   @Column('integer', { name: 'rules_version' })
   rulesVersion: number;

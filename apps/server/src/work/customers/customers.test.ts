@@ -24,7 +24,7 @@ describe('a customer', () => {
     const before = await take(shop.app, { customer: ' a. anker ' });
     expect(before.customerId).toBeNull();
     const { body } = await post();
-    expect(body).toEqual({ ...draft, id: 'a-anker', version: 1 });
+    expect(body).toEqual({ ...draft, email: '', noMessages: false, id: 'a-anker', version: 1 });
     expect(await list()).toContainEqual(body);
     expect((await orderOf(before.id)).customerId).toBe('a-anker');
     expect((await take(shop.app, { customer: 'A. ANKER' })).customerId).toBe('a-anker');

@@ -3,6 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { lockRecords, type RecordKind } from '../../shop/kept/kept-records';
 import { orderView } from '../../week/orders/order-view';
 import { OrderEntity } from '../../store/work/order.entity';
+import { fieldProblem } from '../../platform/http/field-problem';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
@@ -11,12 +12,22 @@ import { CustomerEntity } from '../../store/work/customer.entity';
 /** What stands in the place of a person who is erased. */
 const ERASED = 'erased';
 
+/** A name, an @ and a place: whether it is there only a message to it tells. */
+const MAIL = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
+
 /** Customers: orders are theirs by name; erased, only their orders' figures stay. */
 export const CUSTOMERS: RecordKind<CustomerEntity, CustomerDraft, Customer> = {
   entity: CustomerEntity,
   what: 'customer',
-  judge: () => Promise.resolve([]),
-  columns: ({ phone, wishes, ...draft }) => ({ ...draft, phone: phone.trim(), wishes: wishes.trim() }),
+  judge: (_manager, { email = '' }) =>
+    Promise.resolve(
+      email.trim() === '' || MAIL.test(email.trim())
+        ? []
+        : [fieldProblem('/email', 'wrong-format', { value: email })],
+    ),
+  columns: ({ phone, wishes, email = '', noMessages = false, ...draft }) => ({
+    ...{ ...draft, phone: phone.trim(), wishes: wishes.trim(), email: email.trim(), noMessages },
+  }),
   view: (_manager, customer) => Promise.resolve(customerView(customer)),
   settle: async (manager) => {
     await manager.query(
@@ -41,6 +52,11 @@ async function erase(manager: EntityManager, { id }: CustomerEntity): Promise<vo
          from jsonb_array_elements(e.changes) c)
       from customer_order o where o.id = e.order_id and o.customer_id = $1`,
     [id, ERASED],
+  );
+  await manager.query(
+    `update message m set address = '', subject = '', body = '' from customer_order o
+      where o.id = m.order_id and o.customer_id = $1`,
+    [id],
   );
   await manager.query(
     `update hand_over h set collected_by = '' from customer_order o where o.id = h.order_id and o.customer_id = $1`,
@@ -74,6 +90,8 @@ export function mergeCustomers(db: DataSource, id: string, into: string): Promis
       allergies: [...new Set([...other.allergies, ...one.allergies])],
       wishes,
       phone: other.phone || one.phone,
+      email: other.email || one.email,
+      noMessages: other.noMessages || one.noMessages,
       version: other.version + 1,
     });
     await manager.save(other);

@@ -4,6 +4,7 @@ import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
 import { OrderEntity } from '../../store/work/order.entity';
 import { orderView } from '../../week/orders/order-view';
+import { queueMessages } from '../../week/messages/queue-messages';
 import { recordEvent, type Doing } from './order-events';
 
 /** An order, held until the transaction is over. @throws ProblemError `order-not-found` */
@@ -41,6 +42,7 @@ export async function told(
   doing: Doing,
 ): Promise<Order> {
   await recordEvent(manager, event, doing);
+  await queueMessages(manager, event, doing.at);
   await announce(manager, 'orders');
   return event.after;
 }

@@ -46,7 +46,7 @@ export function timeControl(value: string): FormControl<string> {
         <textarea
           matInput
           #field
-          rows="2"
+          [rows]="rows()"
           [id]="id"
           [formControl]="control()"
           [attr.aria-invalid]="problems().length > 0"
@@ -80,6 +80,8 @@ export class TextField {
   readonly placeholder = input('');
   /** Whether it goes over several rows. */
   readonly isTall = input(false);
+  /** Lines that a tall one shows. */
+  readonly rows = input(2);
   /** What is asked for when what is typed will not do. */
   readonly wanted = input('Give a name.');
 

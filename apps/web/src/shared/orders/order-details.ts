@@ -20,6 +20,7 @@ import { weighingsFeature } from '../../state/weighings.state';
 import { workshopFeature } from '../../state/workshop.state';
 import { CustomerNote } from './customer-note';
 import { OrderHistory } from './order-history';
+import { OrderMessages } from './order-messages';
 import { OrderPayments } from './order-payments';
 import { MADE_WORDS } from './made-words';
 import { linesText, standingOf } from './order-rows';
@@ -59,7 +60,7 @@ const STEPS: Readonly<Record<OrderState, readonly Step[]>> = {
 /** The margin's answer for one order: how it is made, how old it will be, or why it cannot be. */
 @Component({
   selector: 'al-order-details',
-  imports: [CustomerNote, MatButtonModule, OrderHistory, OrderPayments, RouterLink],
+  imports: [CustomerNote, MatButtonModule, OrderHistory, OrderMessages, OrderPayments, RouterLink],
   templateUrl: './order-details.html',
   styleUrl: './order-details.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

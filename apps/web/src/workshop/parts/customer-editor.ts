@@ -3,13 +3,14 @@ import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import {
   CUSTOMER_LENGTH,
+  EMAIL_LENGTH,
   PHONE_LENGTH,
   WISHES_LENGTH,
   type CustomerDraft,
   type Customer,
 } from '@alnage/contract';
 import { Store } from '@ngrx/store';
-import { ChoiceField } from '../../shared/forms/choice-field';
+import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { RecordEditor } from '../../shared/forms/record-editor';
 import { RecordForm } from '../../shared/forms/record-form';
@@ -25,10 +26,17 @@ type CustomerForm = ReturnType<typeof customerForm>;
 
 const FIRST: CustomerDraft = { name: '', phone: '', allergies: [], wishes: '' };
 
-function customerForm({ name, phone, allergies, wishes }: CustomerDraft = FIRST) {
+const MESSAGE_CHOICES: readonly Choice<'yes' | 'no'>[] = [
+  { id: 'yes', name: 'are sent' },
+  { id: 'no', name: 'are not wanted' },
+];
+
+function customerForm({ name, phone, allergies, wishes, email, noMessages }: CustomerDraft = FIRST) {
   return new FormGroup({
     name: nameControl(name, CUSTOMER_LENGTH),
     phone: textControl(phone, PHONE_LENGTH),
+    email: textControl(email ?? '', EMAIL_LENGTH),
+    messages: new FormControl<'yes' | 'no'>(noMessages ? 'no' : 'yes', { nonNullable: true }),
     wishes: textControl(wishes, WISHES_LENGTH),
     allergies: new FormControl<readonly string[]>(allergies, { nonNullable: true }),
   });
@@ -38,6 +46,8 @@ function customerDraftOf({ controls: c }: CustomerForm): CustomerDraft {
   return {
     name: c.name.value.trim(),
     phone: c.phone.value.trim(),
+    email: c.email.value.trim(),
+    noMessages: c.messages.value === 'no',
     allergies: [...c.allergies.value] as CustomerDraft['allergies'],
     wishes: c.wishes.value.trim(),
   };
@@ -53,6 +63,15 @@ function customerDraftOf({ controls: c }: CustomerForm): CustomerDraft {
         <div class="row">
           <al-text class="wide" [control]="form.controls.name" at="/name" />
           <al-text label="Telephone" [control]="form.controls.phone" at="/phone" />
+        </div>
+        <div class="row">
+          <al-text class="wide" label="Mail" [control]="form.controls.email" at="/email" />
+          <al-choice
+            label="Messages"
+            [choices]="messageChoices"
+            [control]="form.controls.messages"
+            at="/noMessages"
+          />
         </div>
         <div class="row">
           <al-text class="wide" label="Wishes" [control]="form.controls.wishes" at="/wishes" />
@@ -100,6 +119,7 @@ function customerDraftOf({ controls: c }: CustomerForm): CustomerDraft {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CustomerEditor {
+  protected readonly messageChoices = MESSAGE_CHOICES;
   /** The customer to change; null for a new one. */
   readonly id = input.required<string | null>();
   readonly done = output<string | null>();
