@@ -84,7 +84,7 @@ const SHOTS = [
   {
     name: 'counter',
     path: '/counter',
-    prepare: (page) => page.getByRole('button', { name: 'M-0377', exact: true }).click(),
+    prepare: (page) => page.getByRole('button', { name: 'M-0400', exact: true }).click(),
   },
   {
     name: 'ledger',
