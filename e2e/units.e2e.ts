@@ -34,7 +34,10 @@ const OWN_WORDS = [
   'Australian: a tablespoon is 20 ml',
 ];
 
-/** Every text of the page, also those that are only heard; units that an amount may be typed in are left out. */
+/**
+ * Every text of the page, also those that are only heard; units that an amount may be typed in are left out,
+ * and what is written to customers, who do not choose units here.
+ */
 function textsOf(page: Page): Promise<string[]> {
   return page.evaluate(() => {
     const texts: string[] = [];
@@ -42,7 +45,7 @@ function textsOf(page: Page): Promise<string[]> {
     while (walk.nextNode()) {
       const { parentElement, data } = walk.currentNode as Text & { parentElement: Element };
       const isUnitChoice = parentElement.matches('option') && !/\d/.test(data);
-      if (!isUnitChoice && !parentElement.closest('script, style')) texts.push(data.trim());
+      if (!isUnitChoice && !parentElement.closest('script, style, .as-sent')) texts.push(data.trim());
     }
     for (const each of Array.from(document.querySelectorAll('*')))
       for (const name of ['aria-label', 'placeholder', 'title', 'alt', 'aria-valuetext'])

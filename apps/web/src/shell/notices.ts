@@ -5,7 +5,6 @@ import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { counted } from '../shared/formats/formats';
 import { wallText } from '../shared/formats/wall-time';
-import { CounterOutbox } from '../shared/orders/counter-outbox';
 import { fieldTexts, PROBLEM_TEXT, troubleText } from '../shared/problem-text';
 import { Slips } from '../shared/slip/slips';
 import { OrderActions } from '../state/orders.state';
@@ -42,7 +41,6 @@ function refusalText(trouble: Trouble): string {
 @Injectable({ providedIn: 'root' })
 export class Notices {
   private readonly slips = inject(Slips);
-  private readonly counter = inject(CounterOutbox);
   private readonly store = inject(Store);
   private readonly actions = inject(Actions);
   private readonly injector = inject(Injector);
@@ -155,7 +153,8 @@ export class Notices {
     };
     switch (kind) {
       case 'hand-over':
-        return () => this.counter.add(order, { kind: 'take-back' });
+        // whoever sent it takes it back: the shell does without the counter until somebody is there
+        return () => this.store.dispatch(OrderActions.counterUndoAsked({ order }));
       case 'shelve':
         return back('promised');
       case 'not-collected':

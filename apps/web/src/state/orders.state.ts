@@ -54,6 +54,8 @@ export const OrderActions = createActionGroup({
     'Pay dismissed': emptyProps(),
     /** What the counter did is with the server. */
     'Counter done': props<{ order: Order; deed: CounterDeed }>(),
+    /** What the counter handed over last was not. */
+    'Counter undo asked': props<{ order: Order }>(),
     'Card deed asked': props<{ id: string; deed: CardDeed }>(),
     'Slot opened': emptyProps(),
     /** What is made goes at another time. */

@@ -2,7 +2,7 @@ import { Type, type Static } from 'typebox';
 import { CUSTOMER_LENGTH, Order, PHONE_LENGTH } from '../orders/order';
 import { Allergens } from '../shared/allergens';
 import { Version } from '../shared/bounds';
-import { closed, Id, plainText } from '../shared/closed';
+import { closed, Id, Instant, orNull, plainText } from '../shared/closed';
 
 export const WISHES_LENGTH = 300;
 export const EMAIL_LENGTH = 254;
@@ -38,5 +38,17 @@ export const CustomerExport = closed({
   format: Type.Literal('alnage-customer/1'),
   customer: Customer,
   orders: Type.Array(Order),
+  /** What they were told, and will be. */
+  messages: Type.Array(
+    closed({
+      order: Id,
+      kind: Type.String(),
+      state: Type.String(),
+      address: Type.String(),
+      subject: Type.String(),
+      body: Type.String(),
+      sentAt: orNull(Instant),
+    }),
+  ),
 });
 export type CustomerExport = Static<typeof CustomerExport>;

@@ -1,5 +1,5 @@
 import { WISHES_LENGTH, type Customer, type CustomerDraft, type CustomerExport } from '@alnage/contract';
-import type { DataSource, EntityManager } from 'typeorm';
+import { In, type DataSource, type EntityManager } from 'typeorm';
 import { lockRecords, type RecordKind } from '../../shop/kept/kept-records';
 import { orderView } from '../../week/orders/order-view';
 import { OrderEntity } from '../../store/work/order.entity';
@@ -7,6 +7,7 @@ import { fieldProblem } from '../../platform/http/field-problem';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
+import { MessageEntity } from '../../store/work/message.entity';
 import { CustomerEntity } from '../../store/work/customer.entity';
 
 /** What stands in the place of a person who is erased. */
@@ -108,9 +109,16 @@ export async function exportCustomer(manager: EntityManager, id: string): Promis
   if (!customer) throw new ProblemError('record-not-found', { what: 'customer', id });
   const { timeZone } = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
   const orders = await manager.find(OrderEntity, { where: { customerId: id }, order: { pickupAt: 'ASC' } });
+  const messages = await manager.find(MessageEntity, {
+    where: { orderId: In(orders.map((order) => order.id)) },
+    order: { dueAt: 'ASC' },
+  });
   return {
     format: 'alnage-customer/1',
     customer: customerView(customer),
     orders: orders.map((order) => orderView(order, timeZone)),
+    messages: messages.map(({ orderId: order, kind, state, address, subject, body, sentAt }) => ({
+      ...{ order, kind, state, address, subject, body, sentAt: sentAt?.toISOString() ?? null },
+    })),
   };
 }

@@ -9,6 +9,8 @@ import { orderView } from '../../week/orders/order-view';
 import { readOrders } from '../../week/orders/read-orders';
 
 const LOOK_EVERY_MS = 5000;
+/** A server that ends waits so long for carriers. */
+const PATIENCE_MS = 2000;
 
 interface PostParts {
   readonly db: DataSource;
@@ -36,7 +38,9 @@ export class Postman {
 
   async close(): Promise<void> {
     if (this.look) clearInterval(this.look);
-    await Promise.allSettled(this.onWay);
+    // what is not answered by then is given away again under its id when the server is back
+    const patience = new Promise((resolve) => setTimeout(resolve, PATIENCE_MS).unref());
+    await Promise.race([this.settled(), patience]);
   }
 
   /** Sends all that is due now. */

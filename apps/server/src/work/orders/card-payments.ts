@@ -8,7 +8,7 @@ import { requireSetUp } from '../../shop/seasons/set-up';
 import { CardRequestEntity, OrderEntity } from '../../store/work/order.entity';
 import { orderView } from '../../week/orders/order-view';
 import { bookPayment, requirePayable } from './order-money';
-import { lockedOrder, lockedVersion, orderNow } from './order-rows';
+import { lockedOrder, orderNow, requireVersion } from './order-rows';
 
 /** A terminal that has not answered for so long is looked at by somebody. Shop default. */
 const WAIT_MS = 60_000;
@@ -36,15 +36,17 @@ export class CardPayments {
 
   /**
    * Asks the terminal, once by the request's id however often it comes.
-   * @throws ProblemError `order-changed`, `card-open`; `invalid-input` for more than is due
+   * @throws ProblemError `order-changed`, `card-open`; `already-done` for an id of another order; `invalid-input` for more than is due
    */
   async ask(orderId: string, { id, version, ...entry }: CardDraft, by: string | null): Promise<Order> {
     const { db, clock } = this.parts;
     const { order, isNew } = await db.transaction(async (manager) => {
       const { timeZone } = await requireSetUp(manager);
-      if (await manager.existsBy(CardRequestEntity, { id, orderId }))
-        return { order: await orderNow(manager, orderId, timeZone), isNew: false };
-      const order = await lockedVersion(manager, { id: orderId, version }, timeZone);
+      const order = await lockedOrder(manager, orderId);
+      const known = await manager.findOneBy(CardRequestEntity, { id });
+      if (known && known.orderId !== orderId) throw new ProblemError('already-done', { id });
+      if (known) return { order: orderView(order, timeZone), isNew: false };
+      requireVersion(order, version, timeZone);
       requirePayable(entry, orderView(order, timeZone));
       const row = { id, orderId, ...entry, state: 'asked' as const, at: clock.now(), by, settledAt: null };
       await manager.insert(CardRequestEntity, row);

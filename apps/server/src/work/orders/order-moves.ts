@@ -113,7 +113,9 @@ export class OrderMoves {
     if (last)
       await manager.update(HandOverEntity, { id: last.id }, { undoneAt: doing.at, undoneBy: doing.by });
     const passed = { packing: { rows: [], isWritten: true }, allergyWaiver: null, against: null };
-    await this.become(held, { ...doing, state: 'ready', passed, row: {} });
+    // of what nobody came for again the rest is not there for them
+    const state = order.state === 'handed-over' ? 'ready' : order.state;
+    await this.become(held, { ...doing, state, passed, row: {} });
     const after = await orderNow(manager, order.id, setUp.timeZone);
     return told(manager, { what: 'moved', before, after }, doing);
   }

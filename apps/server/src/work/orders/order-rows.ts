@@ -25,9 +25,14 @@ export async function lockedVersion(
   timeZone: string,
 ): Promise<OrderEntity> {
   const order = await lockedOrder(manager, id);
+  requireVersion(order, version, timeZone);
+  return order;
+}
+
+/** @throws ProblemError `order-changed` with the order as it is now */
+export function requireVersion(order: OrderEntity, version: number, timeZone: string): void {
   if (order.version !== version)
     throw new ProblemError('order-changed', { current: orderView(order, timeZone) });
-  return order;
 }
 
 /** An order as it is in this transaction by now. */

@@ -4,7 +4,6 @@ import { openDeedBox, type DeedBox, type KeptDeed } from './deed-box';
 
 /** The network is tried again so often. */
 const RETRY_MS = 3000;
-const SENT_AT_ONCE = 100;
 /** What was sent stays in sight until the server has told it back. */
 const SENT_KEPT = 300;
 
@@ -32,6 +31,8 @@ export abstract class DeedOutbox<Deed extends { readonly id: string }, Refusal> 
   readonly mine = computed(() => [...this.sent(), ...this.waiting().map(({ event }) => event)]);
   /** Whether the server has answered all that was done here; what it answers next knows of it. */
   readonly isAllSent = computed(() => this.unwritten() === 0 && this.waiting().length === 0);
+  /** So many are sent at once. */
+  protected readonly atOnce: number = 100;
   /** Whether the last thing that was sent reached nobody. */
   readonly isAway = signal(false);
 
@@ -101,7 +102,7 @@ export abstract class DeedOutbox<Deed extends { readonly id: string }, Refusal> 
 
   /** Whether the network carried it. */
   private async sendNext(): Promise<boolean> {
-    const deeds = this.waiting().slice(0, SENT_AT_ONCE);
+    const deeds = this.waiting().slice(0, this.atOnce);
     const events = deeds.map(({ event }) => event);
     try {
       await this.settle(deeds, await this.post(events));

@@ -1,5 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { AllergyWaiver, CounterDeed, CounterDeedDraft, CounterTaken, Order } from '@alnage/contract';
+import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
 import { v4 as uuid } from 'uuid';
@@ -24,6 +26,8 @@ const UNREADABLE: CounterRefusal = { code: 'invalid-input', params: {}, errors: 
  */
 @Injectable({ providedIn: 'root' })
 export class CounterOutbox extends DeedOutbox<CounterDeedDraft, CounterRefusal> {
+  /** Each asks what speaks against it, which takes its time. */
+  protected override readonly atOnce = 20;
   private readonly api = inject(Api);
   private readonly clock = inject(WorkshopClock);
   private readonly store = inject(Store);
@@ -32,6 +36,9 @@ export class CounterOutbox extends DeedOutbox<CounterDeedDraft, CounterRefusal> 
 
   constructor() {
     super(COUNTER_BOX, UNREADABLE);
+    inject(Actions)
+      .pipe(ofType(OrderActions.counterUndoAsked), takeUntilDestroyed())
+      .subscribe(({ order }) => this.add(order, { kind: 'take-back' }));
   }
 
   add(order: Pick<Order, 'id'>, deed: CounterDeed, despiteAllergy: AllergyWaiver | null = null): void {

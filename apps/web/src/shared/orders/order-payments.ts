@@ -31,7 +31,10 @@ import { MoneyForm } from './money-form';
       <p class="soft">{{ entry }}</p>
     }
     @if (isOpen() || isWaiting()) {
-      <al-money-form [order]="order()" (left)="isOpen.set(false)" />
+      <!-- what takes money is fetched once somebody does -->
+      @defer (on immediate) {
+        <al-money-form [order]="order()" (left)="isOpen.set(false)" />
+      }
     } @else if (isDue()) {
       <button matButton="outlined" type="button" (click)="isOpen.set(true)">
         {{ wantsRefund() ? 'Give back' : 'Take payment' }}
