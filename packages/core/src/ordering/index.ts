@@ -55,4 +55,12 @@ export {
   type SlotRules,
 } from './slots';
 export { readForecast } from './read-forecast';
-export { drawerHolds, takingsOf, type Taken, type Takings, type TillEntry } from './till';
+export {
+  changeDue,
+  drawerDifference,
+  drawerHolds,
+  takingsOf,
+  type Taken,
+  type Takings,
+  type TillEntry,
+} from './till';

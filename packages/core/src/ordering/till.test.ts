@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { drawerHolds, takingsOf, type TillEntry } from './till';
+import { changeDue, drawerDifference, drawerHolds, takingsOf, type TillEntry } from './till';
 
 const cash = (amountMinor: number, isBack = false): TillEntry => ({ method: 'cash', isBack, amountMinor });
 
@@ -13,6 +13,8 @@ describe('the till', () => {
       card: { inMinor: 990, outMinor: 0 },
     });
     expect(drawerHolds(5000, [takings])).toBe(7000);
+    expect(drawerDifference({ countedMinor: 6900, expectedMinor: 7000 })).toBe(-100);
+    expect(changeDue(3760, 4000)).toBe(240);
   });
 
   it('adds up however a day is parted', () => {

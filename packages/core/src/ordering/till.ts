@@ -28,6 +28,22 @@ export function takingsOf(entries: readonly TillEntry[]): Takings {
   return { cash: by('cash'), card: by('card') };
 }
 
+/** What goes back of what a customer gives; below 0 what is missing of it. By hand: 40.00 for 37.60 are 2.40. */
+export function changeDue(amountMinor: number, givenMinor: number): number {
+  return givenMinor - amountMinor;
+}
+
+/** By how much a drawer holds more than it must; below 0 what is missing. */
+export function drawerDifference({
+  countedMinor,
+  expectedMinor,
+}: {
+  readonly countedMinor: number;
+  readonly expectedMinor: number;
+}): number {
+  return countedMinor - expectedMinor;
+}
+
 /** What the drawer must hold: what lay in it, and the cash since. By hand: 50.00, 25.00 in and 5.00 out are 70.00. */
 export function drawerHolds(floatMinor: number, all: readonly Takings[]): number {
   return all.reduce((sum, { cash }) => sum + cash.inMinor - cash.outMinor, floatMinor);

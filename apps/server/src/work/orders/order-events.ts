@@ -1,4 +1,5 @@
 import type { HandOver, Order, OrderEvent } from '@alnage/contract';
+import { countParts } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import { OrderEventEntity } from '../../store/work/order.entity';
 
@@ -39,8 +40,10 @@ const TOLD: Readonly<Record<string, (order: Order) => string>> = {
 
 /** How many boxes and loose pieces went out with somebody, and to whom. */
 function collectedText({ boxes, lines, collectedBy, against }: HandOver): string {
-  const sum = (counts: readonly number[]): number => counts.reduce((total, count) => total + count, 0);
-  const counts = [`${sum(boxes)} boxes`, `${sum(lines)} pieces`].filter((each) => !each.startsWith('0 '));
+  const counts = [
+    `${countParts({ boxes, lines: [] })} boxes`,
+    `${countParts({ boxes: [], lines })} pieces`,
+  ].filter((each) => !each.startsWith('0 '));
   const to = collectedBy ? ` to ${collectedBy}` : '';
   return `${counts.join(', ')}${to}${against ? ` in spite of: ${against}` : ''}`;
 }

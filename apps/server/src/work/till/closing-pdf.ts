@@ -1,7 +1,8 @@
 import type { DayTill } from '@alnage/contract';
-import { drawerHolds, type Takings } from '@alnage/core';
+import { drawerDifference, drawerHolds, type Takings } from '@alnage/core';
 import { DateTime } from 'luxon';
 import type { Content } from 'pdfmake/interfaces';
+import { percentText } from '../../platform/paper/money';
 import { onA4, pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
 
 /** What the closing of a day is printed with. */
@@ -29,7 +30,7 @@ export function closingPdf(till: DayTill, paper: ClosingPaper): Promise<Buffer> 
       table(
         'What left the shop, by rate of tax',
         till.sold.map(({ share, netMinor, taxMinor, grossMinor }) => [
-          `${Number((share * 100).toFixed(2))}%: ${money(netMinor)} and ${money(taxMinor)} tax`,
+          `${percentText(share)}: ${money(netMinor)} and ${money(taxMinor)} tax`,
           money(grossMinor),
         ]),
       ),
@@ -39,10 +40,7 @@ export function closingPdf(till: DayTill, paper: ClosingPaper): Promise<Buffer> 
               ['lay in it in the morning', money(closing.floatMinor)],
               ['must hold', money(closing.expectedMinor)],
               ['was counted', money(closing.countedMinor)],
-              [
-                { text: differenceText(closing), bold: true },
-                money(closing.countedMinor - closing.expectedMinor),
-              ],
+              [{ text: differenceText(closing), bold: true }, money(drawerDifference(closing))],
             ]),
             {
               text: `Closed ${DateTime.fromISO(closing.at, { zone: paper.timeZone }).toFormat('HH:mm')}${closing.by === null ? '' : ` by ${paper.people.get(closing.by) ?? closing.by}`}${closing.note ? `: ${closing.note}` : ''}`,

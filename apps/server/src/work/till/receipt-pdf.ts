@@ -1,8 +1,8 @@
 import type { Order } from '@alnage/contract';
-import { taxSums, type TaxRates } from '@alnage/core';
+import { changeDue, taxSums, type TaxRates } from '@alnage/core';
 import { DateTime } from 'luxon';
 import type { Content } from 'pdfmake/interfaces';
-import { moneyIn } from '../../platform/paper/money';
+import { moneyIn, percentText } from '../../platform/paper/money';
 import { pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
 
 /** What a receipt is printed with. */
@@ -46,7 +46,7 @@ export function receiptPdf(order: Order, paper: ReceiptPaper): Promise<Buffer> {
     ]),
     [{ text: 'Total', bold: true }, right(money(order.totalMinor), true)],
     ...taxes.map((sum) => [
-      { text: `of it ${percent(sum.share)} tax on ${money(sum.netMinor)}`, color: SOFT },
+      { text: `of it ${percentText(sum.share)} tax on ${money(sum.netMinor)}`, color: SOFT },
       right(money(sum.taxMinor)),
     ]),
     ...order.payments.flatMap(({ kind, method, amountMinor, at, givenMinor }) => [
@@ -58,7 +58,7 @@ export function receiptPdf(order: Order, paper: ReceiptPaper): Promise<Buffer> {
         ? [
             [
               { text: `${money(givenMinor)} given, change`, color: SOFT },
-              right(money(givenMinor - amountMinor)),
+              right(money(changeDue(amountMinor, givenMinor))),
             ],
           ]
         : []),
@@ -87,10 +87,6 @@ export function receiptPdf(order: Order, paper: ReceiptPaper): Promise<Buffer> {
 
 function right(text: string, bold = false): Content {
   return { text, alignment: 'right', bold };
-}
-
-function percent(share: number): string {
-  return `${Number((share * 100).toFixed(2))}%`;
 }
 
 function time(instant: string, { timeZone }: ReceiptPaper): string {

@@ -12,7 +12,7 @@ import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { CLOSING_NOTE_LENGTH, type DayTill } from '@alnage/contract';
-import { drawerHolds, type Taken } from '@alnage/core/ordering';
+import { drawerDifference, drawerHolds, type Taken } from '@alnage/core/ordering';
 import { MINOR } from '@alnage/core/pricing';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
@@ -108,7 +108,7 @@ export class TillPage {
     this.typed();
     const [must, counted] = [this.mustHold(), this.form.controls.countedMinor.value];
     if (must === null || counted === null || Number.isNaN(counted)) return null;
-    return this.differenceOf(Math.round(counted) - must);
+    return this.differenceOf({ countedMinor: Math.round(counted), expectedMinor: must });
   });
   protected readonly closed = computed(() => {
     const closing = this.till()?.closing;
@@ -116,7 +116,7 @@ export class TillPage {
     const { at, by, note, countedMinor, expectedMinor } = closing;
     const who = (this.workshop()?.people ?? []).find(({ id }) => id === by)?.name;
     const when = `Closed ${this.wall().dayTime(Date.parse(at))}${who ? ` by ${who}` : ''}`;
-    const { text, tone } = this.differenceOf(countedMinor - expectedMinor);
+    const { text, tone } = this.differenceOf({ countedMinor, expectedMinor });
     return { tone, text: `${when}: ${this.money(countedMinor)} counted. ${text}${note ? ` ${note}` : ''}` };
   });
   protected readonly open = computed(() =>
@@ -176,7 +176,11 @@ export class TillPage {
     if (isAnother) this.form.reset({ floatMinor: till.floatMinor, countedMinor: null, note: '' });
   }
 
-  private differenceOf(minor: number): { readonly text: string; readonly tone: 'well' | 'over' } {
+  private differenceOf(drawer: Parameters<typeof drawerDifference>[0]): {
+    readonly text: string;
+    readonly tone: 'well' | 'over';
+  } {
+    const minor = drawerDifference(drawer);
     if (minor === 0) return { text: 'It is right.', tone: 'well' };
     const text = minor > 0 ? `${this.money(minor)} too much.` : `${this.money(-minor)} is missing.`;
     return { text, tone: 'over' };

@@ -11,7 +11,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { AMOUNT_MINOR, OPEN_CARD_STATES, type CardState, type Order, type Payment } from '@alnage/contract';
-import { noShowRefundDue, refundDue } from '@alnage/core/ordering';
+import { changeDue, noShowRefundDue, refundDue } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
 import { startWith } from 'rxjs';
 import { v4 as uuid } from 'uuid';
@@ -180,7 +180,7 @@ export class MoneyForm implements OnInit {
   protected readonly change = computed(() => {
     const { amountMinor, givenMinor } = this.value();
     if (!this.isCashIn() || amountMinor === null || givenMinor === null) return '';
-    const back = Math.round(givenMinor) - Math.round(amountMinor);
+    const back = changeDue(Math.round(amountMinor), Math.round(givenMinor));
     if (back < 0) return `${this.money(-back)} is missing.`;
     return back === 0 ? 'No change.' : `Change: ${this.money(back)}`;
   });
