@@ -82,13 +82,13 @@ test('what a cancelled order leaves is told, sold at its price, and taken back',
 test('a zone’s log, the packing list and the labels of a day are printed', async ({ demo }) => {
   await go(demo, '/counter');
   await demo.getByRole('button', { name: /^Fri 19/ }).click();
-  const print = demo.getByRole('link', { name: 'Print them' });
+  const print = demo.getByRole('link', { name: 'Print: Labels on sheets' });
   await expect(print).toHaveAttribute('href', /day=2026-06-19&sheet=a4-8/);
   await demo.getByLabel('Labels', { exact: true }).selectOption({ label: '14 on A4' });
   await expect(print).toHaveAttribute('href', /sheet=a4-14/);
   const labels = await demo.request.get(address() + (await print.getAttribute('href'))!);
   expect(labels.headers()['content-type']).toBe('application/pdf');
-  const packing = demo.getByRole('link', { name: 'Print the packing list' });
+  const packing = demo.getByRole('link', { name: 'Print: Packing list' });
   await expect(packing).toHaveAttribute('href', /packing.pdf\?day=2026-06-19/);
   const list = await demo.request.get(address() + (await packing.getAttribute('href'))!);
   expect(list.headers()['content-type']).toBe('application/pdf');
@@ -96,7 +96,7 @@ test('a zone’s log, the packing list and the labels of a day are printed', asy
     .getByRole('button', { name: /^M-0\d+$/ })
     .first()
     .click();
-  await expect(demo.getByRole('link', { name: 'Print its labels' })).toHaveAttribute('href', /order=/);
+  await expect(demo.getByRole('link', { name: 'Print: Labels on sheets' })).toHaveAttribute('href', /order=/);
   const log = await demo.request.get(`${address()}/api/zones/fridge/log.pdf`);
   expect(log.headers()['content-type']).toBe('application/pdf');
 });

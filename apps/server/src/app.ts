@@ -22,6 +22,7 @@ import { addPieces } from './shop/pieces/pieces.routes';
 import { PlanJobs } from './work/plan/jobs/plan-jobs';
 import { addKeeping } from './work/keeping/keeping.routes';
 import { addPapers } from './work/papers/papers.routes';
+import { addPrinting } from './work/papers/printing.routes';
 import { addRecall } from './work/recall/recall.routes';
 import { addMessages } from './work/messages/messages.routes';
 import { Postman } from './work/messages/postman';
@@ -32,6 +33,7 @@ import { addPromises } from './work/promises/promises.routes';
 import { addEvents } from './platform/http/events.routes';
 import { SimulatedCarrier } from './platform/devices/carriers';
 import { SimulatedTerminal } from './platform/devices/card-terminal';
+import { addSimulatedPrinter } from './edges/simulated-devices/simulated-printer.routes';
 import { addSimulatedTerminal } from './edges/simulated-devices/simulated-terminal.routes';
 import { forgetChanges, Remembered } from './platform/database/remembered';
 import type { LiveChannel } from './platform/database/live';
@@ -149,6 +151,7 @@ function addWork(app: App, jobs: PlanJobs, planSeconds: number): void {
   addDevices(app);
   addKeeping(app);
   addPapers(app);
+  addPrinting(app);
   addRecall(app);
   addTill(app);
   addMessages(app);
@@ -161,6 +164,7 @@ function addEdges(app: App): void {
   addImports(app);
   addWorkshopFile(app);
   addSimulatedTerminal(app);
+  addSimulatedPrinter(app);
 }
 
 /** Sends what customers are told, where this process does the jobs. */

@@ -9,6 +9,7 @@ export const LIVE_TOPICS = [
   'bench',
   'readings',
   'messages',
+  'labels',
 ] as const;
 export type LiveTopic = (typeof LIVE_TOPICS)[number];
 

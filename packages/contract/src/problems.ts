@@ -25,6 +25,7 @@ export const PROBLEMS = {
   'already-done': { status: 409, title: 'That is done already' },
   'seal-doubtful': { status: 409, title: 'Some figures of the run look wrong' },
   'run-sealed': { status: 409, title: 'The run is sealed' },
+  'no-printer': { status: 409, title: 'The workshop has no label printer' },
   'no-device-token': { status: 401, title: 'The device is not known by this token' },
   'label-too-small': { status: 409, title: 'A label is too small for what it must say' },
   'too-many-labels': { status: 409, title: 'Too many labels at once' },

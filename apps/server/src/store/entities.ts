@@ -1,5 +1,12 @@
 import { BenchEventEntity, RunAmendmentEntity, RunEntity } from './work/run.entity';
-import { DeviceEntity, LabelEntity, ReadingEntity, ReadingMinuteEntity } from './work/device.entity';
+import {
+  DeviceEntity,
+  LabelEntity,
+  ReadingEntity,
+  ReadingMinuteEntity,
+  SimulatedPaperEntity,
+  SimulatedPrinterEntity,
+} from './work/device.entity';
 import {
   CardRequestEntity,
   CounterDeedEntity,
@@ -81,6 +88,8 @@ export const ENTITIES = [
   ReadingEntity,
   ReadingMinuteEntity,
   LabelEntity,
+  SimulatedPrinterEntity,
+  SimulatedPaperEntity,
   PracticeEntity,
   ChangeEntity,
 ];

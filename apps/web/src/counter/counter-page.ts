@@ -11,8 +11,10 @@ import { counted } from '../shared/formats/formats';
 import { hourText, shortHour, spokenHour } from '../shared/formats/wall-time';
 import { Margin } from '../shared/margin/margin';
 import { Knowingly } from '../shared/orders/knowingly';
+import { LabelPrinting } from '../shared/orders/label-printing';
 import { LabelSheetChoice } from '../shared/orders/label-sheet';
 import { OrderDetails } from '../shared/orders/order-details';
+import { PaperLink } from '../shared/paper/paper-link';
 import { fieldTexts, troubleText } from '../shared/problem-text';
 import { waivedText } from '../shared/orders/waiver-words';
 import { CounterOutbox, troubleOf, type KeptCounterDeed } from '../shared/orders/counter-outbox';
@@ -21,6 +23,7 @@ import { OrderActions, ordersFeature } from '../state/orders.state';
 import type { CounterRow } from './counter-rows';
 import { deedWords } from './deed-words';
 import { OrderSteps } from './parts/order-steps';
+import { TicketScan } from './parts/ticket-scan';
 import { CounterPageStore } from './counter.store';
 
 /** The next step of an order at the counter. */
@@ -41,10 +44,13 @@ interface Asked extends Pick<Order, 'id' | 'state'> {
     RouterLink,
     EntryField,
     Knowingly,
+    LabelPrinting,
     LabelSheetChoice,
     Margin,
     OrderDetails,
     OrderSteps,
+    PaperLink,
+    TicketScan,
   ],
   providers: [CounterPageStore],
   templateUrl: './counter-page.html',
@@ -58,6 +64,9 @@ export class CounterPage {
   protected readonly isRead = this.store.selectSignal(ordersFeature.selectIsRead);
   private readonly findField = viewChild.required<EntryField>('find');
   protected readonly next = NEXT;
+  /** Whose papers: the chosen order’s, or the day’s. */
+  protected readonly ofChosen = computed(() => ({ order: this.page.chosenId()! }));
+  protected readonly ofDay = computed(() => ({ day: this.page.day()!.date }));
   /** The order that is asked about, as it was then. */
   private readonly asked = signal<Asked | null>(null);
   /** What was done last, which the server may ask about. */
@@ -153,6 +162,22 @@ export class CounterPage {
     return fields.length > 0 ? fields.join(' ') : troubleText(trouble);
   }
 
+  /** Whether this browser lets a page ask for the camera at all: only by HTTPS, or on this very machine. */
+  protected readonly canScan = typeof navigator.mediaDevices?.getUserMedia === 'function';
+  protected readonly isScanning = signal(false);
+  /** What was scanned and is not collected on this day. */
+  protected readonly scanned = signal('');
+
+  /** A scanned ticket is taken as one that was typed; one of another day is said to be. */
+  protected takeScanned(ticket: string): void {
+    this.isScanning.set(false);
+    this.page.look('');
+    const isHere = this.takeFound(ticket);
+    this.scanned.set(
+      isHere ? '' : `“${ticket.slice(0, 40)}” is no ticket of this day. Pick its day on the ruler.`,
+    );
+  }
+
   protected readonly counted = counted;
   protected readonly hourText = hourText;
   protected readonly shortHour = shortHour;
@@ -166,16 +191,17 @@ export class CounterPage {
   }
 
   /** Enter takes the one order that is found, or whose ticket was scanned, and the line is free for the next. */
-  protected takeFound(find: string): void {
+  protected takeFound(find: string): boolean {
     const rows = this.page.hours().flatMap((hour) => hour.rows);
     const ticket = find.trim().toLowerCase();
     const row =
       rows.find(({ order }) => order.ticket.toLowerCase() === ticket) ?? (rows.length === 1 ? rows[0] : null);
-    if (!row || ticket === '') return;
+    if (!row || ticket === '') return false;
     this.page.choose(row.order.id);
     this.page.look('');
     const shown = document.getElementById(`order-${row.order.id}`);
     shown?.closest('details')?.setAttribute('open', '');
     shown?.scrollIntoView({ block: 'center' });
+    return true;
   }
 }

@@ -37,6 +37,7 @@ export const PROBLEM_TEXT: Readonly<Record<ProblemCode | Unanswered['code'], str
   'already-done': 'That is already recorded as made.',
   'seal-doubtful': 'Some figures look wrong. Please check them.',
   'run-sealed': 'This run is sealed already. What was wrong in it can be amended in the Ledger.',
+  'no-printer': 'The workshop has no label printer. Add one under Workshop, Devices.',
   'no-device-token': 'The device is not known here by its token.',
   'no-plan': 'Nothing has been planned yet. Press Plan.',
   'label-too-small': 'Not all that a label must say fits. Choose a larger one.',

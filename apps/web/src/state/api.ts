@@ -3,13 +3,6 @@ import { inject, Injectable } from '@angular/core';
 import type {
   CameOutSaid,
   CardDraft,
-  ClosingDraft,
-  MessagePreview,
-  MessagePreviewAsk,
-  MessageSettings,
-  MessageView,
-  DayTill,
-  SimulatedTerminalState,
   CounterDeedsAsk,
   CounterTaken,
   SlotMove,
@@ -33,7 +26,6 @@ import type {
   JobAsk,
   Holiday,
   HolidayCountry,
-  LabelView,
   Larder,
   Lot,
   LotChange,
@@ -363,42 +355,6 @@ export class Api {
     return this.http.post<Order>(`/api/orders/${id}/slot`, move);
   }
 
-  messages(order?: string): Observable<MessageView[]> {
-    return this.http.get<MessageView[]>('/api/messages', { params: order ? { order } : {} });
-  }
-
-  stopMessage(id: string): Observable<null> {
-    return this.http.post<null>(`/api/messages/${id}/stop`, null);
-  }
-
-  messageSettings(): Observable<MessageSettings> {
-    return this.http.get<MessageSettings>('/api/messages/settings');
-  }
-
-  setMessages(settings: MessageSettings): Observable<MessageSettings> {
-    return this.http.put<MessageSettings>('/api/messages/settings', settings);
-  }
-
-  previewMessage(ask: MessagePreviewAsk): Observable<MessagePreview> {
-    return this.http.post<MessagePreview>('/api/messages/preview', ask);
-  }
-
-  till(day: string): Observable<DayTill> {
-    return this.http.get<DayTill>('/api/till', { params: { day } });
-  }
-
-  closeDay(draft: ClosingDraft): Observable<DayTill> {
-    return this.http.post<DayTill>('/api/till/closings', draft);
-  }
-
-  terminal(): Observable<SimulatedTerminalState> {
-    return this.http.get<SimulatedTerminalState>('/api/simulated/terminal');
-  }
-
-  setTerminal(state: SimulatedTerminalState): Observable<SimulatedTerminalState> {
-    return this.http.put<SimulatedTerminalState>('/api/simulated/terminal', state);
-  }
-
   sendDeeds(ask: BenchEventsAsk): Observable<BenchTaken> {
     return this.http.post<BenchTaken>('/api/bench/events', ask);
   }
@@ -433,10 +389,6 @@ export class Api {
 
   removeDevice(id: string): Observable<null> {
     return this.http.delete<null>(`/api/devices/${id}`);
-  }
-
-  labels(): Observable<LabelView[]> {
-    return this.http.get<LabelView[]>('/api/labels');
   }
 
   /** What the probe of a bowl said since an instant, in ms. */

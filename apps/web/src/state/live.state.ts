@@ -16,6 +16,7 @@ export const LiveActions = createActionGroup({
     'Bench changed': emptyProps(),
     'Readings changed': emptyProps(),
     'Messages changed': emptyProps(),
+    'Labels changed': emptyProps(),
     'Connection lost': emptyProps(),
     'Connection back': emptyProps(),
   },
@@ -45,6 +46,7 @@ const ACTIONS: Readonly<Record<LiveChange, () => Action>> = {
   bench: LiveActions.benchChanged,
   readings: LiveActions.readingsChanged,
   messages: LiveActions.messagesChanged,
+  labels: LiveActions.labelsChanged,
   lost: LiveActions.connectionLost,
   back: LiveActions.connectionBack,
 };

@@ -1,4 +1,5 @@
 import type { Bound } from '@alnage/core/input';
+import { LABEL_SHEETS } from '@alnage/core/papers';
 import { Type, type Static } from 'typebox';
 import { closed, orNull, Id, Instant, plainText } from '../shared/closed';
 
@@ -21,6 +22,10 @@ export const READING_BOUNDS: Readonly<Record<ReadingKind, Bound>> = {
 /** Readings that are sent at once at most. */
 export const READINGS_MOST = 1000;
 
+/** What a label printer may have in it: one label a page. */
+export const ROLLS = LABEL_SHEETS.filter(({ columns, rows }) => columns * rows === 1).map(({ id }) => id);
+export const USUAL_ROLL = 'roll-62x100';
+
 export const DeviceDraft = closed({
   name: plainText({ minLength: 1, maxLength: 60 }),
   kind: Type.Enum([...DEVICE_KINDS]),
@@ -28,6 +33,8 @@ export const DeviceDraft = closed({
   bowl: orNull(Id),
   /** The zone whose climate it measures; null or left out: that of the kitchen. */
   zone: Type.Optional(orNull(Id)),
+  /** What lies in a label printer; left out: the roll for labels of boxes. */
+  sheet: Type.Optional(orNull(Type.Enum(ROLLS))),
 });
 export type DeviceDraft = Static<typeof DeviceDraft>;
 
@@ -83,6 +90,8 @@ export const LabelView = closed({
   at: Instant,
   title: Type.String(),
   lines: Type.Array(Type.String()),
+  /** Where the label of a box is as it is printed; null for one that is only its text. */
+  pdf: orNull(Type.String()),
   printedAt: orNull(Instant),
 });
 export type LabelView = Static<typeof LabelView>;

@@ -13,6 +13,9 @@ export const LabelQuery = closed({
 });
 export type LabelQuery = Static<typeof LabelQuery>;
 
+/** Whose ticket: that of one order, or all that leave on a day. */
+export const TicketQuery = closed({ order: LabelQuery.properties.order, day: LabelQuery.properties.day });
+
 /** The label of one box of an order, as it is printed. */
 export const BoxLabelView = closed({
   order: Id,
@@ -36,6 +39,67 @@ export const BoxLabelView = closed({
   eatBy: orNull(Instant),
 });
 export type BoxLabelView = Static<typeof BoxLabelView>;
+
+/** Why a printer prints nothing. */
+export const PRINTER_TROUBLES = ['jam', 'out'] as const;
+export type PrinterTrouble = (typeof PRINTER_TROUBLES)[number];
+
+/** Where the label of a box is: not asked for, waiting for the printer, printed, or printed and not true any more. */
+export const LABEL_STATES = ['none', 'waits', 'printed', 'untrue'] as const;
+export type LabelState = (typeof LABEL_STATES)[number];
+
+/** Labels that a printer is asked for: of one order or of a day, of one box of an order, and again where they are printed. */
+export const PrintAsk = closed({
+  order: Type.Optional(Type.String({ format: 'uuid' })),
+  day: Type.Optional(Day),
+  number: Type.Optional(Type.Integer({ minimum: 1, maximum: LABELS_MOST })),
+  again: Type.Optional(Type.Boolean()),
+});
+export type PrintAsk = Static<typeof PrintAsk>;
+
+/** What a printer says of itself; an absent printer says nothing. */
+export const PrinterSays = closed({ trouble: orNull(Type.Enum([...PRINTER_TROUBLES])) });
+export type PrinterSays = Static<typeof PrinterSays>;
+
+/** How the labels of an order or a day stand with the printer of the workshop. */
+export const PrintingView = closed({
+  printer: orNull(
+    closed({
+      name: Type.String(),
+      sheet: Type.Enum(LABEL_SHEETS.map(({ id }) => id)),
+      trouble: orNull(Type.Enum([...PRINTER_TROUBLES])),
+      /** It has not been heard for a while. */
+      isAway: Type.Boolean(),
+    }),
+  ),
+  labels: Type.Array(
+    closed({
+      order: Id,
+      ticket: Type.String(),
+      number: Type.Integer(),
+      of: Type.Integer(),
+      state: Type.Enum([...LABEL_STATES]),
+      /** When it was printed, and what was: its PDF is at `/api/labels/{id}.pdf`. */
+      printedAt: orNull(Instant),
+      label: orNull(Id),
+    }),
+  ),
+});
+export type PrintingView = Static<typeof PrintingView>;
+
+/** How the simulated printer behaves. */
+export const PRINTER_MANNERS = ['prints', 'jams', 'out', 'away', 'mute'] as const;
+export type PrinterManner = (typeof PRINTER_MANNERS)[number];
+
+export const SimulatedPrinterState = closed({ manner: Type.Enum([...PRINTER_MANNERS]) });
+export type SimulatedPrinterState = Static<typeof SimulatedPrinterState>;
+
+/** The simulated printer, with what lies in its tray: each label that came out, the last first. */
+export const SimulatedPrinterView = closed({
+  ...SimulatedPrinterState.properties,
+  tray: Type.Array(closed({ label: Id, title: Type.String(), at: Instant })),
+});
+export type SimulatedPrinterView = Static<typeof SimulatedPrinterView>;
 
 /** Which day’s orders are packed. */
 export const PackingQuery = closed({ day: Day });

@@ -7,3 +7,4 @@ export {
   type PackedFrom,
   type PackingOfOrder,
 } from './packing-list';
+export { isLabelTrue, type LabelSays } from './label-truth';

@@ -1,13 +1,15 @@
-import type { LabelView, ReadingsAsk } from '@alnage/contract';
+import { USUAL_ROLL, type ReadingsAsk } from '@alnage/contract';
 import { normalDraw, Random, SimulatedProbe } from '@alnage/core';
 import type { DataSource, QueryRunner } from 'typeorm';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
-import { newToken, tokenHash } from '../../work/devices/device-token';
+import { newToken, tokenHash } from '../../platform/http/device-token';
 import { DeviceEntity } from '../../store/work/device.entity';
 import { bowlsAtWork } from './bowls-at-work';
+import type { Knock } from './knock';
+import { printerTurn } from './simulated-printer';
 import { SimulatedBowls } from './simulated-bowls';
 import { LOCKS } from '../../platform/database/locks';
 
@@ -19,12 +21,8 @@ const SEED = 1719;
 const ZONE_SAYS_MS = 60_000;
 const MOTOR_MS = 20 * 60_000;
 
-/** A door as a device knocks at it: path, token, and what it says. */
-export type Knock = (
-  method: 'GET' | 'POST',
-  path: string,
-  message: { readonly token: string; readonly body?: object },
-) => Promise<unknown>;
+/** A device that has not spoken yet. */
+const SILENT = { isSimulated: true, lastHeardAt: null, sheet: null, trouble: null };
 
 interface Played {
   readonly device: DeviceEntity;
@@ -97,7 +95,7 @@ export class SimulatedDevices {
       ...this.zones.map(({ id: zoneId, name }) => ({
         ...{ kind: 'climate' as const, name: `In the ${name.toLowerCase()}`, bowlId: null, zoneId },
       })),
-      { kind: 'printer' as const, name: 'Labels', bowlId: null, zoneId: null },
+      { kind: 'printer' as const, name: 'Label printer', bowlId: null, zoneId: null, sheet: USUAL_ROLL },
     ];
     const there = await manager.findBy(DeviceEntity, { isSimulated: true });
     const played: Played[] = [];
@@ -108,7 +106,7 @@ export class SimulatedDevices {
       );
       const device = await manager.save(
         manager.create(DeviceEntity, {
-          ...(known ?? { ...each, isSimulated: true, lastHeardAt: null }),
+          ...(known ?? { ...SILENT, ...each }),
           tokenHash: tokenHash(token),
         }),
       );
@@ -118,6 +116,11 @@ export class SimulatedDevices {
   }
 
   private async tick(): Promise<void> {
+    await this.say();
+    await this.print();
+  }
+
+  private async say(): Promise<void> {
     const now = this.parts.clock.now().getTime();
     const steps = Math.floor((now - this.saidAt) / (1000 * SAY_EVERY_SECONDS));
     if (steps < 1) return;
@@ -137,7 +140,6 @@ export class SimulatedDevices {
     this.saidAt += steps * 1000 * SAY_EVERY_SECONDS;
     for (const [{ token }, readings] of said)
       if (readings.length > 0) await this.parts.knock('POST', '/api/readings', { token, body: { readings } });
-    await this.print();
   }
 
   /** What a device says of its bowl or of the kitchen at an instant. */
@@ -174,12 +176,11 @@ export class SimulatedDevices {
     return Math.round(10 * (celsius + motor + 0.1 * normalDraw(this.random))) / 10;
   }
 
+  /** The printer prints what waits, whether or not it is time to say something. */
   private async print(): Promise<void> {
-    for (const { token } of this.played.filter(({ device }) => device.kind === 'printer')) {
-      const labels = (await this.parts.knock('GET', '/api/printer/labels', { token })) as LabelView[];
-      for (const { id } of labels)
-        await this.parts.knock('POST', `/api/printer/labels/${id}/printed`, { token });
-    }
+    const { db, clock, knock } = this.parts;
+    for (const { device, token } of this.played.filter(({ device: { kind } }) => kind === 'printer'))
+      await printerTurn({ db, knock, now: clock.now() }, { device: device.id, token });
   }
 }
 

@@ -16,6 +16,8 @@ export const LOCKS = {
   simulated: 4315,
   /** Who prepares the database. */
   prepare: 4316,
+  /** Labels: a box has one that waits, however many ask for it. */
+  labels: 4317,
 } as const;
 
 /** Waits until nobody else does it, and keeps it until the transaction ends. */

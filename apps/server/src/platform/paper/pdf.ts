@@ -39,6 +39,21 @@ export function onA4(title: string, note: string): Omit<TDocumentDefinitions, 'c
   };
 }
 
+const MM = 72 / 25.4;
+/** The usual roll of a receipt printer; its length follows from what stands on it. */
+const ROLL_WIDTH = 80 * MM;
+const ROLL_MARGIN = 5 * MM;
+
+/** A document on a roll of 80 mm, as long as it has to be. */
+export function onRoll(title: string): Omit<TDocumentDefinitions, 'content'> {
+  return {
+    info: { title, creator: 'Alnage' },
+    pageSize: { width: ROLL_WIDTH, height: 'auto' },
+    pageMargins: ROLL_MARGIN,
+    defaultStyle: { fontSize: 9 },
+  };
+}
+
 /** Rows with a fine rule under each. */
 export const RULED: NonNullable<ContentTable['layout']> = {
   hLineWidth: (row: number) => (row === 0 ? 0 : 0.6),

@@ -34,6 +34,7 @@ import { PiecesLeft1814000000000 } from './1814000000000-pieces-left';
 import { Recalls1815000000000 } from './1815000000000-recalls';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 import { Messages1817000000000 } from './1817000000000-messages';
+import { Printing1818000000000 } from './1818000000000-printing';
 import { Counter1816000000000 } from './1816000000000-counter';
 
 /** Migrations in the order in which they run. */
@@ -75,4 +76,5 @@ export const MIGRATIONS = [
   Recalls1815000000000,
   Counter1816000000000,
   Messages1817000000000,
+  Printing1818000000000,
 ];

@@ -1,5 +1,5 @@
-import type { DeviceKind, ReadingKind } from '@alnage/contract';
-import { Column, Entity, PrimaryColumn, PrimaryGeneratedColumn, Unique } from 'typeorm';
+import type { BoxLabelView, DeviceKind, PrinterManner, PrinterTrouble, ReadingKind } from '@alnage/contract';
+import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn, Unique } from 'typeorm';
 
 /** Something that measures or prints, known by its token, of which only the hash is kept. */
 @Entity('device')
@@ -30,6 +30,14 @@ export class DeviceEntity {
 
   @Column('timestamptz', { name: 'last_heard_at', nullable: true })
   lastHeardAt: Date | null;
+
+  /** What lies in a printer. */
+  @Column('text', { nullable: true })
+  sheet: string | null;
+
+  /** Why a printer prints nothing, as it said. */
+  @Column('text', { nullable: true })
+  trouble: PrinterTrouble | null;
 }
 
 /** One value as it was said; after a while only what each minute was is kept. */
@@ -73,8 +81,10 @@ export class ReadingMinuteEntity {
   high: number;
 }
 
-/** What a printer is to print, or has. */
+/** What a printer is to print, or has; a box has one waiting label at most. */
 @Entity('label')
+@Index('label_order_id', ['orderId'])
+@Index('label_waiting', ['orderId', 'number'], { unique: true, where: 'printed_at IS NULL' })
 export class LabelEntity {
   @PrimaryGeneratedColumn('uuid')
   id: string;
@@ -93,4 +103,35 @@ export class LabelEntity {
 
   @Column('timestamptz', { name: 'printed_at', nullable: true })
   printedAt: Date | null;
+
+  /** The order whose box it is for, and which of its boxes; null for what is no box. */
+  @Column('uuid', { name: 'order_id', nullable: true })
+  orderId: string | null;
+
+  @Column('integer', { nullable: true })
+  number: number | null;
+
+  /** What it says: as it was asked for at first, as it is when the printer fetches it. */
+  @Column('jsonb', { nullable: true })
+  box: BoxLabelView | null;
+}
+
+/** How the printer that ships with the demo behaves. */
+@Entity('simulated_printer')
+export class SimulatedPrinterEntity {
+  @PrimaryColumn('uuid', { name: 'device_id' })
+  deviceId: string;
+
+  @Column('text')
+  manner: PrinterManner;
+}
+
+/** What came out of it. It knows by this what it printed, even where it could not say so. */
+@Entity('simulated_paper')
+export class SimulatedPaperEntity {
+  @PrimaryColumn('uuid', { name: 'label_id' })
+  labelId: string;
+
+  @Column('timestamptz')
+  at: Date;
 }

@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
-import { DeviceEntity, LabelEntity } from '../../store/work/device.entity';
+import { LabelEntity } from '../../store/work/device.entity';
+import { workshopPrinter } from '../../week/labels/workshop-printer';
 import { CoatingEntity } from '../../store/workshop/coating.entity';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { wallClockOf } from '../../platform/time/workshop-time';
@@ -24,7 +25,7 @@ export async function printLeftover(
     readonly now: Date;
   },
 ): Promise<void> {
-  const printer = await manager.findOne(DeviceEntity, { where: { kind: 'printer' }, order: { name: 'ASC' } });
+  const printer = await workshopPrinter(manager);
   if (!printer) return;
   const { name, allergens: own } = await manager.findOneByOrFail(CoatingEntity, { id: coating });
   const all = [...new Set([...own, ...allergens])].sort();

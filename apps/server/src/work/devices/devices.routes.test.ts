@@ -1,8 +1,7 @@
-import type { Device, DeviceTaken, LabelView, ReadingsView } from '@alnage/contract';
+import type { Device, DeviceTaken, ReadingsView } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask } from '../../testing/ask';
 import { openApp, type WorkshopApp } from '../../testing/workshop-app';
-import { LabelEntity } from '../../store/work/device.entity';
 import { thinReadings } from './thin-readings';
 
 let shop: WorkshopApp;
@@ -100,6 +99,8 @@ describe('a device', () => {
     [{ name: 'P', kind: 'probe', bowl: 'bucket' }, '/bowl', 'unknown-reference'],
     [{ name: 'P', kind: 'scale', bowl: 'bucket' }, '/bowl', 'unknown-reference'],
     [{ name: 'P', kind: 'printer', bowl: 'bowl-a' }, '/bowl', 'not-allowed'],
+    [{ name: 'P', kind: 'climate', bowl: null, sheet: 'roll-62x100' }, '/sheet', 'not-allowed'],
+    [{ name: 'P', kind: 'printer', bowl: null, sheet: 'a4-8' }, '/sheet', 'not-allowed'],
     [{ name: 'P', kind: 'camera', bowl: null }, '/kind', 'not-allowed'],
   ])('described as %j is refused', async (draft, pointer, code) => {
     expect((await take(draft)).body.errors[0]).toMatchObject({ pointer, code });
@@ -144,31 +145,5 @@ describe('readings of long ago', () => {
     ]);
     expect(before.readings).toEqual(kept);
     expect(await thinReadings(shop.db, new Date(start + 3_600_000))).toBe(0);
-  });
-});
-
-describe('a label printer', () => {
-  test('fetches what it is to print, and says when it has', async () => {
-    const { body } = await take({ name: 'Labels', kind: 'printer', bowl: null });
-    const { id } = await shop.db.manager.save(
-      shop.db.manager.create(LabelEntity, {
-        ...{ deviceId: body.device.id, at: shop.app.clock.now(), title: 'Dark 64, 700 g' },
-        ...{ lines: ['left over of run 18-A-1'], printedAt: null },
-      }),
-    );
-    const headers = { authorization: `Bearer ${body.token}` };
-    const fetch = async () =>
-      (await shop.app.inject({ url: '/api/printer/labels', headers })).json<LabelView[]>();
-    expect(await fetch()).toMatchObject([{ id, title: 'Dark 64, 700 g', printedAt: null }]);
-    const say = (of: string) =>
-      shop.app.inject({ method: 'POST', url: `/api/printer/labels/${of}/printed`, headers });
-    expect((await say(id)).statusCode).toBe(204);
-    expect(await fetch()).toEqual([]);
-    expect((await say('00000000-0000-4000-8000-000000000000')).json()).toMatchObject({
-      code: 'record-not-found',
-    });
-    const labels = (await shop.app.inject('/api/labels')).json<LabelView[]>();
-    expect(labels[0]).toMatchObject({ id, lines: ['left over of run 18-A-1'] });
-    expect(labels[0]!.printedAt).not.toBeNull();
   });
 });

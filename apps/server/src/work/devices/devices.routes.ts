@@ -2,7 +2,6 @@ import {
   Device,
   DeviceDraft,
   DeviceTaken,
-  LabelView,
   OrderParams,
   ReadingsAsk,
   ReadingsTaken,
@@ -12,7 +11,7 @@ import {
 } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
-import { deviceOf } from './device-token';
+import { deviceOf } from '../../platform/http/device-token';
 import { DevicesService } from './devices.service';
 import { ReadingsService } from './readings.service';
 
@@ -21,7 +20,7 @@ const Since = closed({ since: Type.Integer({ minimum: 0, maximum: 8.64e15, descr
 
 /** What measures and prints: the workshop's list of it, and the doors by which it speaks. */
 export function addDevices(app: App): void {
-  const devices = new DevicesService(app.db, app.clock);
+  const devices = new DevicesService(app.db);
   app.get('/api/devices', { schema: { tags, response: { 200: Type.Array(Device) } } }, () => devices.list());
   app.post(
     '/api/devices',
@@ -36,14 +35,11 @@ export function addDevices(app: App): void {
       return reply.status(204).send(null);
     },
   );
-  app.get('/api/labels', { schema: { tags, response: { 200: Type.Array(LabelView) } } }, () =>
-    devices.labels(),
-  );
-  addDoors(app, devices);
+  addDoors(app);
 }
 
 /** The doors for devices, each with its token: `Authorization: Bearer …`. */
-function addDoors(app: App, devices: DevicesService): void {
+function addDoors(app: App): void {
   const readings = new ReadingsService(app.db, app.clock);
   app.post(
     '/api/readings',
@@ -54,18 +50,5 @@ function addDoors(app: App, devices: DevicesService): void {
     '/api/bowls/:id/readings',
     { schema: { tags, params: RecordParams, querystring: Since, response: { 200: ReadingsView } } },
     (request) => readings.ofBowl(request.params.id, new Date(request.query.since)),
-  );
-  app.get(
-    '/api/printer/labels',
-    { schema: { tags, response: { 200: Type.Array(LabelView) } } },
-    async (request) => devices.toPrint(await deviceOf(app.db.manager, request)),
-  );
-  app.post(
-    '/api/printer/labels/:id/printed',
-    { schema: { tags, params: OrderParams, response: { 204: Type.Null() } } },
-    async (request, reply) => {
-      await devices.printed(await deviceOf(app.db.manager, request), request.params.id);
-      return reply.status(204).send(null);
-    },
   );
 }

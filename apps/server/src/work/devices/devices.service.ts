@@ -1,23 +1,22 @@
-import type { Device, DeviceDraft, DeviceTaken, FieldProblem, LabelView } from '@alnage/contract';
+import {
+  USUAL_ROLL,
+  type Device,
+  type DeviceDraft,
+  type DeviceTaken,
+  type FieldProblem,
+} from '@alnage/contract';
 import type { DataSource, EntityManager } from 'typeorm';
-import { IsNull } from 'typeorm';
 import { fieldProblem } from '../../platform/http/field-problem';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
-import type { WorkshopClock } from '../../platform/time/workshop-clock';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
-import { newToken, tokenHash } from './device-token';
-import { DeviceEntity, LabelEntity, ReadingEntity } from '../../store/work/device.entity';
+import { newToken, tokenHash } from '../../platform/http/device-token';
+import { DeviceEntity, ReadingEntity } from '../../store/work/device.entity';
 
-const LABELS_LISTED = 50;
-
-/** What measures and prints in the kitchen, and the labels that are to be printed. */
+/** What measures and prints in the kitchen. */
 export class DevicesService {
-  constructor(
-    private readonly db: DataSource,
-    private readonly clock: Pick<WorkshopClock, 'now'>,
-  ) {}
+  constructor(private readonly db: DataSource) {}
 
   async list(): Promise<Device[]> {
     const { manager } = this.db;
@@ -27,14 +26,15 @@ export class DevicesService {
   }
 
   /** Takes a device; its token is told this once. @throws ProblemError for a bowl or a zone that there is not */
-  take({ name, kind, bowl, zone = null }: DeviceDraft): Promise<DeviceTaken> {
+  take({ name, kind, bowl, zone = null, sheet = null }: DeviceDraft): Promise<DeviceTaken> {
     return this.db.transaction(async (manager) => {
-      await requireSound(manager, { name, kind, bowl, zone });
+      await requireSound(manager, { name, kind, bowl, zone, sheet });
       const token = newToken();
       const device = await manager.save(
         manager.create(DeviceEntity, {
           ...{ name: name.trim(), kind, bowlId: bowl, zoneId: zone, tokenHash: tokenHash(token) },
-          ...{ isSimulated: false, lastHeardAt: null },
+          ...{ isSimulated: false, lastHeardAt: null, trouble: null },
+          sheet: kind === 'printer' ? (sheet ?? USUAL_ROLL) : null,
         }),
       );
       await announce(manager, 'readings');
@@ -51,45 +51,33 @@ export class DevicesService {
       await announce(manager, 'readings');
     });
   }
-
-  /** The labels that were asked for last, the newest first. */
-  async labels(): Promise<LabelView[]> {
-    const labels = await this.db.manager.find(LabelEntity, { order: { at: 'DESC' }, take: LABELS_LISTED });
-    return labels.map(labelView);
-  }
-
-  /** What a printer has still to print, the oldest first. */
-  async toPrint({ id: deviceId }: DeviceEntity): Promise<LabelView[]> {
-    const where = { deviceId, printedAt: IsNull() };
-    const labels = await this.db.manager.find(LabelEntity, { where, order: { at: 'ASC' } });
-    return labels.map(labelView);
-  }
-
-  /** A printer says that it has printed a label. @throws ProblemError `record-not-found` */
-  async printed({ id: deviceId }: DeviceEntity, id: string): Promise<void> {
-    const { manager } = this.db;
-    const { affected } = await manager.update(LabelEntity, { id, deviceId }, { printedAt: this.clock.now() });
-    if (!affected) throw new ProblemError('record-not-found', { what: 'label', id });
-    await announce(manager, 'readings');
-  }
 }
 
 async function requireSound(
   manager: EntityManager,
-  { name, kind, bowl, zone = null }: DeviceDraft,
+  { name, kind, bowl, zone = null, sheet = null }: DeviceDraft,
 ): Promise<void> {
-  const isAtBowl = kind === 'probe' || kind === 'scale';
-  // a probe at no bowl is for the pots on the stove
-  const isThere = bowl === null ? kind === 'probe' : await manager.existsBy(BowlEntity, { id: bowl });
   const problems = [
     ...(name.trim() === '' ? [fieldProblem('/name', 'blank')] : []),
-    ...(isAtBowl && !isThere
-      ? [fieldProblem('/bowl', 'unknown-reference', { value: bowl, range: 'a bowl of the workshop' })]
-      : []),
+    ...(await bowlProblems(manager, { kind, bowl })),
     ...(await zoneProblems(manager, { kind, zone })),
-    ...(!isAtBowl && bowl !== null ? [fieldProblem('/bowl', 'not-allowed', { value: bowl })] : []),
+    ...(kind !== 'printer' && sheet !== null
+      ? [fieldProblem('/sheet', 'not-allowed', { value: sheet })]
+      : []),
   ];
   if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+}
+
+async function bowlProblems(
+  manager: EntityManager,
+  { kind, bowl }: Pick<DeviceDraft, 'kind' | 'bowl'>,
+): Promise<FieldProblem[]> {
+  const isAtBowl = kind === 'probe' || kind === 'scale';
+  if (!isAtBowl) return bowl === null ? [] : [fieldProblem('/bowl', 'not-allowed', { value: bowl })];
+  // a probe at no bowl is for the pots on the stove
+  const isThere = bowl === null ? kind === 'probe' : await manager.existsBy(BowlEntity, { id: bowl });
+  if (isThere) return [];
+  return [fieldProblem('/bowl', 'unknown-reference', { value: bowl, range: 'a bowl of the workshop' })];
 }
 
 async function zoneProblems(
@@ -120,17 +108,13 @@ async function lastReadings(
 }
 
 function deviceView(
-  { id, name, kind, bowlId: bowl, zoneId: zone, isSimulated, lastHeardAt }: DeviceEntity,
+  { id, name, kind, bowlId: bowl, zoneId: zone, isSimulated, lastHeardAt, sheet }: DeviceEntity,
   last: readonly LastReading[],
 ): Device {
   return {
-    ...{ id, name, kind, bowl, zone, isSimulated, lastHeardAt: lastHeardAt?.toISOString() ?? null },
+    ...{ id, name, kind, bowl, zone, sheet, isSimulated, lastHeardAt: lastHeardAt?.toISOString() ?? null },
     last: last
       .filter(({ deviceId }) => deviceId === id)
       .map(({ kind: of, value, at }) => ({ kind: of, value, at: at.toISOString() })),
   };
-}
-
-function labelView({ id, at, title, lines, printedAt }: LabelEntity): LabelView {
-  return { id, at: at.toISOString(), title, lines, printedAt: printedAt?.toISOString() ?? null };
 }

@@ -1,6 +1,6 @@
 import type { ExcursionView, ZoneLog } from '@alnage/contract';
-import { DateTime } from 'luxon';
 import type { Content } from 'pdfmake/interfaces';
+import { timeOnPaper } from '../../platform/paper/dates';
 import { onA4, pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
 
 /** A zone’s log as somebody who inspects it reads it. */
@@ -23,7 +23,7 @@ const KIND_WORDS: Readonly<Record<ExcursionView['kind'], string>> = {
 export function zoneLogPdf(paper: LogPaper): Promise<Buffer> {
   const { workshop, zone, timeZone, log, from, until } = paper;
   const time = (instant: string | Date, format = 'ccc d.M. HH:mm'): string =>
-    DateTime.fromJSDate(new Date(instant), { zone: timeZone }).setLocale('en-GB').toFormat(format);
+    timeOnPaper(instant, timeZone, format);
   const span = `${time(from, 'd.M.yyyy HH:mm')} to ${time(until, 'd.M.yyyy HH:mm')}`;
   return pdfOf({
     ...onA4(`${zone}, temperature log`, `${workshop}, ${zone}, ${span}`),

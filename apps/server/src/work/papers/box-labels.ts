@@ -1,11 +1,4 @@
-import {
-  seenOf,
-  type BatchKeeping,
-  type BoxLabelView,
-  type LabelQuery,
-  type Order,
-  type OrderLine,
-} from '@alnage/contract';
+import { seenOf, type BatchKeeping, type BoxLabelView, type Order, type OrderLine } from '@alnage/contract';
 import { boxLabel, pieceCoat, sizeClassOf, type Declared } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
@@ -16,7 +9,7 @@ import { BoxEntity } from '../../store/workshop/box.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { keepingOfPlan } from '../../week/kitchen/keeping-of-plan';
 import { readWeighings } from '../../week/learned/read-weighings';
-import { ordersFor } from './orders-for';
+import { ordersFor, type PapersOf } from './orders-for';
 
 /** What labels are made from, read once for all of them. */
 interface Reading {
@@ -28,16 +21,16 @@ interface Reading {
 }
 
 /**
- * The labels of the boxes of an order, or of all orders that leave the shop on a day, by when they leave: loose pieces of an order are one
- * box. @throws ProblemError `order-not-found`
+ * The labels of the boxes of an order, of some, or of all that are still to leave the shop on a day, by when they leave: loose pieces of an order are
+ * one box. @throws ProblemError `order-not-found`
  */
 export async function boxLabels(
   manager: EntityManager,
   clock: Pick<WorkshopClock, 'now'>,
-  query: Pick<LabelQuery, 'order' | 'day'>,
+  query: PapersOf,
 ): Promise<BoxLabelView[]> {
   const setUp = await requireSetUp(manager);
-  const orders = await ordersFor(manager, query, setUp.timeZone);
+  const orders = await ordersFor(manager, { ...query, isHere: true }, setUp.timeZone);
   if (orders.length === 0) return [];
   const pieces = await manager.find(PieceEntity);
   const dippery = await loadDippery(manager);

@@ -1,7 +1,7 @@
 import type { BoxLabelView } from '@alnage/contract';
 import { fittingPoints, labelPlaces, type LabelPlace, type LabelSheet } from '@alnage/core';
-import { DateTime } from 'luxon';
 import type { Content, ContentColumns } from 'pdfmake/interfaces';
+import { timeOnPaper } from '../../platform/paper/dates';
 import { moneyIn } from '../../platform/paper/money';
 import { pdfOf } from '../../platform/paper/pdf';
 import { ProblemError } from '../../platform/http/problem-error';
@@ -46,17 +46,29 @@ export function labelPdf(labels: readonly BoxLabelView[], paper: LabelPaper): Pr
   });
 }
 
+/** How large the letters of a label can be, in points; null where not all of it can be read. */
+export function pointsOf(label: BoxLabelView, paper: LabelPaper): number | null {
+  return fittingPoints(labelTexts(label, paper).all, roomBesideCode(paper.sheet), LETTERS);
+}
+
+/** The same. @throws ProblemError `label-too-small` for a text that does not fit */
+export function lettersOf(label: BoxLabelView, paper: LabelPaper): number {
+  const fontSize = pointsOf(label, paper);
+  if (fontSize === null)
+    throw new ProblemError('label-too-small', { ticket: label.ticket, sheet: paper.sheet.id });
+  return fontSize;
+}
+
+function roomBesideCode({ widthMm, heightMm }: LabelSheet): Pick<LabelSheet, 'widthMm' | 'heightMm'> {
+  return { widthMm: widthMm - 2 * EDGE_MM - QR_MM - 1, heightMm: heightMm - 2 * EDGE_MM };
+}
+
 function labelAt(label: BoxLabelView, { xMm, yMm }: LabelPlace, paper: LabelPaper): ContentColumns {
-  const { sheet } = paper;
-  const room = { widthMm: sheet.widthMm - 2 * EDGE_MM, heightMm: sheet.heightMm - 2 * EDGE_MM };
-  const texts = labelTexts(label, paper);
-  const beside = { widthMm: room.widthMm - QR_MM - 1, heightMm: room.heightMm };
-  const fontSize = fittingPoints(texts.all, beside, LETTERS);
-  if (fontSize === null) throw new ProblemError('label-too-small', { ticket: label.ticket, sheet: sheet.id });
+  const fontSize = lettersOf(label, paper);
   return {
     absolutePosition: { x: mm(xMm + EDGE_MM), y: mm(yMm + EDGE_MM) },
     columns: [
-      { width: mm(beside.widthMm), stack: texts.content, fontSize },
+      { width: mm(roomBesideCode(paper.sheet).widthMm), stack: labelTexts(label, paper).content, fontSize },
       {
         width: mm(QR_MM),
         stack: [
@@ -77,7 +89,7 @@ function mm(of: number): number {
 }
 
 /** What a label says: as it is set, and line by line for how large it can be set. */
-function labelTexts(label: BoxLabelView, paper: LabelPaper): { content: Content[]; all: string[] } {
+export function labelTexts(label: BoxLabelView, paper: LabelPaper): { content: Content[]; all: string[] } {
   const title = label.box || 'Loose pieces';
   const contents = label.contents.map(({ name, pieces }) => `${pieces} ${name.toLowerCase()}`).join(', ');
   const ingredients = ingredientTexts(label);
@@ -99,8 +111,7 @@ function linesBelow(
   { madeOn, eatBy, mayContain, advice, netGrams, priceMinor }: BoxLabelView,
   { timeZone, currency, workshop, address, words }: LabelPaper,
 ): { readonly dates: string[]; readonly plain: string[] } {
-  const at = (instant: string, format: string): string =>
-    DateTime.fromISO(instant, { zone: timeZone }).setLocale('en-GB').toFormat(format);
+  const at = (instant: string, format: string): string => timeOnPaper(instant, timeZone, format);
   const dates = [
     madeOn ? `Made ${at(madeOn, 'ccc d LLL yyyy')}` : '',
     eatBy ? `Eat by ${at(eatBy, 'ccc d LLL yyyy, HH:mm')}` : '',

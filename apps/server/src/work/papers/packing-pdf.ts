@@ -1,7 +1,8 @@
 import type { PackingOrderView, PackingView } from '@alnage/contract';
-import { DateTime } from 'luxon';
 import type { Content } from 'pdfmake/interfaces';
-import { onA4, pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
+import { dayOnPaper, timeOnPaper } from '../../platform/paper/dates';
+import { onA4, pdfOf, SOFT } from '../../platform/paper/pdf';
+import { ruled, tick } from '../../platform/paper/rows';
 
 /** What the packing list of a day is printed with. */
 export interface PackingPaper {
@@ -13,11 +14,10 @@ export interface PackingPaper {
 }
 
 type Counted = PackingOrderView['lacks'][number];
-type Rows = readonly (readonly Content[])[];
 
 /** First what is fetched from where, then order by order what goes in, to be ticked off. */
 export function packingPdf({ orders, shelves }: PackingView, paper: PackingPaper): Promise<Buffer> {
-  const day = DateTime.fromISO(paper.day).setLocale('en-GB').toFormat('cccc d LLLL');
+  const day = dayOnPaper(paper.day);
   const title = `Packing list, ${day}`;
   const hours = [...new Set(orders.map(({ leavesAt }) => hourOf(leavesAt, paper)))];
   return pdfOf({
@@ -90,32 +90,12 @@ function sources({ from, lacks }: PackingOrderView, paper: PackingPaper): Conten
   ];
 }
 
-/** A box to tick; full for what is packed already. */
-function tick(isDone: boolean): Content {
-  const box = { type: 'rect', x: 0, y: 2, w: 8, h: 8, lineColor: SOFT } as const;
-  return { canvas: [{ ...box, ...(isDone && { color: SOFT }) }] };
-}
-
-/** Rows under their heading, which stands again where they go on on another page. */
-function ruled(heading: string, widths: (string | number)[], rows: Rows): Content {
-  const head = { text: heading, fontSize: 14, margin: [0, 0, 0, 2] as Margin, colSpan: widths.length };
-  const cells = rows.map((row) => row.map((cell) => ({ stack: [cell], margin: [0, 2, 8, 2] as Margin })));
-  const body = [[head, ...widths.slice(1).map(() => '')], ...cells];
-  return {
-    margin: [0, 0, 0, 12],
-    table: { headerRows: 1, keepWithHeaderRows: 1, dontBreakRows: true, widths, body },
-    layout: RULED,
-  };
-}
-
-type Margin = [number, number, number, number];
-
 function hourOf(instant: string, paper: PackingPaper): string {
   return clock(instant, paper, 'HH:00');
 }
 
 function clock(instant: string, { timeZone }: PackingPaper, format = 'HH:mm'): string {
-  return DateTime.fromISO(instant, { zone: timeZone }).setLocale('en-GB').toFormat(format);
+  return timeOnPaper(instant, timeZone, format);
 }
 
 function nameOf(names: ReadonlyMap<string, string>, id: string): string {

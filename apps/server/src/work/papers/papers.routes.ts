@@ -1,16 +1,22 @@
-import { BoxLabelView, LABELS_MOST, LabelQuery, PackingQuery, PackingView } from '@alnage/contract';
-import { LABEL_SHEETS } from '@alnage/core';
+import { BoxLabelView, LabelQuery, PackingQuery, PackingView, TicketQuery } from '@alnage/contract';
 import { Type } from 'typebox';
+import { In } from 'typeorm';
 import type { App } from '../../platform/http/app-type';
 import { inlineFile } from '../../platform/paper/inline-file';
-import { ProblemError } from '../../platform/http/problem-error';
+import { OrderEntity } from '../../store/work/order.entity';
 import { PieceEntity } from '../../store/workshop/piece.entity';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
 import { WorkshopEntity } from '../../store/workshop/workshop.entity';
 import { boxLabels } from './box-labels';
+import { dayListPdf } from './day-list-pdf';
+import { labelPaper } from './label-paper';
 import { labelPdf } from './label-pdf';
+import { counterPaper } from './order-paper';
 import { packingOfDay } from './packing';
 import { packingPdf } from './packing-pdf';
+import { requireFew } from './require-few';
+import { shelfListPdf } from './shelf-list-pdf';
+import { ticketPdf } from './ticket-pdf';
 
 const tags = ['papers'];
 
@@ -31,18 +37,17 @@ export function addPapers(app: App): void {
     '/api/papers/labels.pdf',
     { schema: { tags, querystring: LabelQuery, response: { 200: Type.Any() } } },
     async ({ query }, reply) => {
-      const { name, address, labelWords, timeZone, currency } = await manager.findOneByOrFail(
-        WorkshopEntity,
-        {
-          id: 1,
-        },
-      );
-      const sheet = LABEL_SHEETS.find(({ id }) => id === query.sheet) ?? LABEL_SHEETS[0]!;
-      const paper = { workshop: name, address, words: labelWords, timeZone, currency, sheet };
-      const pdf = await labelPdf(await labels(query), { ...paper, skip: query.skip ?? 0 });
+      const paper = await labelPaper(manager, query);
+      const pdf = await labelPdf(await labels(query), paper);
       return inlineFile(reply, 'labels.pdf').send(pdf);
     },
   );
+  addPackingPapers(app);
+  addCounterPapers(app);
+}
+
+function addPackingPapers(app: App): void {
+  const { manager } = app.db;
   app.get(
     '/api/papers/packing',
     { schema: { tags, querystring: PackingQuery, response: { 200: PackingView } } },
@@ -65,7 +70,33 @@ export function addPapers(app: App): void {
   );
 }
 
-/** @throws ProblemError `too-many-labels` */
-export function requireFew(labels: number): void {
-  if (labels > LABELS_MOST) throw new ProblemError('too-many-labels', { labels, most: LABELS_MOST });
+/** What the counter has in hand where it has no screen. */
+function addCounterPapers(app: App): void {
+  const { manager } = app.db;
+  const { clock } = app;
+  const pdf = { tags, response: { 200: Type.Any() } };
+  app.get(
+    '/api/papers/ticket.pdf',
+    { schema: { ...pdf, querystring: TicketQuery } },
+    async ({ query }, reply) =>
+      inlineFile(reply, 'ticket.pdf').send(await ticketPdf(await counterPaper(manager, clock, query))),
+  );
+  app.get(
+    '/api/papers/day.pdf',
+    { schema: { ...pdf, querystring: PackingQuery } },
+    async (request, reply) => {
+      const { day } = request.query;
+      const paper = await counterPaper(manager, clock, { day });
+      return inlineFile(reply, `counter-${day}.pdf`).send(await dayListPdf(day, paper));
+    },
+  );
+  app.get('/api/papers/shelves.pdf', { schema: pdf }, async (_, reply) => {
+    const open = await manager.find(OrderEntity, {
+      ...{ select: { id: true, ticket: true }, where: { state: In(['promised', 'ready']) } },
+    });
+    const tickets = new Map(open.map(({ id, ticket }) => [id, ticket]));
+    const paper = await counterPaper(manager, clock, { orders: [] });
+    const list = await shelfListPdf(paper, { tickets, now: clock.now() });
+    return inlineFile(reply, 'shelves.pdf').send(list);
+  });
 }

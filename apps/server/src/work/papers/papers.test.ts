@@ -1,14 +1,16 @@
 import {
   LABELS_MOST,
   type BoxLabelView,
+  type KeepingNow,
   type Order,
   type OrderPage,
   type PackingView,
 } from '@alnage/contract';
 import { LABEL_SHEETS } from '@alnage/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { moneyIn } from '../../platform/paper/money';
 import { pagesOf } from '../../testing/pdf-pages';
-import { requireFew } from './papers.routes';
+import { requireFew } from './require-few';
 import { openApp, take, type WorkshopApp } from '../../testing/workshop-app';
 
 let shop: WorkshopApp;
@@ -43,14 +45,14 @@ describe('the labels of boxes', () => {
       for (const each of allergens) expect(label!.contains).toContain(each);
   });
 
-  test('of a day are all that leave on it, a label for each box', async () => {
+  test('of a day are all that are still to leave on it, a label for each box', async () => {
     const all = await labels('day=2026-06-19');
     const { orders } = (
       await shop.app.inject('/api/orders?from=2026-06-19&to=2026-06-19&limit=200&leaving=true')
     ).json<OrderPage>();
     const boxes = ({ lines, boxes }: Order) =>
       boxes.reduce((sum, { count }) => sum + count, lines.length > 0 ? 1 : 0);
-    const labelled = orders.filter(({ state }) => ['promised', 'ready', 'handed-over'].includes(state));
+    const labelled = orders.filter(({ state }) => ['promised', 'ready'].includes(state));
     expect(all).toHaveLength(labelled.reduce((sum, order) => sum + boxes(order), 0));
     expect(all.length).toBeGreaterThan(20);
     const planned = all.filter(({ eatBy }) => eatBy !== null);
@@ -128,5 +130,65 @@ describe('the packing list of a day', () => {
     expect((await pagesOf(none.rawPayload)).join(' ')).toContain('Nothing is left to pack');
     const wrong = await shop.app.inject('/api/papers/packing?day=soon');
     expect(wrong.json()).toMatchObject({ code: 'invalid-input', errors: [{ pointer: '/day' }] });
+  });
+});
+
+describe('the papers of the counter', () => {
+  const text = async (path: string): Promise<string> =>
+    (await pagesOf((await shop.app.inject(`/api/papers/${path}`)).rawPayload)).join(' ');
+
+  test('a ticket says whose it is, when it goes, what is in it, whom to mind and what is to pay', async () => {
+    const order = await take(shop.app, {
+      ...{ lines: [{ piece: 'dusk-berry', pieces: 6 }], customer: 'Petra', pickup: '2026-06-20T12:00' },
+      ...{ phone: '040 555 0136', note: 'ring twice' },
+    });
+    const told = await text(`ticket.pdf?order=${order.id}`);
+    for (const each of [
+      order.ticket,
+      'Petra',
+      'Saturday 20 June, 12:00',
+      '6 dusk berry',
+      'ring twice',
+      '040',
+    ])
+      expect(told).toContain(each);
+    expect(told).toMatch(/To pay €\d/);
+    const all = (
+      await shop.app.inject('/api/orders?from=2026-06-19&to=2026-06-19&limit=200')
+    ).json<OrderPage>();
+    const day = await text('ticket.pdf?day=2026-06-19');
+    for (const { ticket, state } of all.orders) if (state === 'promised') expect(day).toContain(ticket);
+    expect(day).toContain('Must never have');
+    expect(await text('ticket.pdf?day=2026-07-19')).toContain('No order leaves');
+  });
+
+  test('the day’s list has every order that leaves, with what is to pay in all', async () => {
+    const { orders } = (
+      await shop.app.inject('/api/orders?from=2026-06-19&to=2026-06-19&limit=200&leaving=true')
+    ).json<OrderPage>();
+    const listed = orders.filter(({ state }) => ['promised', 'ready', 'handed-over'].includes(state));
+    const told = await text('day.pdf?day=2026-06-19');
+    for (const { ticket } of listed) expect(told).toContain(ticket);
+    const open = listed.reduce((sum, { balanceMinor }) => sum + Math.max(0, balanceMinor), 0);
+    expect(told).toContain(`${listed.length} orders, ${moneyIn('EUR')(open)} to pay`);
+    expect(await text('day.pdf?day=2026-07-19')).toContain('Nobody collects');
+    expect((await shop.app.inject('/api/papers/day.pdf')).statusCode).toBe(400);
+  });
+
+  test('the shelves tell every batch that is made, whose it is, and what of it is nobody’s', async () => {
+    const told = await text('shelves.pdf');
+    const { batches } = (await shop.app.inject('/api/keeping')).json<KeepingNow>();
+    const made = batches.filter(({ clockAt }) => clockAt !== null);
+    const open = (await shop.app.inject('/api/orders?limit=2000')).json<OrderPage>().orders;
+    const isHere = new Map(open.map(({ id, state }) => [id, state === 'promised' || state === 'ready']));
+    const there = made.filter(
+      ({ spare, pickups }) => spare > 0 || pickups.some(({ order }) => isHere.get(order)),
+    );
+    expect(there.length).toBeGreaterThan(5);
+    for (const { batch, spare } of there) {
+      expect(told).toContain(batch);
+      if (spare > 0) expect(told).toContain(`${spare} nobody’s`);
+    }
+    expect(told).toMatch(/For M-\d{4} \d+/);
   });
 });

@@ -1,6 +1,6 @@
 import type { RecallAsk, ReachedByView, RecalledBatch, RecalledLot, RecalledOrder } from '@alnage/contract';
 import { piecesOfOrder } from '@alnage/core';
-import { DateTime } from 'luxon';
+import { timeOnPaper } from '../../platform/paper/dates';
 import type { EntityManager } from 'typeorm';
 import { LotEntity } from '../../store/work/lot.entity';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
@@ -82,7 +82,7 @@ export function timeText(
   { timeZone }: Pick<WorkshopEntity, 'timeZone'>,
   format = 'ccc d.M.yyyy HH:mm',
 ): string {
-  return DateTime.fromISO(instant, { zone: timeZone }).setLocale('en-GB').toFormat(format);
+  return timeOnPaper(instant, timeZone, format);
 }
 
 export function byText({ kind, code }: ReachedByView): string {

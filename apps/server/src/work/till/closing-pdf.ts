@@ -1,7 +1,7 @@
 import type { DayTill } from '@alnage/contract';
 import { drawerDifference, drawerHolds, type Takings } from '@alnage/core';
-import { DateTime } from 'luxon';
 import type { Content } from 'pdfmake/interfaces';
+import { dayOnPaper, timeOnPaper } from '../../platform/paper/dates';
 import { percentText } from '../../platform/paper/money';
 import { onA4, pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
 
@@ -16,7 +16,7 @@ export interface ClosingPaper {
 /** What went through the till on a day, what the drawer must hold, and what was counted. */
 export function closingPdf(till: DayTill, paper: ClosingPaper): Promise<Buffer> {
   const { money } = paper;
-  const day = DateTime.fromISO(till.day).setLocale('en-GB').toFormat('cccc d LLLL yyyy');
+  const day = dayOnPaper(till.day, 'cccc d LLLL yyyy');
   const title = `Closing of ${day}`;
   const { closing } = till;
   return pdfOf({
@@ -43,7 +43,7 @@ export function closingPdf(till: DayTill, paper: ClosingPaper): Promise<Buffer> 
               [{ text: differenceText(closing), bold: true }, money(drawerDifference(closing))],
             ]),
             {
-              text: `Closed ${DateTime.fromISO(closing.at, { zone: paper.timeZone }).toFormat('HH:mm')}${closing.by === null ? '' : ` by ${paper.people.get(closing.by) ?? closing.by}`}${closing.note ? `: ${closing.note}` : ''}`,
+              text: `Closed ${timeOnPaper(closing.at, paper.timeZone)}${closing.by === null ? '' : ` by ${paper.people.get(closing.by) ?? closing.by}`}${closing.note ? `: ${closing.note}` : ''}`,
             },
           ]
         : [

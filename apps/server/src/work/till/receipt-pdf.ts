@@ -1,9 +1,9 @@
 import type { Order } from '@alnage/contract';
 import { changeDue, taxSums, type TaxRates } from '@alnage/core';
-import { DateTime } from 'luxon';
 import type { Content } from 'pdfmake/interfaces';
+import { timeOnPaper } from '../../platform/paper/dates';
 import { moneyIn, percentText } from '../../platform/paper/money';
-import { pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
+import { onRoll, pdfOf, RULED, SOFT } from '../../platform/paper/pdf';
 
 /** What a receipt is printed with. */
 export interface ReceiptPaper {
@@ -17,12 +17,6 @@ export interface ReceiptPaper {
   readonly isSent: boolean;
   readonly now: Date;
 }
-
-const MM = 72 / 25.4;
-/** The usual roll of a receipt printer; its length follows from what stands on it. */
-const WIDTH = 80 * MM;
-const MARGIN = 5 * MM;
-const ROW = 15;
 
 const KIND_TEXT = { deposit: 'Deposit', payment: 'Paid', refund: 'Given back' } as const;
 
@@ -67,10 +61,7 @@ export function receiptPdf(order: Order, paper: ReceiptPaper): Promise<Buffer> {
   ];
   const head = [paper.workshop, ...paper.address.split('\n')].filter((line) => line !== '');
   return pdfOf({
-    info: { title: `Receipt ${order.ticket}`, creator: 'Alnage' },
-    pageSize: { width: WIDTH, height: 2 * MARGIN + ROW * (head.length + rows.length * 1.6 + 7) },
-    pageMargins: [MARGIN, MARGIN, MARGIN, MARGIN],
-    defaultStyle: { fontSize: 9 },
+    ...onRoll(`Receipt ${order.ticket}`),
     content: [
       { text: head[0]!, fontSize: 13, bold: true },
       ...head.slice(1).map((text) => ({ text, color: SOFT })),
@@ -90,5 +81,5 @@ function right(text: string, bold = false): Content {
 }
 
 function time(instant: string, { timeZone }: ReceiptPaper): string {
-  return DateTime.fromISO(instant, { zone: timeZone }).setLocale('en-GB').toFormat('ccc d LLL, HH:mm');
+  return timeOnPaper(instant, timeZone, 'ccc d LLL, HH:mm');
 }

@@ -28,7 +28,7 @@ import { TextField } from '../../shared/forms/text-field';
 import { Margin } from '../../shared/margin/margin';
 import { troubleText } from '../../shared/problem-text';
 import { Slips } from '../../shared/slip/slips';
-import { Api } from '../../state/api';
+import { TillApi } from '../../state/till-api';
 import { LiveActions } from '../../state/live.state';
 import { troubleOf, type Trouble } from '../../state/problem';
 import { WorkshopClock } from '../../state/workshop-clock';
@@ -44,7 +44,7 @@ import { workshopFeature } from '../../state/workshop.state';
 })
 export class TillPage {
   private readonly store = inject(Store);
-  private readonly api = inject(Api);
+  private readonly api = inject(TillApi);
   private readonly clock = inject(WorkshopClock);
   private readonly ell = inject(EllStore);
   private readonly slips = inject(Slips);

@@ -10,7 +10,7 @@ import { WallTime } from '../../shared/formats/wall-time';
 import { Margin } from '../../shared/margin/margin';
 import { MESSAGE_WORDS, messageStanding } from '../../shared/orders/message-words';
 import { troubleText } from '../../shared/problem-text';
-import { Api } from '../../state/api';
+import { MessagesApi } from '../../state/messages-api';
 import { LiveActions } from '../../state/live.state';
 import { troubleOf } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
@@ -23,7 +23,7 @@ import { workshopFeature } from '../../state/workshop.state';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MessagesPage {
-  private readonly api = inject(Api);
+  private readonly api = inject(MessagesApi);
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   private readonly all = signal<readonly MessageView[] | null>(null);
   private readonly chosenId = signal<string | null>(null);

@@ -6,7 +6,7 @@ describe('the labels of an order', () => {
   beforeEach(() => localStorage.clear());
 
   test('are printed on the sheet that lies in this device’s printer, which is remembered', async () => {
-    const page = await render(LabelSheetChoice, {}, { of: { order: 'o1' }, words: 'Print its labels' });
+    const page = await render(LabelSheetChoice, {}, { of: { order: 'o1' }, name: 'Labels' });
     const link = page.page.querySelector('a')!;
     expect(link.getAttribute('href')).toBe('/api/papers/labels.pdf?order=o1&sheet=a4-8');
     const sheet = page.field('Labels');

@@ -1,21 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
 import { LABEL_SHEETS, type LabelSheet } from '@alnage/core/papers';
+import type { PapersOf } from '../../state/papers-api';
 import { length } from '../formats/formats';
 import { ChoiceField } from '../forms/choice-field';
+import { PaperLink } from '../paper/paper-link';
 
 const SHEET_KEY = 'alnage.label-sheet';
 
 /** Which sheet of labels is in the printer, and the way to what is printed on it. */
 @Component({
   selector: 'al-label-sheet',
-  imports: [ChoiceField, MatButtonModule],
+  imports: [ChoiceField, PaperLink],
   template: `
     <div class="row">
       <al-choice label="Labels" [choices]="sheets" [value]="sheet()" (chosen)="choose($event)" />
-      <a matButton="outlined" target="_blank" [href]="href()">{{ words() }}</a>
     </div>
     <p class="soft">{{ size() }}</p>
+    <al-paper [href]="href()" [name]="name()" />
   `,
   styles: `
     .row {
@@ -37,8 +38,8 @@ const SHEET_KEY = 'alnage.label-sheet';
 })
 export class LabelSheetChoice {
   /** What is printed: an order’s labels, or those of a day. */
-  readonly of = input.required<{ readonly order: string } | { readonly day: string }>();
-  readonly words = input.required<string>();
+  readonly of = input.required<PapersOf>();
+  readonly name = input.required<string>();
 
   protected readonly sheets = LABEL_SHEETS.map((sheet) => ({ id: sheet.id, name: sheetText(sheet) }));
   private readonly known = signal(localStorage.getItem(SHEET_KEY) ?? '');

@@ -3,7 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Order } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { catchError, of, startWith, switchMap } from 'rxjs';
-import { Api } from '../../state/api';
+import { MessagesApi } from '../../state/messages-api';
 import { LiveActions } from '../../state/live.state';
 import type { WallTime } from '../formats/wall-time';
 import { MESSAGE_WORDS, messageStanding } from './message-words';
@@ -55,7 +55,7 @@ export class OrderMessages {
   readonly order = input.required<Order>();
   readonly wall = input.required<WallTime>();
 
-  private readonly api = inject(Api);
+  private readonly api = inject(MessagesApi);
   private readonly actions = inject(Actions);
   private readonly id = computed(() => this.order().id);
   private readonly read = toSignal(

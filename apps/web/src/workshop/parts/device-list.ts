@@ -4,23 +4,29 @@ import { MatButtonModule } from '@angular/material/button';
 import { FormControl, FormGroup } from '@angular/forms';
 import {
   DEVICE_KINDS,
+  ROLLS,
+  USUAL_ROLL,
   type Device,
   type DeviceKind,
   type DeviceTaken,
   type LabelView,
 } from '@alnage/contract';
+import { LABEL_SHEETS } from '@alnage/core/papers';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { nameControl, TextField } from '../../shared/forms/text-field';
+import { sizeText } from '../../shared/orders/label-sheet';
 import { mass, temperature } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 import { troubleText } from '../../shared/problem-text';
 import { Api } from '../../state/api';
+import { PapersApi } from '../../state/papers-api';
 import { LiveActions } from '../../state/live.state';
 import { troubleOf, type Trouble } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
+import { SimulatedPrinter } from './simulated-printer';
 import { SimulatedTerminal } from './simulated-terminal';
 
 const KINDS: Readonly<Record<DeviceKind, string>> = {
@@ -36,7 +42,7 @@ const POTS = ' pots';
 /** What measures and prints: when it was heard last, what it said; a new one gets its token here. */
 @Component({
   selector: 'al-device-list',
-  imports: [MatButtonModule, ChoiceField, SimulatedTerminal, TextField],
+  imports: [MatButtonModule, ChoiceField, SimulatedPrinter, SimulatedTerminal, TextField],
   providers: [FieldErrors],
   template: `
     <table class="ruled" aria-label="Devices">
@@ -77,6 +83,9 @@ const POTS = ' pots';
         @if (form.controls.kind.value === 'climate') {
           <al-choice label="In" [control]="form.controls.zone" [choices]="zones()" at="/zone" />
         }
+        @if (form.controls.kind.value === 'printer') {
+          <al-choice label="With a roll of" [control]="form.controls.sheet" [choices]="rolls" at="/sheet" />
+        }
         @if (isAtBowl()) {
           <al-choice
             label="At"
@@ -99,6 +108,9 @@ const POTS = ' pots';
       }
     </section>
     <al-simulated-terminal />
+    @if (hasSimulatedPrinter()) {
+      <al-simulated-printer />
+    }
     @if (labels().length > 0) {
       <h2>Labels</h2>
       <table class="ruled" aria-label="Labels">
@@ -107,7 +119,12 @@ const POTS = ' pots';
             <tr>
               <th scope="row">{{ label.title }}</th>
               <td>{{ label.lines.join(' · ') }}</td>
-              <td>{{ label.printedAt ? 'printed' : 'to be printed' }}</td>
+              <td>
+                @if (label.pdf; as pdf) {
+                  <a target="_blank" [href]="pdf">look at it</a>
+                }
+                {{ label.printedAt ? 'printed' : 'to be printed' }}
+              </td>
             </tr>
           }
         </tbody>
@@ -138,6 +155,7 @@ const POTS = ' pots';
 })
 export class DeviceList {
   private readonly api = inject(Api);
+  private readonly papers = inject(PapersApi);
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   private readonly devices = signal<readonly Device[]>([]);
   protected readonly labels = signal<readonly LabelView[]>([]);
@@ -145,11 +163,19 @@ export class DeviceList {
   private readonly failed = signal<Trouble | null>(null);
   private readonly destroyed = inject(DestroyRef);
   protected readonly kinds = choicesOf(KINDS);
+  protected readonly rolls = LABEL_SHEETS.filter(({ id }) => ROLLS.includes(id)).map((sheet) => ({
+    id: sheet.id,
+    name: sizeText(sheet),
+  }));
+  protected readonly hasSimulatedPrinter = computed(() =>
+    this.devices().some(({ kind, isSimulated }) => kind === 'printer' && isSimulated),
+  );
   protected readonly form = new FormGroup({
     name: nameControl(''),
     kind: new FormControl<DeviceKind>(DEVICE_KINDS[0], { nonNullable: true }),
     bowl: new FormControl('', { nonNullable: true }),
     zone: new FormControl('', { nonNullable: true }),
+    sheet: new FormControl(USUAL_ROLL, { nonNullable: true }),
   });
   protected readonly trouble = computed(() => {
     const trouble = this.failed();
@@ -183,7 +209,7 @@ export class DeviceList {
   constructor() {
     inject(FieldErrors).from(this.failed);
     inject(Actions)
-      .pipe(ofType(LiveActions.readingsChanged), takeUntilDestroyed())
+      .pipe(ofType(LiveActions.readingsChanged, LiveActions.labelsChanged), takeUntilDestroyed())
       .subscribe(() => this.read());
     this.read();
   }
@@ -193,7 +219,7 @@ export class DeviceList {
   }
 
   protected take(): void {
-    const { name, kind, bowl, zone } = this.form.getRawValue();
+    const { name, kind, bowl, zone, sheet } = this.form.getRawValue();
     this.failed.set(null);
     this.api
       .takeDevice({
@@ -201,6 +227,7 @@ export class DeviceList {
         kind,
         bowl: this.isAtBowl() && bowl !== POTS ? bowl : null,
         ...(kind === 'climate' && { zone: zone || null }),
+        ...(kind === 'printer' && { sheet }),
       })
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe({
@@ -226,7 +253,7 @@ export class DeviceList {
       .devices()
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe({ next: (devices) => this.devices.set(devices), error: fail });
-    this.api
+    this.papers
       .labels()
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe({ next: (labels) => this.labels.set(labels), error: fail });

@@ -32,6 +32,7 @@ import { MESSAGE_WORDS } from '../../shared/orders/message-words';
 import { fieldTexts, troubleText } from '../../shared/problem-text';
 import { Slips } from '../../shared/slip/slips';
 import { Api } from '../../state/api';
+import { MessagesApi } from '../../state/messages-api';
 import { troubleOf, type Trouble } from '../../state/problem';
 
 const SENT = [
@@ -71,7 +72,8 @@ const TYPED_MS = 300;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MessagesEditor {
-  private readonly api = inject(Api);
+  private readonly api = inject(MessagesApi);
+  private readonly all = inject(Api);
   private readonly slips = inject(Slips);
   private readonly focusFault = faultFocus();
   private readonly settings = signal<MessageSettings | null>(null);
@@ -91,7 +93,7 @@ export class MessagesEditor {
     reminderHours: new NumberControl(24, REMINDER_HOURS),
   });
   protected readonly orders = toSignal(
-    this.api.orders({ limit: TRIED }).pipe(
+    this.all.orders({ limit: TRIED }).pipe(
       map(({ orders }) => orders),
       catchError(() => of([] as Order[])),
     ),

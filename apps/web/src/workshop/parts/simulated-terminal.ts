@@ -3,7 +3,7 @@ import type { TerminalManner } from '@alnage/contract';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { troubleText } from '../../shared/problem-text';
-import { Api } from '../../state/api';
+import { TillApi } from '../../state/till-api';
 import { troubleOf } from '../../state/problem';
 
 const MANNERS: Readonly<Record<TerminalManner, string>> = {
@@ -43,7 +43,7 @@ const MANNERS: Readonly<Record<TerminalManner, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SimulatedTerminal {
-  private readonly api = inject(Api);
+  private readonly api = inject(TillApi);
   protected readonly manners = choicesOf(MANNERS);
   protected readonly manner = signal<TerminalManner | null>(null);
   protected readonly trouble = signal('');

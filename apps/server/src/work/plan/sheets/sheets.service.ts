@@ -1,7 +1,7 @@
 import { mixGrams } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
-import { DateTime } from 'luxon';
 import { PieceEntity } from '../../../store/workshop/piece.entity';
+import { dayOnPaper, timeOnPaper } from '../../../platform/paper/dates';
 import { ProblemError } from '../../../platform/http/problem-error';
 import { BowlEntity } from '../../../store/workshop/bowl.entity';
 import { CoatingEntity } from '../../../store/workshop/coating.entity';
@@ -40,13 +40,13 @@ export async function runSheet(manager: EntityManager, { version, kind, id, day 
         number,
         number,
       ];
-      const title = DateTime.fromISO(date).setLocale('en-GB').toFormat('cccc d LLLL');
+      const title = dayOnPaper(date);
       return { title, lines: lines.filter((line) => line.start >= from && line.start < to) };
     })
     .filter((each) => each.lines.length > 0);
   const published = await publishedPlan(manager, setUp);
   const state = published?.version === version ? 'published' : 'not published';
-  const made = DateTime.fromJSDate(plan.madeAt, { zone: setUp.timeZone }).toFormat('d.M. HH:mm');
+  const made = timeOnPaper(plan.madeAt, setUp.timeZone, 'd.M. HH:mm');
   const note = `${setUp.workshop.name}, plan ${version} of ${made}, ${state}`;
   return sheetPdf({ title: whose.name, note, days, clock: words.clock });
 }
@@ -83,7 +83,6 @@ async function sheetWords(
     coating: (id) => coating(id).toLowerCase(),
     zone: (id) => zoneName(id).toLowerCase(),
     person,
-    clock: (minute) =>
-      DateTime.fromMillis(horizonStart.getTime() + minute * MS_PER_MINUTE, { zone }).toFormat('HH:mm'),
+    clock: (minute) => timeOnPaper(horizonStart.getTime() + minute * MS_PER_MINUTE, zone),
   };
 }

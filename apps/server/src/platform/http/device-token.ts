@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { FastifyRequest } from 'fastify';
 import type { EntityManager } from 'typeorm';
-import { ProblemError } from '../../platform/http/problem-error';
+import { ProblemError } from './problem-error';
 import { DeviceEntity } from '../../store/work/device.entity';
 
 const TOKEN_BYTES = 24;
