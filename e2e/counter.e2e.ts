@@ -1,4 +1,4 @@
-import type { Order, OrderPage } from '@alnage/contract';
+import type { DeviceTaken, MessageView, Order, OrderPage, Workshop } from '@alnage/contract';
 import type { Page } from '@playwright/test';
 import { expect, expectAccessible, go, smallTargets, test } from './workshop';
 
@@ -191,6 +191,67 @@ test('ten minutes without network: what is done is kept, sent once, and nothing 
   expect(now.get(twice)!.handOvers).toHaveLength(1);
   await refused.getByRole('button', { name: 'Dismiss' }).click();
   await expect(refused).toBeHidden();
+});
+
+test('in the middle of it something lacks and is swapped, the cool rack warms, and a batch is stopped', async ({
+  demo,
+}) => {
+  test.slow();
+  const { request } = demo;
+  const orderOf = async (ticket: string): Promise<Order> =>
+    (await ordersOfDay(demo)).find((each) => each.ticket === ticket)!;
+  // the boatyard calls off what is made for it; by the shop’s rule that may stand for what lacks
+  const boatyard = await orderOf('M-0391');
+  const move = { to: 'cancelled', version: boatyard.version, despiteKitchen: null };
+  expect((await request.post(`${address()}/api/orders/${boatyard.id}/move`, { data: move })).ok()).toBe(true);
+  const { rules } = (await (await request.get(`${address()}/api/workshop`)).json()) as Workshop;
+  const swaps = { among: 'any', priceShare: 0.42 };
+  expect((await request.put(`${address()}/api/rules`, { data: { ...rules, swaps } })).ok()).toBe(true);
+  const wanted = {
+    ...{ customer: 'Ode', phone: '040 555 0136', lines: [{ piece: 'malt-ball', pieces: 20 }], boxes: [] },
+    ...{ note: '', pickup: `${DAY}T17:00`, pickupPoint: 'shop', state: 'promised' },
+    despiteKitchen: { reason: 'She rang late', name: 'Runa' },
+  };
+  const taken = await request.post(`${address()}/api/orders`, { data: wanted });
+  const { id, ticket } = (await taken.json()) as Order;
+  await go(demo, '/counter');
+  const short = demo.getByRole('region', { name: 'Orders that lack something' });
+  await expect(short).toContainText(`${ticket} Ode, Thu 18, 17:00: 20 malt ball lack`);
+  expect(await smallTargets(demo)).toEqual([]);
+  await expectAccessible(demo);
+  await short.getByRole('button', { name: `Swap in ${ticket}: 20 sandwich round instead` }).click();
+  await expect(short.getByText(ticket)).toBeHidden();
+  await scan(demo, ticket);
+  await expect(row(demo, ticket)).toContainText('Tell them: 20 sandwich round in place of malt ball.');
+  await expect(row(demo, ticket).locator('.ready')).toContainText('made');
+  const told = (await (await request.get(`${address()}/api/messages?order=${id}`)).json()) as MessageView[];
+  expect(told.filter(({ kind }) => kind === 'swapped')).toHaveLength(1);
+  // an hour at 45 °C in the cool rack, which nobody saw: what lay there is nothing for anybody
+  const sensor = { name: 'In the rack, ours', kind: 'climate', bowl: null, zone: 'rack' };
+  const { token } = (await (
+    await request.post(`${address()}/api/devices`, { data: sensor })
+  ).json()) as DeviceTaken;
+  const { now } = (await (await request.get(`${address()}/api/workshop`)).json()) as Workshop;
+  const readings = Array.from({ length: 13 }, (_, index) => ({
+    ...{ kind: 'celsius', value: 45 },
+    at: new Date(Date.parse(now) - (12 - index) * 300_000).toISOString(),
+  }));
+  const headers = { authorization: `Bearer ${token}` };
+  expect((await request.post(`${address()}/api/readings`, { data: { readings }, headers })).ok()).toBe(true);
+  await go(demo, '/counter');
+  await scan(demo, 'M-0370');
+  // how warm it was is read once a minute
+  await expect(row(demo, 'M-0370').locator('.ready')).toContainText('too old', { timeout: 75_000 });
+  await go(demo, '/counter');
+  await expect(short).toContainText(/M-0370 .* what there is will be too old/);
+  // and what is stopped goes nowhere
+  const stop = { origin: { zone: 'shelf' }, reason: 'A screw is missing', name: 'Runa', isPractice: false };
+  const stopped = await request.post(`${address()}/api/stops`, { data: stop });
+  expect(stopped.ok(), await stopped.text()).toBe(true);
+  await expect(demo.getByRole('alert').filter({ hasText: 'Stopped A screw is missing' })).toBeVisible();
+  await scan(demo, ticket);
+  await expect(row(demo, ticket).locator('.ready')).toContainText('stopped');
+  await expectAccessible(demo);
 });
 
 test('the till adds up to what was taken, and the day is closed', async ({ demo }) => {

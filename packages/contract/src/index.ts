@@ -29,7 +29,9 @@ export {
   OrderParams,
   OrderState,
   HandOver,
+  Swapped,
 } from './orders/order';
+export { LACK_REASONS, ShortPack, ShortPacks, SwapAsk, type LackReason } from './orders/short';
 export {
   BODY_LENGTH,
   MESSAGE_CHANNELS,
@@ -284,6 +286,8 @@ export {
   PickupLife,
   PieceMoveDraft,
   PieceMoveView,
+  SALE_BATCHES_MOST,
+  SaleDraft,
   type PieceMoveKind,
   ZoneLog,
   ZoneLogQuery,
@@ -294,6 +298,8 @@ export {
   ReachedByView,
   RecallAsk,
   RecallPaperAsk,
+  RecallTell,
+  RecallTold,
   RecallView,
   RecalledBatch,
   RecalledLot,

@@ -23,6 +23,7 @@ import { OrderActions, ordersFeature } from '../state/orders.state';
 import type { CounterRow } from './counter-rows';
 import { deedWords } from './deed-words';
 import { OrderSteps } from './parts/order-steps';
+import { ShortPacks } from './parts/short-packs';
 import { TicketScan } from './parts/ticket-scan';
 import { CounterPageStore } from './counter.store';
 
@@ -50,6 +51,7 @@ interface Asked extends Pick<Order, 'id' | 'state'> {
     OrderDetails,
     OrderSteps,
     PaperLink,
+    ShortPacks,
     TicketScan,
   ],
   providers: [CounterPageStore],

@@ -34,6 +34,7 @@ const input: CounterInput = {
         eatBy: Date.parse('2026-06-21T06:00:00Z'),
         verdict: 'right',
         tooOldFrom: Infinity,
+        dipped: 0,
         zones: [],
         isStopped: false,
       },
@@ -56,6 +57,20 @@ describe('the hours of the counter', () => {
       ['15', 1, 1],
       ['17', 1, 0],
     ]);
+  });
+
+  test('stand as made where the plan knows nothing of them and all of it is there', () => {
+    const taken = order({ id: 'o9', ticket: 'M-0409' });
+    const of = (dipped: number) => {
+      const kept = { ...input.keeping.get('o1')!, dipped };
+      const keeping = new Map([...input.keeping, ['o9', kept] as const]);
+      return counterHours({ ...input, orders: [taken], keeping })[0]!.rows[0]!;
+    };
+    const all = taken.pieces.reduce((sum, { pieces }) => sum + pieces, 0);
+    expect(of(all).ready).toEqual({ word: 'made', tone: 'well' });
+    expect(of(all).stop).toBeNull();
+    expect(of(all - 1).ready.word).toBe('not planned');
+    expect(of(all - 1).stop).toContain('Not all of it is in the plan.');
   });
 
   test('hold what leaves by post that day, whenever it arrives', () => {
@@ -150,6 +165,7 @@ describe('the hours of the counter', () => {
       eatBy,
       verdict: 'too-old',
       tooOldFrom: 0,
+      dipped: 0,
       zones: [],
       isStopped: false,
     } as const;

@@ -8,13 +8,14 @@ import {
 } from '@alnage/contract';
 import { isAllPacked, lackingPieces, type MadeForOrder } from '@alnage/core/bench';
 import { allergenClashes, neverOf, unanswered, type ClashBook } from '@alnage/core/larder';
-import { keptUntil as keptUntilBy, partsLeft } from '@alnage/core/ordering';
+import { countPieces, keptUntil as keptUntilBy, partsLeft } from '@alnage/core/ordering';
 import { counted, duration, listed, money } from '../shared/formats/formats';
 import { timeText, wallText, WallTime } from '../shared/formats/wall-time';
 import { linesText, matching } from '../shared/orders/order-rows';
 import { isSent, leavesAt, whereText } from '../shared/orders/sending-words';
 import { allergensText } from '../shared/orders/allergen-words';
 import { clashText } from '../shared/orders/clash-words';
+import { swapsText } from '../shared/orders/swap-words';
 import { missingText } from '../shared/orders/made-words';
 import { waivedText } from '../shared/orders/waiver-words';
 import type { OrderKeeping } from '../state/keeping.state';
@@ -184,6 +185,7 @@ function toldTexts(order: Order, input: CounterInput): Pick<CounterRow, 'lies' |
     says: [
       ...(contains ? [`Contains ${contains}.`] : []),
       ...(may ? [`May contain ${may}.`] : []),
+      ...(order.swaps.length > 0 ? [`Tell them: ${swapsText(order.swaps, input.names)}.`] : []),
       ...(dew ? [dew] : []),
     ],
   };
@@ -227,9 +229,18 @@ function stopText(order: Order, input: CounterInput, wall: WallTime): string | n
   return told.length > 0 ? told.join(' ') : null;
 }
 
+/** Whether the plan does not know of it yet, and all of it is there: out of what nobody was to have. */
+function isThereUnplanned({ id, pieces }: Order, { fates, keeping }: CounterInput): boolean {
+  const fate = fates.get(id);
+  const isPlanned = fate !== undefined && fate.standing !== 'unplanned';
+  return !isPlanned && (keeping.get(id)?.dipped ?? 0) >= countPieces(pieces);
+}
+
 /** Why it cannot well be on the shelf yet: by what the bench wrote down, by the plan's hour where it writes nothing. */
-function notMadeText({ id }: Order, input: CounterInput, wall: WallTime): string | null {
+function notMadeText(order: Order, input: CounterInput, wall: WallTime): string | null {
+  const { id } = order;
   const fate = input.fates.get(id);
+  if (isThereUnplanned(order, input)) return null;
   if (!fate || fate.standing === 'unplanned') return 'Not all of it is in the plan.';
   if (fate.packed === null) return 'The plan cannot make all of it.';
   const made = input.made?.get(id);
@@ -279,6 +290,7 @@ function readyText(order: Order, input: CounterInput, wall: WallTime): CounterRo
 
 function plannedText(order: Order, input: CounterInput, wall: WallTime): CounterRow['ready'] {
   const fate = input.fates.get(order.id);
+  if (isThereUnplanned(order, input)) return { word: 'made', tone: 'well' };
   if (!fate || fate.standing === 'unplanned') return { word: 'not planned', tone: 'care' };
   if (fate.packed === null) return { word: 'cannot be met', tone: 'over' };
   return packedText(fate as PackedFate, input.made?.get(order.id) ?? null, { input, wall });

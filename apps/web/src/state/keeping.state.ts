@@ -58,11 +58,14 @@ export interface OrderKeeping {
   readonly isStopped: boolean;
   /** Where it lies, each zone once. */
   readonly zones: readonly string[];
+  /** How many of its pieces are dipped. */
+  readonly dipped: number;
 }
 
 const NOTHING_KEPT: OrderKeeping = {
   ...{ agedMinutes: 0, eatBy: Infinity, verdict: 'right', tooOldFrom: Infinity, isStopped: false },
   zones: [],
+  dipped: 0,
 };
 const MS_PER_MINUTE = 60_000;
 const WORSE = ['right', 'at-risk', 'too-old'] as const;
@@ -104,10 +107,14 @@ export const keepingFeature = createFeature({
     /** Of each order the first of its pieces to be past eating, and the worst of its pickups. */
     selectByOrder: createSelector(selectKeeping, (keeping): ReadonlyMap<string, OrderKeeping> => {
       const orders = new Map<string, OrderKeeping>();
-      const pickups = (keeping?.batches ?? []).flatMap(({ isStopped, holdMinutes, zone, pickups: own }) =>
-        own.map((pickup) => ({ ...pickup, isStopped, zone, from: tooOldFrom(pickup, holdMinutes) })),
+      const pickups = (keeping?.batches ?? []).flatMap(
+        ({ isStopped, holdMinutes, zone, clockAt, pickups: own }) =>
+          own.map((pickup) => ({
+            ...{ ...pickup, isStopped, zone, from: tooOldFrom(pickup, holdMinutes) },
+            dipped: clockAt === null ? 0 : pickup.pieces,
+          })),
       );
-      for (const { order, agedMinutes, eatBy, verdict, from, zone, isStopped } of pickups) {
+      for (const { order, agedMinutes, eatBy, verdict, from, zone, isStopped, dipped } of pickups) {
         const known = orders.get(order) ?? NOTHING_KEPT;
         const isWorse = WORSE.indexOf(verdict) > WORSE.indexOf(known.verdict);
         orders.set(order, {
@@ -116,6 +123,7 @@ export const keepingFeature = createFeature({
           verdict: isWorse ? verdict : known.verdict,
           tooOldFrom: Math.min(known.tooOldFrom, from),
           isStopped: known.isStopped || isStopped,
+          dipped: known.dipped + dipped,
           zones: zone === null || known.zones.includes(zone) ? known.zones : [...known.zones, zone],
         });
       }

@@ -1,6 +1,13 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { MessagePreview, MessagePreviewAsk, MessageSettings, MessageView } from '@alnage/contract';
+import type {
+  MessagePreview,
+  MessagePreviewAsk,
+  MessageSettings,
+  MessageView,
+  RecallTell,
+  RecallTold,
+} from '@alnage/contract';
 import type { Observable } from 'rxjs';
 
 /** What customers are told. */
@@ -26,5 +33,10 @@ export class MessagesApi {
 
   previewMessage(ask: MessagePreviewAsk): Observable<MessagePreview> {
     return this.http.post<MessagePreview>('/api/messages/preview', ask);
+  }
+
+  /** Tells everybody who has something of it not to eat it. */
+  tellRecalled(tell: RecallTell): Observable<RecallTold> {
+    return this.http.post<RecallTold>('/api/recall/messages', tell);
   }
 }

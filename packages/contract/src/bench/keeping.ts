@@ -56,6 +56,20 @@ export const PieceMoveDraft = closed({
 });
 export type PieceMoveDraft = Static<typeof PieceMoveDraft>;
 
+export const SALE_BATCHES_MOST = 40;
+
+/** Pieces out of several batches that go together, as a box that is filled from what nobody is to have. */
+export const SaleDraft = closed({
+  kind: Type.Enum(PIECE_MOVES.filter((kind) => kind !== 'written-off')),
+  from: Type.Array(closed({ batch: Id, pieces: move.pieces }), {
+    minItems: 1,
+    maxItems: SALE_BATCHES_MOST,
+  }),
+  cause: move.cause,
+  paid: PieceMoveDraft.properties.paid,
+});
+export type SaleDraft = Static<typeof SaleDraft>;
+
 /** What became of pieces of a batch, when and by whom. */
 export const PieceMoveView = closed({
   id: Type.String({ format: 'uuid' }),
@@ -64,6 +78,8 @@ export const PieceMoveView = closed({
   paid: orNull(closed({ ...paid, reference: orNull(Type.String()) })),
   at: Instant,
   by: orNull(Id),
+  /** What went together has the same; taken back it is together, too. */
+  sale: orNull(Type.String({ format: 'uuid' })),
 });
 export type PieceMoveView = Static<typeof PieceMoveView>;
 

@@ -11,6 +11,7 @@ import {
   OrderLine,
   OrderState,
   PHONE_LENGTH,
+  Swapped,
 } from '../orders/order';
 import { OrderEvent, PAYMENT_KINDS, PAYMENT_METHODS } from '../orders/payment';
 import { PieceMoveView } from '../bench/keeping';
@@ -46,6 +47,16 @@ const Uuid = Type.String({ format: 'uuid' });
 const PriceMinor = orNull(Type.Integer({ minimum: 0 }));
 const text = (maxLength: number) => plainText({ maxLength });
 
+/** Older files know of no swaps, and told of no recall. */
+const FiledMessages = closed({
+  ...MessageSettings.properties,
+  texts: closed({
+    ...MessageSettings.properties.texts.properties,
+    swapped: Type.Optional(MessageSettings.properties.texts.properties.swapped),
+    recalled: Type.Optional(MessageSettings.properties.texts.properties.recalled),
+  }),
+});
+
 /** An order with its ledger and its history. */
 const FiledOrder = closed({
   id: Uuid,
@@ -59,6 +70,7 @@ const FiledOrder = closed({
   depositMinor: Type.Integer({ minimum: 0 }),
   allergyWaiver: Type.Optional(orNull(AllergyWaived)),
   kitchenOverruled: Type.Optional(orNull(Overruling)),
+  swaps: Type.Optional(Type.Array(Swapped)),
   holdUntil: orNull(Instant),
   pickupAt: Instant,
   pickupPointId: Id,
@@ -224,6 +236,7 @@ const FiledPieceMove = closed({
   ...PieceMoveView.properties,
   // older files know nothing but what was written off
   paid: Type.Optional(PieceMoveView.properties.paid),
+  sale: Type.Optional(PieceMoveView.properties.sale),
   /** When it was taken back and by whom; absent or null: it was not. */
   undone: Type.Optional(orNull(closed({ at: Instant, by: orNull(Id) }))),
   horizonStart: Instant,
@@ -254,9 +267,10 @@ export const WorkshopFile = closed(
       lateKeepMinutes: Type.Optional(Rules.properties.lateKeepMinutes),
       noShowRefundShare: Type.Optional(Rules.properties.noShowRefundShare),
       taxRates: Type.Optional(Rules.properties.taxRates),
+      swaps: Type.Optional(Rules.properties.swaps),
     }),
     /** What customers are told; older files do without it. */
-    messages: Type.Optional(MessageSettings),
+    messages: Type.Optional(FiledMessages),
     changeovers: closed({
       defaultMinutes: minutes,
       allergenMinutes: minutes,

@@ -126,6 +126,10 @@ export type OrderMove = Static<typeof OrderMove>;
 
 const PriceMinor = Type.Union([Type.Integer(), Type.Null()]);
 
+/** So many pieces that stand for as many of another kind. */
+export const Swapped = closed({ from: Id, to: Id, pieces: Type.Integer({ minimum: 1 }) });
+export type Swapped = Static<typeof Swapped>;
+
 /** Parts of an order that somebody collected. */
 export const HandOver = closed({
   id: Id,
@@ -173,6 +177,8 @@ export const Order = closed({
   state: OrderState,
   /** Parts of it that are collected, the first first. */
   handOvers: Type.Array(HandOver),
+  /** What stands in it for something that could not be made. */
+  swaps: Type.Array(Swapped),
   /** Kept until then for somebody who is late. */
   keptUntil: orNull(WallClock),
   /** What the card terminal was asked for last, where it did not take it; null: nothing. */

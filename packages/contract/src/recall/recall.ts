@@ -130,6 +130,18 @@ export const StopDraft = closed({
 });
 export type StopDraft = Static<typeof StopDraft>;
 
+/** Whom a recall is told to by message: everybody whose order has left the shop. */
+export const RecallTell = closed({ origin: RecallAsk, reason: said.reason });
+export type RecallTell = Static<typeof RecallTell>;
+
+/** How many were told now and before, and who cannot be reached so. */
+export const RecallTold = closed({
+  told: Type.Integer(),
+  before: Type.Integer(),
+  unreached: Type.Array(closed({ customer: Type.String(), tickets: Type.Array(Type.String()) })),
+});
+export type RecallTold = Static<typeof RecallTold>;
+
 export const StopLift = closed(said);
 export type StopLift = Static<typeof StopLift>;
 

@@ -6,6 +6,8 @@ import {
   LATE_REFUND_SHARE,
   NO_SHOW_REFUND_SHARE,
   REFUND_HOURS,
+  SWAP_PRICE_SHARE,
+  SWAPS_AMONG,
 } from '@alnage/core/ordering';
 import { MINOR, TAX_SHARE, WASTE_SHARE } from '@alnage/core/pricing';
 import { WARMING_WATTS } from '@alnage/core/temper';
@@ -38,6 +40,8 @@ export const Rules = closed({
   noShowRefundShare: within(NO_SHOW_REFUND_SHARE),
   /** Tax within prices, by how it is sold. */
   taxRates: closed({ collected: within(TAX_SHARE), sent: within(TAX_SHARE), spare: within(TAX_SHARE) }),
+  /** What may stand for what lacks in an order: of which pieces, and how much dearer or cheaper. */
+  swaps: closed({ among: Type.Enum([...SWAPS_AMONG]), priceShare: within(SWAP_PRICE_SHARE) }),
   /** What of *may contain* stops an order of somebody who must never have it. */
   mayContainStop: Type.Enum([...MAY_CONTAIN_STOPS]),
   version: Version,

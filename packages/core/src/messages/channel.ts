@@ -12,7 +12,7 @@ export interface Channel {
 }
 
 /** What is read at once rather than in the evening. */
-const SOON: readonly MessageKind[] = ['ready', 'late', 'reminder'];
+const SOON: readonly MessageKind[] = ['ready', 'late', 'reminder', 'recalled'];
 
 /** How somebody is told of something: what is soon by a text message, the rest by mail, as far as they can be reached so. Null: not at all. */
 export function channelOf(kind: MessageKind, { phone, email }: Reachable): Channel | null {

@@ -33,6 +33,12 @@ export const DEFAULT_MESSAGES: MessageTexts = {
     'It is yours on {when}, at {where}. To pay: {to pay}.',
     'It contains {contains}.',
   ),
+  swapped: said(
+    'A change in your order {ticket}',
+    'we could not make all of your order {ticket} as we wished. You get {swap}, and pay no more for it.',
+    'If you would rather not, ring us: what you did not get is paid back.',
+    'It contains {contains}.',
+  ),
   moved: said('Another time for {ticket}', 'your order {ticket} is yours on {when}, at {where}.'),
   reminder: said(
     'Your order {ticket} is soon ready',
@@ -50,4 +56,10 @@ export const DEFAULT_MESSAGES: MessageTexts = {
   ),
   cancelled: said('Your order {ticket} is cancelled', 'your order {ticket} for {when} is cancelled.'),
   thanks: said('Thank you', 'thank you. {keep}', 'It contains {contains}.'),
+  recalled: said(
+    'Please do not eat what you had from us',
+    'please do not eat what you had from us: {recalled}.',
+    'Why: {reason}',
+    'Keep it apart, do not pass it on, and bring it back or throw it away; we settle the price with you. If somebody ate of it and feels unwell, ask a doctor and show this message.',
+  ),
 };

@@ -2,12 +2,14 @@
 export const MESSAGE_KINDS = [
   'confirmed',
   'changed',
+  'swapped',
   'moved',
   'reminder',
   'ready',
   'late',
   'cancelled',
   'thanks',
+  'recalled',
 ] as const;
 export type MessageKind = (typeof MESSAGE_KINDS)[number];
 
@@ -19,6 +21,8 @@ export interface ToldOrder {
   readonly keptUntil: string | null;
   /** What it is of, as a text that is another when it is another. */
   readonly contents: string;
+  /** What stands in it for something else, the same way; '' where nothing does. */
+  readonly swaps: string;
 }
 
 const MADE_FOR = ['promised', 'ready', 'handed-over', 'not-collected'];
@@ -33,7 +37,8 @@ export function messagesOf(before: ToldOrder | null, after: ToldOrder): MessageK
   const told: readonly (readonly [MessageKind, boolean])[] = [
     ['moved', isMoved],
     ['reminder', isMoved],
-    ['changed', before.contents !== after.contents],
+    ['changed', before.contents !== after.contents && !isSwapped(before, after)],
+    ['swapped', isSwapped(before, after)],
     ['ready', isStep(before, after, ['promised', 'ready'])],
     ['late', after.keptUntil !== null && before.keptUntil !== after.keptUntil],
     ['thanks', before.state !== 'handed-over' && after.state === 'handed-over'],
@@ -41,20 +46,31 @@ export function messagesOf(before: ToldOrder | null, after: ToldOrder): MessageK
   return told.filter(([, isSo]) => isSo).map(([kind]) => kind);
 }
 
+function isSwapped(before: ToldOrder, after: ToldOrder): boolean {
+  return after.swaps !== '' && before.swaps !== after.swaps;
+}
+
 function isStep(before: ToldOrder, after: ToldOrder, [from, to]: readonly [string, string]): boolean {
   return before.state === from && after.state === to;
+}
+
+/** What is said because somebody says so, of what may hurt: at once, to everybody, whatever else is switched off. */
+export function isUrgent(kind: MessageKind): boolean {
+  return kind === 'recalled';
 }
 
 /** States of an order in which a message of a kind is still true. */
 const TRUE_IN: Readonly<Record<MessageKind, readonly string[]>> = {
   confirmed: ['promised', 'ready'],
   changed: ['promised', 'ready'],
+  swapped: ['promised', 'ready'],
   moved: ['promised', 'ready'],
   reminder: ['promised', 'ready'],
   ready: ['ready'],
   late: ['ready'],
   cancelled: ['cancelled'],
   thanks: ['handed-over'],
+  recalled: ['handed-over', 'ready', 'not-collected'],
 };
 
 /** Whether a message that waits is still to be sent to somebody whose order is in this state by now. */

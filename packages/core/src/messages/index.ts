@@ -1,5 +1,5 @@
 export { channelOf, type Channel, type Reachable } from './channel';
-export { isStillTrue, MESSAGE_KINDS, messagesOf, type MessageKind, type ToldOrder } from './due';
+export { isStillTrue, isUrgent, MESSAGE_KINDS, messagesOf, type MessageKind, type ToldOrder } from './due';
 export { DEFAULT_QUIET_HOURS, quietMinutes, type QuietHours } from './quiet-hours';
 export {
   MESSAGE_FIELDS,

@@ -72,6 +72,7 @@ describe('what a change is told by', () => {
       pickupPoint: 'shop',
       keptUntil: null,
       contents: '12 berry',
+      swaps: '',
     },
   };
 
@@ -79,6 +80,8 @@ describe('what a change is told by', () => {
     ['a promise', null, {}, ['confirmed', 'reminder']],
     ['what was only asked', null, { state: 'asked' }, []],
     ['the waiting list, promised', { state: 'waiting' }, {}, ['confirmed', 'reminder']],
+    ['a swap', {}, { contents: '6 berry, 6 twist', swaps: '6 twist' }, ['swapped']],
+    ['another content', {}, { contents: '6 berry' }, ['changed']],
     ['another hour', {}, { pickup: '2026-06-19T16:00' }, ['moved', 'reminder']],
     ['other contents', {}, { contents: '24 berry' }, ['changed']],
     ['on the shelf', {}, { state: 'ready' }, ['ready']],

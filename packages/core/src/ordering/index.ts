@@ -64,3 +64,14 @@ export {
   type Takings,
   type TillEntry,
 } from './till';
+export {
+  DEFAULT_SWAP_RULE,
+  maySwap,
+  SWAP_PRICE_SHARE,
+  SWAPS_AMONG,
+  swappedOrder,
+  type Swap,
+  type SwapPiece,
+  type SwapRule,
+  type SwapsAmong,
+} from './swap';

@@ -17,3 +17,4 @@ export {
 } from './price-piece';
 export { NO_TAX, SALE_KINDS, TAX_SHARE, taxSums, type SaleKind, type TaxRates, type TaxSum } from './tax';
 export { takeLot, type CoatingTerms, type Lot, type WorkStep } from './take-lot';
+export { sharedAmount } from './shared-amount';

@@ -218,6 +218,7 @@ function orderOf(order: DemoOrder, index: number): OrderEntity {
     allergies: [],
     allergyWaiver: null,
     kitchenOverruled: null,
+    swaps: [],
     holdUntil: null,
     depositMinor: depositOf(
       (order.boxes ?? []).map(([box, count]) => ({ box, count })),

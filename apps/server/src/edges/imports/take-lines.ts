@@ -56,7 +56,7 @@ export async function takeLines(
       phone: draft.phone ?? '',
       allergies: draft.allergies ?? [],
       allergyWaiver: waived,
-      kitchenOverruled: null,
+      ...{ kitchenOverruled: null, swaps: [] },
       holdUntil: null,
       depositMinor: depositOf(draft.boxes, (box) => context.boxes.get(box)?.depositMinor),
       pickupAt: instantOf(draft.pickup, setUp.timeZone)!,

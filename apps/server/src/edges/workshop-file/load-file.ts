@@ -1,4 +1,5 @@
 import { LIVE_TOPICS, type WorkshopFile, type WorkshopLoaded } from '@alnage/contract';
+import { DEFAULT_MESSAGES } from '@alnage/core';
 import type { DataSource, DeepPartial, EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 import { BenchEventEntity, RunAmendmentEntity, RunEntity } from '../../store/work/run.entity';
 import { BoxEntity } from '../../store/workshop/box.entity';
@@ -101,8 +102,13 @@ async function keepWorkshop(
   const { version: rulesVersion, ...shop } = rules;
   const workshop = await manager.findOneByOrFail(WorkshopEntity, { id: 1 });
   if (told) {
-    const { version: messagesVersion, ...messages } = told;
-    Object.assign(workshop, { messages, messagesVersion });
+    const { version: messagesVersion, texts, ...others } = told;
+    // files from before there were swaps tell of them as of changes
+    const swapped = { ...DEFAULT_MESSAGES.swapped, isOn: texts.changed.isOn };
+    Object.assign(workshop, {
+      messages: { ...others, texts: { swapped, recalled: DEFAULT_MESSAGES.recalled, ...texts } },
+      messagesVersion,
+    });
   }
   Object.assign(workshop, own, shop, { seasonId, detailsVersion, rulesVersion, changeovers, weights });
   await manager.save(workshop);
@@ -141,6 +147,7 @@ async function keepOrders(manager: EntityManager, orders: WorkshopFile['orders']
         // files from before they were said with orders have neither
         phone: '',
         allergies: [],
+        swaps: [],
         ...order,
       }),
     ),
@@ -244,9 +251,14 @@ async function keepRuns(manager: EntityManager, { runs = [] }: WorkshopFile): Pr
 }
 
 /** A move as a row; older files know neither what was paid nor what was taken back. */
-function movedRow({ paid, undone, ...move }: NonNullable<WorkshopFile['pieceMoves']>[number]): object {
+function movedRow({
+  paid,
+  undone,
+  sale: saleId = null,
+  ...move
+}: NonNullable<WorkshopFile['pieceMoves']>[number]): object {
   return {
-    ...{ ...move, amountMinor: null, method: null, reference: null, ...paid },
+    ...{ ...move, saleId, amountMinor: null, method: null, reference: null, ...paid },
     ...(undone && { undoneAt: undone.at, undoneBy: undone.by }),
   };
 }

@@ -134,6 +134,7 @@ async function filedOrders(manager: EntityManager): Promise<WorkshopFile['orders
     depositMinor: order.depositMinor,
     allergyWaiver: order.allergyWaiver,
     kitchenOverruled: order.kitchenOverruled,
+    swaps: order.swaps,
     holdUntil: order.holdUntil?.toISOString() ?? null,
     pickupAt: order.pickupAt.toISOString(),
     pickupPointId: order.pickupPointId,

@@ -4,7 +4,7 @@ import type { WorkshopEntity } from '../../store/workshop/workshop.entity';
 /** The shop's own rules as the API shows them. */
 export function rulesView(workshop: WorkshopEntity): Rules {
   const { ways, labourMinorPerHour, wasteShare, certainty, seedShare, warmingWatts } = workshop;
-  const { refundHours, lateRefundShare, lateKeepMinutes, noShowRefundShare, taxRates } = workshop;
+  const { refundHours, lateRefundShare, lateKeepMinutes, noShowRefundShare, taxRates, swaps } = workshop;
   const { mayContainStop, rulesVersion: version } = workshop;
   return {
     ways: [...ways],
@@ -18,6 +18,7 @@ export function rulesView(workshop: WorkshopEntity): Rules {
     lateKeepMinutes,
     noShowRefundShare,
     taxRates,
+    swaps,
     mayContainStop,
     version,
   };

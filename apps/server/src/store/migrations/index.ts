@@ -35,6 +35,7 @@ import { Recalls1815000000000 } from './1815000000000-recalls';
 import { Ledger1784000000000 } from './1784000000000-ledger';
 import { Messages1817000000000 } from './1817000000000-messages';
 import { Printing1818000000000 } from './1818000000000-printing';
+import { Swaps1819000000000 } from './1819000000000-swaps';
 import { Counter1816000000000 } from './1816000000000-counter';
 
 /** Migrations in the order in which they run. */
@@ -77,4 +78,5 @@ export const MIGRATIONS = [
   Counter1816000000000,
   Messages1817000000000,
   Printing1818000000000,
+  Swaps1819000000000,
 ];

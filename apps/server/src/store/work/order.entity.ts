@@ -8,6 +8,7 @@ import type {
   OrderState,
   Overruling,
   Payment,
+  Swapped,
 } from '@alnage/contract';
 import {
   Column,
@@ -75,6 +76,10 @@ export class OrderEntity {
   /** Who took it although the plan had no room for it, and why. */
   @Column('jsonb', { name: 'kitchen_overruled', nullable: true })
   kitchenOverruled: Overruling | null;
+
+  /** What stands in it for something that could not be made. */
+  @Column('jsonb')
+  swaps: Swapped[];
 
   /** Its place is held until then for the deposit. */
   @Column('timestamptz', { name: 'hold_until', nullable: true })

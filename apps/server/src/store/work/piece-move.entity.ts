@@ -38,6 +38,10 @@ export class PieceMoveEntity extends Recorded {
   @Column('text', { nullable: true })
   reference: string | null;
 
+  /** What went together with pieces of other batches has the same. */
+  @Column('uuid', { name: 'sale_id', nullable: true })
+  saleId: string | null;
+
   /** Done by mistake: it counts for nothing, but is kept. */
   @Column('timestamptz', { name: 'undone_at', nullable: true })
   undoneAt: Date | null;

@@ -4,6 +4,7 @@ import type {
   MayContainStop,
   MessageTexts,
   QuietHours,
+  SwapRule,
   TaxRates,
   WayRule,
   Weights,
@@ -92,6 +93,10 @@ export class WorkshopEntity {
   /** Tax within prices, by how it is sold. */
   @Column('jsonb', { name: 'tax_rates' })
   taxRates: TaxRates;
+
+  /** What may stand for what lacks in an order. */
+  @Column('jsonb')
+  swaps: SwapRule;
 
   /** What of *may contain* stops an order of somebody who must never have it. */
   @Column('text', { name: 'may_contain_stop' })

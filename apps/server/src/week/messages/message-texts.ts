@@ -60,10 +60,13 @@ export class MessageTexts {
   write(
     kind: MessageKind,
     order: Order,
-    text: Pick<MessagePreview, 'subject' | 'body'> = this.messages.texts[kind],
+    {
+      text = this.messages.texts[kind],
+      fields: own = {},
+    }: { text?: Pick<MessagePreview, 'subject' | 'body'>; fields?: Partial<MessageFields> } = {},
   ): MessagePreview {
     const way = channelOf(kind, this.reach(order));
-    const fields = this.fieldsOf(order);
+    const fields = { ...this.fieldsOf(order), ...own };
     return {
       channel: way?.channel ?? null,
       address: way?.address ?? '',
@@ -88,12 +91,19 @@ export class MessageTexts {
       when: whenText(order.pickup, timeZone),
       where: this.known.points.get(order.pickupPoint)?.name ?? '',
       what: this.contentsText(order),
+      swap: order.swaps.map((swap) => this.swapText(swap)).join(', '),
+      ...{ recalled: '', reason: '' },
       total: money(order.totalMinor),
       'to pay': order.balanceMinor > 0 ? money(order.balanceMinor) : '',
       'kept until': order.keptUntil === null ? '' : whenText(order.keptUntil, timeZone),
       contains: [...contains].sort().join(', '),
       keep: [...new Set(advice)].map((each) => (/[.!?]$/.test(each) ? each : `${each}.`)).join(' '),
     };
+  }
+
+  private swapText({ from, to, pieces }: Order['swaps'][number]): string {
+    const name = (id: string): string => this.known.pieces.get(id)?.name.toLowerCase() ?? id;
+    return `${pieces} ${name(to)} in place of ${name(from)}`;
   }
 
   private contentsText({ boxes, lines }: Order): string {

@@ -75,6 +75,7 @@ function keyOf(kind: MessageKind, { id, pickup, pickupPoint, keptUntil, version 
     case 'reminder':
       return `${kind} ${id} ${pickup} ${pickupPoint}`;
     case 'changed':
+    case 'swapped':
       return `${kind} ${id} ${version}`;
     case 'late':
       return `${kind} ${id} ${keptUntil}`;
@@ -104,10 +105,13 @@ function awake(due: Date, { quiet }: Messages, timeZone: string): Date {
   return new Date(minute + waits * MINUTE_MS);
 }
 
-function toldOrder({ state, pickup, pickupPoint, keptUntil, lines, boxes }: Order): ToldOrder {
+function toldOrder({ state, pickup, pickupPoint, keptUntil, lines, boxes, swaps }: Order): ToldOrder {
   const contents = JSON.stringify([
     lines.map(({ piece, pieces }) => [piece, pieces]),
     boxes.map(({ box, count, contents: inIt }) => [box, count, inIt]),
   ]);
-  return { state, pickup, pickupPoint, keptUntil, contents };
+  return {
+    ...{ state, pickup, pickupPoint, keptUntil, contents },
+    swaps: swaps.length > 0 ? JSON.stringify(swaps) : '',
+  };
 }

@@ -12,7 +12,7 @@ export function orderView(order: OrderShown, timeZone: string): Order {
   const { id, ticket, customer, customerId, note, giftMessage, depositMinor, state, version } = order;
   const { phone, allergies } = order;
   const { allergyWaiver, kitchenOverruled, pickupAt, pickupPointId, createdAt } = order;
-  const { holdUntil, keptUntil } = order;
+  const { holdUntil, keptUntil, swaps } = order;
   const { lines, boxes } = pricedContentsOf(order);
   const payments = paymentsOf(order);
   const price = orderPrice({ lines, boxes });
@@ -28,6 +28,7 @@ export function orderView(order: OrderShown, timeZone: string): Order {
     depositMinor,
     allergyWaiver,
     kitchenOverruled,
+    swaps,
     holdUntil: holdUntil && wallClockOf(holdUntil, timeZone),
     keptUntil: keptUntil && wallClockOf(keptUntil, timeZone),
     handOvers: handOversOf(order),

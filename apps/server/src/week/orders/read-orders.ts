@@ -70,7 +70,7 @@ type JsonRow = Omit<
 
 const COLUMNS = `
   o.id, o.ticket, o.customer, o.customer_id as "customerId", o.note, o.gift_message as "giftMessage", o.phone, o.allergies,
-  o.deposit_minor as "depositMinor", o.allergy_waiver as "allergyWaiver", o.kitchen_overruled as "kitchenOverruled", ${instantMs('o.hold_until')} as "holdUntil", ${instantMs('o.kept_until')} as "keptUntil",
+  o.deposit_minor as "depositMinor", o.allergy_waiver as "allergyWaiver", o.kitchen_overruled as "kitchenOverruled", o.swaps, ${instantMs('o.hold_until')} as "holdUntil", ${instantMs('o.kept_until')} as "keptUntil",
   ${instantMs('o.pickup_at')} as "pickupAt", o.pickup_point_id as "pickupPointId", o.state, o.version,
   o.import_key as "importKey", ${instantMs('o.created_at')} as "createdAt"`;
 

@@ -4,6 +4,7 @@ import {
   PieceMoveDraft,
   PieceMoveView,
   RecordParams,
+  SaleDraft,
   ZoneLog,
   ZoneLogQuery,
 } from '@alnage/contract';
@@ -37,6 +38,12 @@ export function addKeeping(app: App): void {
       const by = await personAt(app.db.manager, request);
       return reply.status(201).send(await moves.take(request.params.id, request.body, by));
     },
+  );
+  app.post(
+    '/api/sales',
+    { schema: { tags, body: SaleDraft, response: { 201: Type.Array(PieceMoveView) } } },
+    async (request, reply) =>
+      reply.status(201).send(await moves.sell(request.body, await personAt(app.db.manager, request))),
   );
   app.delete(
     '/api/moves/:id',

@@ -1,16 +1,33 @@
 import { randomUUID } from 'node:crypto';
-import type { BatchKeeping, PieceMoveDraft, PieceMoveView } from '@alnage/contract';
-import { IsNull, type DataSource, type EntityManager } from 'typeorm';
+import type { BatchKeeping, FieldProblem, PieceMoveDraft, PieceMoveView, SaleDraft } from '@alnage/contract';
+import { sharedAmount } from '@alnage/core';
+import { In, IsNull, type DataSource, type EntityManager } from 'typeorm';
 import { announce } from '../../platform/database/live';
 import { lockUntilCommit } from '../../platform/database/locks';
 import { answerWithin, type CardTerminal } from '../../platform/devices/card-terminal';
 import { fieldProblem } from '../../platform/http/field-problem';
 import { ProblemError } from '../../platform/http/problem-error';
 import type { WorkshopClock } from '../../platform/time/workshop-clock';
-import { requireSetUp, type SetUp } from '../../shop/seasons/set-up';
+import { requireSetUp } from '../../shop/seasons/set-up';
 import { PieceMoveEntity } from '../../store/work/piece-move.entity';
+import { PieceEntity } from '../../store/workshop/piece.entity';
 import { moveView } from '../../week/keeping/move-view';
 import { keepingOfPlan } from '../../week/kitchen/keeping-of-plan';
+
+/** Whoever sells pieces over the counter waits so long for a card. Shop default. */
+const WAIT_MS = 20_000;
+
+/** Pieces that go together, out of one batch or several; `at` points to those of each in what was asked. */
+interface Going extends Pick<PieceMoveDraft, 'kind' | 'cause' | 'paid'> {
+  readonly from: readonly { readonly batch: string; readonly pieces: number; readonly at: string }[];
+  readonly sale: string | null;
+}
+
+interface Doing {
+  readonly by: string | null;
+  /** The terminal’s own number of what was paid by card. */
+  readonly reference?: string;
+}
 
 /**
  * Good pieces that go elsewhere than into the orders that they were made for. What is written off may be somebody's: what orders lack by
@@ -29,16 +46,44 @@ export class PieceMovesService {
    * @throws ProblemError `record-not-found` for a batch that there is not; `invalid-input` for more pieces than it has left for that, what
    * is written off without a cause, sold without money or paid for without being sold; `card-declined`
    */
-  async take(id: string, draft: PieceMoveDraft, by: string | null): Promise<PieceMoveView> {
+  async take(batch: string, { pieces, ...draft }: PieceMoveDraft, by: string | null): Promise<PieceMoveView> {
+    const [move] = await this.go({ ...draft, from: [{ batch, pieces, at: '/pieces' }], sale: null }, by);
+    return move!;
+  }
+
+  /** Pieces of several batches that go together, paid for once. @throws ProblemError as `take` */
+  sell({ from, ...draft }: SaleDraft, by: string | null): Promise<PieceMoveView[]> {
+    const placed = from.map((each, index) => ({ ...each, at: `/from/${index}/pieces` }));
+    return this.go({ ...draft, from: placed, sale: randomUUID() }, by);
+  }
+
+  /** Takes a move back, and all that went with it, with what was paid for it. @throws ProblemError `record-not-found`; `card-declined` */
+  async undo(id: string, by: string | null): Promise<void> {
+    const { db, clock } = this.parts;
+    await db.transaction(async (manager) => {
+      await lockUntilCommit(manager, 'bench');
+      const move = await manager.findOneBy(PieceMoveEntity, { id, undoneAt: IsNull() });
+      if (!move) throw new ProblemError('record-not-found', { what: 'move', id });
+      const all = move.saleId
+        ? await manager.findBy(PieceMoveEntity, { saleId: move.saleId, undoneAt: IsNull() })
+        : [move];
+      const paid = all.reduce((sum, { amountMinor }) => sum + (amountMinor ?? 0), 0);
+      if (move.reference !== null) await this.moved('refund', paid);
+      const undone = { undoneAt: clock.now(), undoneBy: by };
+      await manager.update(PieceMoveEntity, { id: In(all.map((each) => each.id)) }, undone);
+      await announce(manager, 'bench');
+    });
+  }
+
+  private async go(going: Going, by: string | null): Promise<PieceMoveView[]> {
     const { db } = this.parts;
-    if (draft.paid?.method !== 'card')
-      return db.transaction((manager) => this.move(manager, { id, draft, by }));
+    if (going.paid?.method !== 'card') return db.transaction((manager) => this.keep(manager, going, { by }));
     // the terminal may be slow: nobody waits for it with the bench held
-    await db.transaction(async (manager) => requireSound(await this.batchOf(manager, id), draft));
-    const { amountMinor } = draft.paid;
+    await db.transaction((manager) => this.requireThere(manager, going));
+    const { amountMinor } = going.paid;
     const reference = await this.moved('charge', amountMinor);
     try {
-      return await db.transaction((manager) => this.move(manager, { id, draft, by, reference }));
+      return await db.transaction((manager) => this.keep(manager, going, { by, reference }));
     } catch (error) {
       // somebody else had the last of it meanwhile: the card has its money back
       await this.moved('refund', amountMinor);
@@ -46,56 +91,47 @@ export class PieceMovesService {
     }
   }
 
-  /** Takes a move back, with what was paid for it. @throws ProblemError `record-not-found`; `card-declined` */
-  async undo(id: string, by: string | null): Promise<void> {
-    const { db, clock } = this.parts;
-    await db.transaction(async (manager) => {
-      await lockUntilCommit(manager, 'bench');
-      const move = await manager.findOneBy(PieceMoveEntity, { id, undoneAt: IsNull() });
-      if (!move) throw new ProblemError('record-not-found', { what: 'move', id });
-      if (move.reference !== null) await this.moved('refund', move.amountMinor!);
-      await manager.update(PieceMoveEntity, { id }, { undoneAt: clock.now(), undoneBy: by });
-      await announce(manager, 'bench');
-    });
-  }
-
-  private async batchOf(manager: EntityManager, id: string): Promise<BatchKeeping> {
-    const setUp: SetUp = await requireSetUp(manager);
-    const batches = await keepingOfPlan(manager, setUp, this.parts.clock.now());
-    const batch = batches.find((each) => each.batch === id);
-    if (!batch) throw new ProblemError('record-not-found', { what: 'batch', id });
-    return batch;
-  }
-
-  private async move(
+  private async keep(
     manager: EntityManager,
-    {
-      id,
-      draft,
-      by,
-      reference = null,
-    }: {
-      readonly id: string;
-      readonly draft: PieceMoveDraft;
-      readonly by: string | null;
-      readonly reference?: string | null;
-    },
-  ): Promise<PieceMoveView> {
+    going: Going,
+    { by, reference }: Doing,
+  ): Promise<PieceMoveView[]> {
     // two who take the last of a batch do not both have it
     await lockUntilCommit(manager, 'bench');
-    const batch = await this.batchOf(manager, id);
-    requireSound(batch, draft);
+    const batches = await this.requireThere(manager, going);
     const { span } = await requireSetUp(manager);
-    const { kind, pieces, cause, paid } = draft;
-    const move = await manager.save(
+    const { kind, cause, paid, sale: saleId } = going;
+    const amounts = paid ? await sharesOf(manager, paid.amountMinor, batches) : null;
+    const moves = batches.map(({ id: batch, piece: pieceId, pieces }, index) =>
       manager.create(PieceMoveEntity, {
-        ...{ horizonStart: span.start, batch: id, pieceId: batch.piece, kind, pieces, cause: cause.trim() },
-        ...{ amountMinor: paid?.amountMinor ?? null, method: paid?.method ?? null, reference },
-        ...{ at: this.parts.clock.now(), by, undoneAt: null, undoneBy: null },
+        ...{ horizonStart: span.start, batch, pieceId, kind, pieces, cause: cause.trim(), saleId },
+        // what of it costs nothing is paid by nothing
+        ...(amounts?.[index]
+          ? { amountMinor: amounts[index], method: paid!.method }
+          : { amountMinor: null, method: null }),
+        ...{ reference: reference ?? null, at: this.parts.clock.now(), by, undoneAt: null, undoneBy: null },
       }),
     );
+    await manager.save(moves);
     await announce(manager, 'bench');
-    return moveView(move);
+    return moves.map(moveView);
+  }
+
+  /** What goes, batch by batch, all of it there. */
+  private async requireThere(manager: EntityManager, going: Going): Promise<Gone[]> {
+    const batches = await keepingOfPlan(manager, await requireSetUp(manager), this.parts.clock.now());
+    const gone = going.from.map(({ batch: id, pieces, at }) => {
+      const batch = batches.find((each) => each.batch === id);
+      if (!batch) throw new ProblemError('record-not-found', { what: 'batch', id });
+      return { id, piece: batch.piece, pieces, problems: countProblems(batch, { ...going, pieces, at }) };
+    });
+    const ids = going.from.map(({ batch }) => batch);
+    const twice = going.from
+      .filter(({ batch }, index) => ids.indexOf(batch) < index)
+      .map(({ at, batch }) => fieldProblem(at.replace(/pieces$/, 'batch'), 'twice', { value: batch }));
+    const problems = [...gone.flatMap((each) => each.problems), ...twice, ...saidProblems(going)];
+    if (problems.length > 0) throw new ProblemError('invalid-input', {}, problems);
+    return gone;
   }
 
   /** The terminal's number of what it moved. @throws ProblemError `card-declined` where it did not, or does not answer */
@@ -109,21 +145,42 @@ export class PieceMovesService {
   }
 }
 
-/** Whoever sells pieces over the counter waits so long for a card. Shop default. */
-const WAIT_MS = 20_000;
+interface Gone {
+  readonly id: string;
+  readonly piece: string;
+  readonly pieces: number;
+}
 
-/** @throws ProblemError `invalid-input` */
-function requireSound(batch: BatchKeeping, { kind, pieces, cause, paid }: PieceMoveDraft): void {
+/** What was paid for all, by what each would cost. */
+async function sharesOf(
+  manager: EntityManager,
+  amountMinor: number,
+  gone: readonly Gone[],
+): Promise<number[]> {
+  const pieces = new Map(
+    (await manager.find(PieceEntity)).map((piece) => [piece.id, piece.costs.priceMinor]),
+  );
+  return sharedAmount(
+    amountMinor,
+    gone.map(({ piece, pieces: count }) => count * (pieces.get(piece) ?? 0)),
+  );
+}
+
+function countProblems(
+  batch: BatchKeeping,
+  { kind, pieces, at }: Pick<PieceMoveDraft, 'kind' | 'pieces'> & { readonly at: string },
+): FieldProblem[] {
   const gone = batch.moves.reduce((sum, move) => sum + move.pieces, 0);
   const left = kind === 'written-off' ? batch.pieces - gone : batch.spare;
-  if (pieces > left) {
-    const params = { value: pieces, limit: left, unit: 'pieces' };
-    throw new ProblemError('invalid-input', {}, [fieldProblem('/pieces', 'more-than-there', params)]);
-  }
-  if (kind === 'written-off' && cause.trim() === '')
-    throw new ProblemError('invalid-input', {}, [fieldProblem('/cause', 'blank')]);
-  if ((kind === 'sold') !== (paid !== null))
-    throw new ProblemError('invalid-input', {}, [
-      fieldProblem('/paid', kind === 'sold' ? 'required' : 'not-allowed', { value: kind }),
-    ]);
+  if (pieces <= left) return [];
+  return [fieldProblem(at, 'more-than-there', { value: pieces, limit: left, unit: 'pieces' })];
+}
+
+function saidProblems({ kind, cause, paid }: Going): FieldProblem[] {
+  return [
+    ...(kind === 'written-off' && cause.trim() === '' ? [fieldProblem('/cause', 'blank')] : []),
+    ...((kind === 'sold') !== (paid !== null)
+      ? [fieldProblem('/paid', kind === 'sold' ? 'required' : 'not-allowed', { value: kind })]
+      : []),
+  ];
 }

@@ -6,7 +6,7 @@ import type {
   MessageSettings,
   MessageView,
 } from '@alnage/contract';
-import { MESSAGE_KINDS, unknownFields } from '@alnage/core';
+import { isUrgent, MESSAGE_KINDS, unknownFields } from '@alnage/core';
 import type { DataSource } from 'typeorm';
 import { announce } from '../../platform/database/live';
 import { fieldProblem } from '../../platform/http/field-problem';
@@ -62,7 +62,7 @@ export class MessagesService {
     const orders = new Map(found.map((row) => [row.id, orderView(row, texts.timeZone)]));
     return rows.map((row) => {
       const own = orders.get(row.orderId)!;
-      const told = row.state === 'waiting' ? texts.write(row.kind, own) : row;
+      const told = row.state === 'waiting' && !isUrgent(row.kind) ? texts.write(row.kind, own) : row;
       const { channel, address, subject, body } = told;
       return {
         ...{ id: row.id, order: row.orderId, ticket: own.ticket, customer: own.customer, kind: row.kind },
@@ -95,7 +95,10 @@ export class MessagesService {
     const [row] = await readOrders(manager, { where: 'o.id = $1', values: [id] });
     if (!row) throw new ProblemError('order-not-found', { id });
     const texts = await MessageTexts.load(manager);
-    return texts.write(kind, orderView(row, texts.timeZone), { subject, body });
+    const order = orderView(row, texts.timeZone);
+    // why is said when it is recalled
+    const fields = isUrgent(kind) ? { recalled: order.ticket, reason: 'what you say when you stop it' } : {};
+    return texts.write(kind, order, { text: { subject, body }, fields });
   }
 }
 

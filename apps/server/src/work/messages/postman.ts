@@ -1,4 +1,4 @@
-import { isStillTrue } from '@alnage/core';
+import { isStillTrue, isUrgent } from '@alnage/core';
 import { In, type DataSource, type EntityManager } from 'typeorm';
 import { announce } from '../../platform/database/live';
 import type { Carrier, Letter } from '../../platform/devices/carriers';
@@ -69,11 +69,13 @@ export class Postman {
     const [row] = await readOrders(manager, { where: 'o.id = $1', values: [message.orderId] });
     const texts = await MessageTexts.load(manager);
     const order = orderView(row!, texts.timeZone);
-    const written = texts.write(message.kind, order);
+    // what was said of a recall was written then
+    const written = isUrgent(message.kind) ? message : texts.write(message.kind, order);
     const fault = faultOf(message, { order, texts, isReached: written.channel !== null });
+    const { channel, address, subject, body } = written;
     const change = fault
       ? { state: 'stopped' as const, fault, settledAt: now }
-      : { ...written, state: 'sending' as const, sentAt: now };
+      : { ...{ channel, address, subject, body }, state: 'sending' as const, sentAt: now };
     await manager.update(MessageEntity, { id: message.id }, change);
     await announce(manager, 'messages');
     return Object.assign(message, change);
@@ -108,9 +110,12 @@ function faultOf(
     isReached,
   }: { order: Parameters<MessageTexts['write']>[1]; texts: MessageTexts; isReached: boolean },
 ): string {
+  if (isUrgent(kind)) return isReached ? '' : NOT_REACHED;
   if (!texts.messages.texts[kind].isOn) return 'these are switched off';
   if (!isStillTrue(kind, order.state)) return 'it is not so any more';
   const silence = texts.silenceOf(order);
   if (silence) return silence;
-  return isReached ? '' : 'no telephone number and no mail address';
+  return isReached ? '' : NOT_REACHED;
 }
+
+const NOT_REACHED = 'no telephone number and no mail address';

@@ -27,6 +27,7 @@ const TOLD: Readonly<Record<string, (order: Order) => string>> = {
   allergies: ({ allergies }) => allergies.join(', '),
   note: ({ note }) => note,
   giftMessage: ({ giftMessage }) => giftMessage,
+  swaps: ({ swaps }) => swaps.map(({ from, to, pieces }) => `${pieces} ${to} for ${from}`).join(', '),
   despiteAllergy: ({ allergyWaiver }) =>
     allergyWaiver ? `${allergyWaiver.reason} (${allergyWaiver.name})` : '',
   despiteKitchen: ({ kitchenOverruled }) =>

@@ -9,6 +9,8 @@ import {
   OrderParams,
   OrderQuery,
   PaymentDraft,
+  ShortPacks,
+  SwapAsk,
 } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
@@ -16,6 +18,7 @@ import { keptAnswer } from '../../platform/http/kept-answers';
 import { personAt } from '../../platform/http/person';
 import { addCounter } from './counter.routes';
 import { OrdersService } from './orders.service';
+import { shortSoon, takeSwap } from './swaps';
 
 const tags = ['orders'];
 
@@ -29,6 +32,19 @@ export function addOrders(app: App): void {
     keptAnswer(app, { topics: ['orders', 'workshop'] }, (request: { query: OrderQuery }) =>
       orders.page(request.query),
     ),
+  );
+
+  app.get(
+    '/api/orders/short',
+    { schema: { tags, response: { 200: ShortPacks } } },
+    keptAnswer(app, { topics: ['orders', 'plan', 'bench', 'workshop'], isTimed: true }, () => shortSoon(app)),
+  );
+
+  app.post(
+    '/api/orders/:id/swap',
+    { schema: { tags, params: OrderParams, body: SwapAsk, response: { 200: Order } } },
+    async (request) =>
+      takeSwap(app, { ...request.params, ...request.body }, await personAt(app.db.manager, request)),
   );
 
   app.get('/api/orders/:id', { schema: { tags, params: OrderParams, response: { 200: Order } } }, (request) =>

@@ -18,6 +18,7 @@ import {
   isHoldOver,
   piecesOfOrder,
   pricedOrder,
+  type OrderContents,
 } from '@alnage/core';
 import { ILike, IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import { CustomerEntity } from '../../store/work/customer.entity';
@@ -93,6 +94,7 @@ export class OrdersService {
         customerId,
         allergyWaiver,
         kitchenOverruled: state === 'promised' ? despiteKitchen : null,
+        swaps: [],
         ...orderedRows(draft, context, null),
         ticket: `${setUp.season.ticketPrefix}-${number.padStart(4, '0')}`,
         state,
@@ -135,7 +137,9 @@ export class OrdersService {
       const rows = orderedRows(draft, context, order);
       await manager.delete(OrderLineEntity, { orderId: id });
       await manager.delete(OrderBoxEntity, { orderId: id });
-      const others = { customerId, allergyWaiver, kitchenOverruled, version: version + 1 };
+      // what somebody changed by hand stands for nothing else any more
+      const swaps = isSameContents(pricedContentsOf(order), wanted.contents) ? order.swaps : [];
+      const others = { customerId, allergyWaiver, kitchenOverruled, swaps, version: version + 1 };
       Object.assign(order, fields(draft, setUp, context), rows, others);
       await manager.save(order);
       return told(
@@ -275,6 +279,16 @@ function isAskedAsBefore(
       pieces.some((each) => each.piece === piece && each.pieces === count),
     )
   );
+}
+
+function isSameContents(before: OrderContents, after: OrderContents): boolean {
+  const counts = (of: OrderContents): string =>
+    JSON.stringify(
+      piecesOfOrder(of)
+        .map(({ piece, pieces }) => [piece, pieces])
+        .sort(),
+    );
+  return counts(before) === counts(after);
 }
 
 function fields(draft: Fields, setUp: SetUp, { boxes }: OrderContext): Partial<OrderEntity> {

@@ -2,6 +2,8 @@ import {
   OrderParams,
   RecallAsk,
   RecallPaperAsk,
+  RecallTell,
+  RecallTold,
   RecallView,
   StopDraft,
   StopLift,
@@ -12,6 +14,7 @@ import type { App } from '../../platform/http/app-type';
 import { inlineFile } from '../../platform/paper/inline-file';
 import { personAt } from '../../platform/http/person';
 import { recallCsv } from './recall-csv';
+import { tellRecalled } from './recall-messages';
 import { recallLetters } from './recall-letters';
 import { recallReport, type RecallPaper } from './recall-report';
 import { recallOf } from './recall.service';
@@ -27,6 +30,11 @@ export function addRecall(app: App): void {
     '/api/recall',
     { schema: { tags, querystring: RecallAsk, response: { 200: RecallView } } },
     ({ query }) => recallOf(manager, app.clock, query),
+  );
+  app.post(
+    '/api/recall/messages',
+    { schema: { tags, body: RecallTell, response: { 200: RecallTold } } },
+    ({ body }) => app.db.transaction((all) => tellRecalled(all, app.clock, body)),
   );
   addPapers(app);
   const stops = new StopsService(app.db, app.clock);

@@ -1,4 +1,6 @@
+import { TestBed } from '@angular/core/testing';
 import type { BatchKeeping, KeepingNow, ZoneLog } from '@alnage/contract';
+import { Slips } from '../../shared/slip/slips';
 import { render } from '../../testing/render';
 import { workshop } from '../../testing/small-workshop';
 import { drawZone, unbroken } from './draw-zone';
@@ -32,7 +34,14 @@ const zone: KeepingNow['zones'][number] = {
 const warm: KeepingNow['zones'][number]['excursions'][number] = {
   ...{ kind: 'warm', from: '2026-06-18T07:05:00.000Z', until: '2026-06-18T08:30:00.000Z', celsius: 12 },
 };
-const writtenOff = { id: 'm1', kind: 'written-off', paid: null, at: warm.until, by: null } as const;
+const writtenOff = {
+  id: 'm1',
+  kind: 'written-off',
+  paid: null,
+  at: warm.until,
+  by: null,
+  sale: null,
+} as const;
 const keeping: KeepingNow = { zones: [zone], batches: [batch] };
 const now = Date.parse('2026-06-18T08:32:00Z');
 const input = {
@@ -180,6 +189,50 @@ describe('how things keep', () => {
     expect(page.http.expectOne('/api/batches/b1/moves').request.body).toEqual({
       ...{ kind: 'staff', pieces: 5, cause: 'Runa', paid: null },
     });
+  });
+
+  test('a box out of several batches is sold at its price, and taken back whole', async () => {
+    const batches = [
+      { ...batch, spare: 6, pickups: [] },
+      { ...batch, batch: 'b2', spare: 4, pickups: [] },
+    ];
+    const page = await render(KeepingPage, { keeping: { zones: [], batches } });
+    await page.click('Sell several');
+    await page.click('Sell them');
+    expect(page.text()).toContain('Say how many of which.');
+    await page.type('Dusk berry, batch b1', '2');
+    await page.type('Dusk berry, batch b2', '3');
+    expect(page.text()).toContain('5 pieces.');
+    expect((page.field('Paid') as HTMLInputElement).value).toBe('12.00');
+    await page.click('Sell them');
+    const asked = page.http.expectOne('/api/sales');
+    expect(asked.request.body).toEqual({
+      ...{ kind: 'sold', cause: 'Mixed box', paid: { method: 'cash', amountMinor: 1200 } },
+      from: [
+        { batch: 'b1', pieces: 2 },
+        { batch: 'b2', pieces: 3 },
+      ],
+    });
+    asked.flush(
+      {
+        ...{ code: 'invalid-input', params: {} },
+        errors: [
+          { pointer: '/from/1/pieces', code: 'more-than-there', params: { limit: 1, unit: 'pieces' } },
+        ],
+      },
+      { status: 400, statusText: 'Bad Request' },
+    );
+    await page.settle();
+    expect(page.text()).toContain('1');
+    await page.click('Sell them');
+    const sold = { ...writtenOff, kind: 'sold', cause: 'Mixed box', sale: 's1' };
+    page.http.expectOne('/api/sales').flush([
+      { ...sold, pieces: 2, paid: { method: 'cash', amountMinor: 480, reference: null } },
+      { ...sold, id: 'm2', pieces: 3, paid: { method: 'cash', amountMinor: 720, reference: null } },
+    ]);
+    await page.settle();
+    expect(TestBed.inject(Slips).slip()!.text).toBe('5 pieces sold as Mixed box for €12.00');
+    expect(page.page.querySelector('al-sell-several')).toBeNull();
   });
 
   test('a zone’s log is drawn, broken where its sensor was silent', async () => {

@@ -7,7 +7,7 @@ import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, filter, of, switchMap } from 'rxjs';
 import { airOf } from '../../shared/bench/kitchen-air';
-import { counted } from '../../shared/formats/formats';
+import { counted, money } from '../../shared/formats/formats';
 import { WallTime } from '../../shared/formats/wall-time';
 import { Keys } from '../../shared/keys';
 import { Margin } from '../../shared/margin/margin';
@@ -22,13 +22,14 @@ import { workshopFeature } from '../../state/workshop.state';
 import { dewText } from './dew-words';
 import { batchRows, excursionRows, moveText, toleranceText, type BatchRow } from './keeping-rows';
 import { MovePieces } from './move-pieces';
+import { SellSeveral } from './sell-several';
 import { ZoneChart } from './zone-chart';
 
 const TWO_DAYS_MS = 48 * 3_600_000;
 
 /** Keeping: how warm it is where things lie, what that took of their life, and what is to be done. */
 @Component({
-  imports: [MatButtonModule, RouterLink, Margin, MovePieces, ZoneChart],
+  imports: [MatButtonModule, RouterLink, Margin, MovePieces, SellSeveral, ZoneChart],
   templateUrl: './keeping-page.html',
   styleUrl: './keeping-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -104,6 +105,8 @@ export class KeepingPage {
   protected readonly spare = computed(() => this.batches().reduce((sum, row) => sum + row.spare, 0));
   /** The batch of which something goes elsewhere. */
   protected readonly writing = signal<string | null>(null);
+  protected readonly isSelling = signal(false);
+  protected readonly spareRows = computed(() => this.batches().filter(({ spare }) => spare > 0));
   protected readonly isRead = computed(() => this.keeping() !== null);
   protected readonly trouble = computed(() => {
     const trouble = this.said();
@@ -142,6 +145,21 @@ export class KeepingPage {
     this.slips.lay({
       text: `${row.name}: ${moveText(move, workshop, new WallTime(workshop.timeZone))}`,
       undo: () => this.undo(row, move.id),
+    });
+  }
+
+  /** A sale is taken back whole, by any part of it. */
+  protected tellSold(moves: readonly PieceMoveView[]): void {
+    this.isSelling.set(false);
+    const [first] = moves;
+    const currency = this.workshop()?.currency ?? 'EUR';
+    const pieces = moves.reduce((sum, move) => sum + move.pieces, 0);
+    const paid = moves.reduce((sum, move) => sum + (move.paid?.amountMinor ?? 0), 0);
+    if (!first) return;
+    this.slips.lay({
+      text: `${counted(pieces, 'piece')} sold as ${first.cause || 'a mixed box'} for ${money(paid, currency)}`,
+      undo: () =>
+        this.store.dispatch(KeepingActions.deedAsked({ deed: { kind: 'undo', batch: '', move: first.id } })),
     });
   }
 

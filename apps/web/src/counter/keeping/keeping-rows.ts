@@ -11,6 +11,7 @@ import { METHOD_WORDS } from '../../shared/orders/method-words';
 export interface BatchRow {
   readonly id: string;
   readonly name: string;
+  readonly piece: string;
   readonly pieces: string;
   readonly where: string;
   readonly age: string;
@@ -95,6 +96,7 @@ function batchRow(batch: BatchKeeping, input: KeepingInput): BatchRow {
     usedText: `${Math.round(100 * batch.used)}% of its life is used`,
     eatBy: wall.dateTime(Date.parse(batch.eatBy)),
     ...adviceOf(batch, { left, input, wall }),
+    piece: batch.piece,
     ...{ most: left, spare: batch.spare, spareText: spareText(batch.spare, left) },
     priceMinor: input.prices.get(batch.piece) ?? null,
     cause: causeOf(batch, workshop),

@@ -34,6 +34,7 @@ const view: RecallView = {
           pieces: 2,
           cause: '',
           paid: null,
+          sale: null,
           at: '2026-06-18T07:00:00.000Z',
           by: null,
         },
@@ -131,6 +132,21 @@ describe('the page', () => {
     asked.flush(stop);
     await page.settle();
     expect(page.text()).toContain('It is stopped.');
+  });
+
+  test('tells by message whoever has something of it, and names whom nobody can reach', async () => {
+    const page = await open({ lot: 'l1' });
+    await page.click('Tell them by message');
+    expect(page.text()).toContain('Say why.');
+    await page.type('Why', 'Shells in it');
+    await page.click('Tell them by message');
+    const asked = page.http.expectOne('/api/recall/messages');
+    expect(asked.request.body).toEqual({ origin: { lot: 'l1' }, reason: 'Shells in it' });
+    asked.flush({ told: 2, before: 1, unreached: [{ customer: 'Ode', tickets: ['M-0400', 'M-0402'] }] });
+    await page.settle();
+    expect(page.text()).toContain(
+      '2 customers are told now. 1 customer was told before. No telephone number and no mail address: Ode (M-0400, M-0402).',
+    );
   });
 
   test('is not read anew once nobody looks at it', async () => {

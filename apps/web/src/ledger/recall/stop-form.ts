@@ -1,13 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { CUSTOMER_LENGTH, STOP_REASON_LENGTH, type RecallAsk } from '@alnage/contract';
+import { CUSTOMER_LENGTH, STOP_REASON_LENGTH, type RecallAsk, type RecallTold } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
 import { FieldErrors } from '../../shared/forms/field-errors';
 import { nameControl, TextField } from '../../shared/forms/text-field';
+import { counted, listed } from '../../shared/formats/formats';
+import { troubleText } from '../../shared/problem-text';
+import { MessagesApi } from '../../state/messages-api';
+import { troubleOf } from '../../state/problem';
 import { personName } from '../../shared/person/person-name';
 import { RecallActions, recallFeature } from '../../state/recall.state';
 import { workshopFeature } from '../../state/workshop.state';
@@ -39,6 +51,17 @@ const KIND_WORDS = { real: 'a recall', practice: 'a practice' } as const;
         }}
       </p>
     </form>
+    <h2>Whom to tell</h2>
+    @if (told(); as told) {
+      <p class="note care" role="status">{{ told }}</p>
+    }
+    <button matButton="outlined" type="button" [disabled]="isPractice() || isTelling()" (click)="tell()">
+      Tell them by message
+    </button>
+    <p class="soft">
+      Everybody whose order has left the shop, at once, in the words under Workshop, Messages; each once. A
+      practice tells nobody.
+    </p>
     <h2>On paper</h2>
     <p class="papers">
       <a matButton="outlined" target="_blank" [href]="'/api/recall/letters.pdf?' + query()">Letters</a>
@@ -80,6 +103,9 @@ export class StopForm {
 
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
+  private readonly messages = inject(MessagesApi);
+  protected readonly isTelling = signal(false);
+  protected readonly told = linkedSignal<RecallAsk, string>({ source: this.ask, computation: () => '' });
   protected readonly isBusy = this.store.selectSignal(recallFeature.selectIsBusy);
   protected readonly kinds = choicesOf(KIND_WORDS);
   protected readonly form = new FormGroup({
@@ -103,6 +129,24 @@ export class StopForm {
       .subscribe(() => this.form.markAsUntouched());
   }
 
+  /** Tells by message whoever has something of it; who cannot be reached so is named. */
+  protected tell(): void {
+    this.form.controls.reason.markAsTouched();
+    if (this.form.controls.reason.invalid) return;
+    this.isTelling.set(true);
+    const reason = this.form.controls.reason.value.trim();
+    this.messages.tellRecalled({ origin: this.ask(), reason }).subscribe({
+      next: (told) => {
+        this.isTelling.set(false);
+        this.told.set(toldText(told));
+      },
+      error: (error: unknown) => {
+        this.isTelling.set(false);
+        this.told.set(troubleText(troubleOf(error)));
+      },
+    });
+  }
+
   protected stop(): void {
     this.form.markAllAsTouched();
     if (this.form.invalid) return;
@@ -111,4 +155,17 @@ export class StopForm {
     const draft = { origin: this.ask(), ...said, isPractice: this.isPractice() };
     this.store.dispatch(RecallActions.stopAsked({ draft }));
   }
+}
+
+function toldText({ told, before, unreached }: RecallTold): string {
+  const names = unreached.map(({ customer, tickets }) => `${customer} (${tickets.join(', ')})`);
+  return [
+    told > 0 ? `${counted(told, 'customer')} ${told === 1 ? 'is' : 'are'} told now.` : 'Nobody is told now.',
+    before > 0 ? `${counted(before, 'customer')} ${before === 1 ? 'was' : 'were'} told before.` : '',
+    names.length > 0
+      ? `No telephone number and no mail address: ${listed(names)}. A letter is for them.`
+      : '',
+  ]
+    .filter((text) => text !== '')
+    .join(' ');
 }

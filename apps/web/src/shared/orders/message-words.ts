@@ -6,12 +6,14 @@ import type { WallTime } from '../formats/wall-time';
 export const MESSAGE_WORDS: Readonly<Record<MessageKind, string>> = {
   confirmed: 'Order confirmed',
   changed: 'Order changed',
+  swapped: 'Something else in it',
   moved: 'Another time',
   reminder: 'Reminder',
   ready: 'Ready',
   late: 'Waits for who is late',
   cancelled: 'Cancelled',
   thanks: 'Thanks, and how to keep it',
+  recalled: 'Do not eat it',
 };
 
 const WAYS = { text: 'text message', mail: 'mail' } as const;

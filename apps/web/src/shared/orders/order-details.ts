@@ -26,6 +26,7 @@ import { MADE_WORDS } from './made-words';
 import { linesText, standingOf } from './order-rows';
 import { parcelGramsOf } from './parcel-weight';
 import { leavesAt, whereText } from './sending-words';
+import { swapsText } from './swap-words';
 
 interface Step {
   readonly to: OrderState;
@@ -142,6 +143,7 @@ export class OrderDetails {
   protected readonly allergens = computed(() => allergensText(this.order(), this.clashBook()));
 
   protected readonly waivedText = waivedText;
+  protected readonly swaps = computed(() => swapsText(this.order().swaps, this.names()));
   /** How each of its pieces is kept, said once. */
   protected readonly advice = computed(() => {
     const kept = this.order().pieces.flatMap(

@@ -29,6 +29,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   note: 'note',
   giftMessage: 'message on the gift',
   holdUntil: 'place held until',
+  swaps: 'stands for what lacked',
   despiteAllergy: 'taken in spite of an allergy',
   despiteKitchen: 'taken against the plan',
   total: 'comes to',
@@ -59,6 +60,7 @@ function valueText(field: string, value: string, { currency, points, names }: Ev
       return points.get(value) ?? value;
     case 'lines':
     case 'boxes':
+    case 'swaps':
       return namedText(value, names);
     default:
       return value;

@@ -9,6 +9,8 @@ import {
   LATE_REFUND_SHARE,
   NO_SHOW_REFUND_SHARE,
   REFUND_HOURS,
+  SWAP_PRICE_SHARE,
+  type SwapsAmong,
 } from '@alnage/core/ordering';
 import { MINOR, TAX_SHARE, WASTE_SHARE } from '@alnage/core/pricing';
 import { WARMING_WATTS } from '@alnage/core/temper';
@@ -27,6 +29,12 @@ type KeptRules = Rules & typeof THE_RULES;
 
 /** Of the rules there is one, without an id. */
 const THE_RULES = { id: '', name: 'Ways and rates' };
+
+const SWAP_CHOICES: readonly Choice<SwapsAmong>[] = [
+  { id: 'family', name: 'for a piece of its family' },
+  { id: 'any', name: 'for any piece' },
+  { id: 'never', name: 'never' },
+];
 
 const MAY_CONTAIN_CHOICES: readonly Choice<MayContainStop>[] = [
   { id: 'none', name: 'never: it is only told' },
@@ -58,6 +66,8 @@ function rulesForm(rules: Rules) {
     taxCollected: new NumberControl(rules.taxRates.collected, TAX_SHARE),
     taxSent: new NumberControl(rules.taxRates.sent, TAX_SHARE),
     taxSpare: new NumberControl(rules.taxRates.spare, TAX_SHARE),
+    swapsAmong: new FormControl(rules.swaps.among, { nonNullable: true }),
+    swapPriceShare: new NumberControl(rules.swaps.priceShare, SWAP_PRICE_SHARE),
     mayContainStop: new FormControl(rules.mayContainStop, { nonNullable: true }),
   });
 }
@@ -82,6 +92,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
     taxRates: {
       ...{ collected: c.taxCollected.number, sent: c.taxSent.number, spare: c.taxSpare.number },
     },
+    swaps: { among: c.swapsAmong.value, priceShare: c.swapPriceShare.number },
     mayContainStop: c.mayContainStop.value,
   };
 }
@@ -155,6 +166,28 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
             [control]="form.controls.noShowRefundShare"
             at="/noShowRefundShare"
           />
+        </div>
+        <h2>When something of an order lacks</h2>
+        <p class="soft">
+          The Counter offers what nobody is to have in its place, in a way that brings no allergen. Customers
+          pay no more, and are told.
+        </p>
+        <div class="row">
+          <al-choice
+            class="wide"
+            label="It is swapped"
+            [choices]="swapChoices"
+            [control]="form.controls.swapsAmong"
+            at="/swaps/among"
+          />
+          @if (form.controls.swapsAmong.value !== 'never') {
+            <al-quantity
+              label="Dearer or cheaper by"
+              quantity="share"
+              [control]="form.controls.swapPriceShare"
+              at="/swaps/priceShare"
+            />
+          }
         </div>
         <h2>Tax within prices</h2>
         <p class="soft">
@@ -242,6 +275,7 @@ function rulesOf({ controls: c }: RulesForm): Omit<Rules, 'version'> {
 export class RulesEditor {
   private readonly workshop = inject(Store).selectSignal(workshopFeature.selectWorkshop);
   protected readonly words = WAY_WORDS;
+  protected readonly swapChoices = SWAP_CHOICES;
   protected readonly mayContainStops = MAY_CONTAIN_CHOICES;
   protected readonly record = new RecordForm<KeptRules, RulesForm, Omit<Rules, 'version'>>(
     {
