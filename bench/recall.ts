@@ -42,8 +42,8 @@ const GROW = [
   `create table sold as
      select o.id as old, gen_random_uuid() as id, n from generate_series(1, ${ORDERS}) n
        join lateral (select id from customer_order order by ticket offset n % 40 limit 1) o on true`,
-  `insert into customer_order (id, ticket, customer, note, gift_message, phone, allergies, deposit_minor, pickup_at, pickup_point_id, state, version, created_at)
-     select s.id, 'Z-' || s.n, o.customer || ' ' || s.n % 900, '', '', '050 ' || s.n % 900, '[]', 0,
+  `insert into customer_order (id, ticket, customer, note, gift_message, phone, allergies, swaps, deposit_minor, pickup_at, pickup_point_id, state, version, created_at)
+     select s.id, 'Z-' || s.n, o.customer || ' ' || s.n % 900, '', '', '050 ' || s.n % 900, '[]', '[]', 0,
             o.pickup_at - (1 + s.n % 3) * interval '364 days', o.pickup_point_id, 'handed-over', 1, o.created_at
        from sold s join customer_order o on o.id = s.old`,
   `insert into packed_from (order_id, horizon_start, batch, piece_id, pieces)
