@@ -1,5 +1,6 @@
 import type { BatchKeeping } from '@alnage/contract';
 import type { EntityManager } from 'typeorm';
+import { jsonRows } from '../../platform/database/json-rows';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { batchKey, batchOfKey } from '../../week/tracing/keys';
 import type { TracedRunRow } from '../../week/tracing/trace-facts';
@@ -23,19 +24,18 @@ export interface KnownOfBatches {
 }
 
 const PACKED = `
-  select p.order_id as "orderId", p.horizon_start as "horizonStart", p.batch, p.piece_id as piece, p.pieces
+  select p.order_id as "order", sought.place::int as place, p.pieces
     from packed_from p
-    join unnest($1::timestamptz[], $2::text[], $3::text[]) as sought(start, batch, piece)
+    join unnest($1::timestamptz[], $2::text[], $3::text[]) with ordinality as sought(start, batch, piece, place)
       on p.horizon_start = sought.start and p.batch = sought.batch and p.piece_id = sought.piece
    order by p.id`;
 
 const PACKED_ORDERS = `select distinct order_id as id from packed_from where order_id = any($1::uuid[])`;
 
+/** Of thousands of rows only what differs is read: which of the batches that were sought it is, counted from 1. */
 interface PackedRow {
-  readonly orderId: string;
-  readonly horizonStart: Date;
-  readonly batch: string;
-  readonly piece: string;
+  readonly order: string;
+  readonly place: number;
   readonly pieces: number;
 }
 
@@ -49,14 +49,14 @@ export async function piecesInOrders(
   { runs, setUp, kept }: KnownOfBatches,
 ): Promise<InOrder[]> {
   const sought = keys.map(batchOfKey);
-  const rows = await manager.query<PackedRow[]>(PACKED, [
+  const rows = await jsonRows<PackedRow>(manager, PACKED, [
     sought.map(({ horizonStart }) => horizonStart),
     sought.map(({ batch }) => batch),
     sought.map(({ piece }) => piece),
   ]);
-  const packed = rows.map(({ orderId: order, pieces, ...batch }): InOrder => ({
-    ...{ order, pieces, batch: batchKey(batch), isPacked: true },
-  }));
+  const packed = rows.map(({ order, place, pieces }): InOrder => {
+    return { order, pieces, batch: keys[place - 1]!, isPacked: true };
+  });
   const reached = new Set(keys);
   const others = [...plannedNow(reached, { setUp, kept }), ...sealedThen(reached, { runs, setUp })];
   const ids = [...new Set(others.map(({ order }) => order))];

@@ -89,17 +89,19 @@ async function ordersOf(
   const ids = [...new Set([...inOrders.map(({ order }) => order), ...reached.orders.keys()])];
   const rows = await jsonRows<OrderRow>(manager, ORDERS, [ids]);
   const byOrder = grouped(inOrders, ({ order }) => order);
-  const found = rows.map((row): RecalledOrder => {
-    const own = byOrder.get(row.id) ?? [];
-    const by = reached.orders.get(row.id) ?? reached.batches.get(own[0]!.batch)!;
-    return {
-      ...{ order: row.id, ticket: row.ticket, customer: row.customer, phone: row.phone, state: row.state },
-      pickupAt: new Date(row.pickupAt).toISOString(),
-      pieces: own.map(({ batch, pieces }) => ({ batch, piece: batchOfKey(batch).piece, pieces })),
+  // thousands of orders: what is the same in many of them is said once
+  const pieceOf = new Map([...reached.batches.keys()].map((key) => [key, batchOfKey(key).piece]));
+  const found = rows.map(({ id: order, isPartGone, pickupAt, ...row }): RecalledOrder => {
+    const own = byOrder.get(order) ?? [];
+    const by = reached.orders.get(order) ?? reached.batches.get(own[0]!.batch)!;
+    return Object.assign(row, {
+      order,
+      pickupAt: new Date(pickupAt).toISOString(),
+      pieces: own.map(({ batch, pieces }) => ({ batch, piece: pieceOf.get(batch)!, pieces })),
       isPacked: own.some((each) => each.isPacked),
-      isGone: row.state === 'handed-over' || row.isPartGone,
+      isGone: row.state === 'handed-over' || isPartGone,
       by: codes.view(by),
-    };
+    });
   });
   // what is cancelled and was not packed has nothing in it
   const there = found.filter(({ state, isPacked }) => state !== 'cancelled' || isPacked);
