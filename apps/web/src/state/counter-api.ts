@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Order, PieceMoveView, SaleDraft, ShortPacks, SwapAsk } from '@alnage/contract';
+import type { Order, PieceMoveView, PieceMovesDraft, ShortPacks, SwapAsk } from '@alnage/contract';
 import type { Observable } from 'rxjs';
 
 /** What lacks in orders that leave soon, what stands for it, and what is sold without an order. */
@@ -16,8 +16,8 @@ export class CounterApi {
     return this.http.post<Order>(`/api/orders/${id}/swap`, ask);
   }
 
-  /** Pieces out of several batches, paid for once. */
-  sell(draft: SaleDraft): Observable<PieceMoveView[]> {
-    return this.http.post<PieceMoveView[]>('/api/sales', draft);
+  /** Pieces out of several batches that go together. */
+  movePieces(draft: PieceMovesDraft): Observable<PieceMoveView[]> {
+    return this.http.post<PieceMoveView[]>('/api/moves', draft);
   }
 }

@@ -56,19 +56,19 @@ export const PieceMoveDraft = closed({
 });
 export type PieceMoveDraft = Static<typeof PieceMoveDraft>;
 
-export const SALE_BATCHES_MOST = 40;
+export const MOVED_BATCHES_MOST = 300;
 
-/** Pieces out of several batches that go together, as a box that is filled from what nobody is to have. */
-export const SaleDraft = closed({
-  kind: Type.Enum(PIECE_MOVES.filter((kind) => kind !== 'written-off')),
+/** Pieces out of several batches that go together: a box that is filled from what nobody is to have, all that was stopped. */
+export const PieceMovesDraft = closed({
+  kind: move.kind,
   from: Type.Array(closed({ batch: Id, pieces: move.pieces }), {
     minItems: 1,
-    maxItems: SALE_BATCHES_MOST,
+    maxItems: MOVED_BATCHES_MOST,
   }),
   cause: move.cause,
   paid: PieceMoveDraft.properties.paid,
 });
-export type SaleDraft = Static<typeof SaleDraft>;
+export type PieceMovesDraft = Static<typeof PieceMovesDraft>;
 
 /** What became of pieces of a batch, when and by whom. */
 export const PieceMoveView = closed({

@@ -27,6 +27,8 @@ export const OrderImport = closed({
   mapping: Type.Union([Mapping, Type.Null()]),
   /** Whether to bring them in: all of them or none; else they are only looked at. */
   isWanted: Type.Boolean(),
+  /** Whether their customers are told of them, as of an order that is taken here; left out: they were answered elsewhere. */
+  isTold: Type.Optional(Type.Boolean()),
   /** Why orders come in although their customers must never have what is in them, and who says so. */
   despiteAllergy: Type.Optional(AllergyWaiver),
 });

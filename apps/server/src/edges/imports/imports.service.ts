@@ -27,7 +27,7 @@ export class ImportsService {
 
   /** @throws ProblemError where the list cannot be read, a column is missing, or – when wanted – a line is at fault */
   orders(
-    { text, mapping: asked, isWanted, despiteAllergy }: OrderImport,
+    { text, mapping: asked, isWanted, isTold = false, despiteAllergy }: OrderImport,
     by: string | null,
   ): Promise<ImportReport> {
     return this.db.transaction(async (manager) => {
@@ -62,7 +62,9 @@ export class ImportsService {
             params: { value: faulty.length, line: faulty[0]!.shown.line },
           },
         ]);
-      const taken = isWanted ? await takeLines(manager, fresh, { setUp, context: orders, by, at: now }) : 0;
+      const taken = isWanted
+        ? await takeLines(manager, fresh, { setUp, context: orders, by, at: now, isTold })
+        : 0;
       const shown = [...new Set([...faulty.slice(0, SHOWN), ...lines.slice(0, SHOWN)])];
       return {
         columns: [...table.columns],

@@ -1,4 +1,4 @@
-import type { ImportReport, Order, OrderEvent } from '@alnage/contract';
+import type { ImportReport, MessageView, Order, OrderEvent } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, ordersOf } from '../../testing/ask';
 import { openApp, take, type WorkshopApp } from '../../testing/workshop-app';
@@ -36,6 +36,20 @@ describe('a list of orders', () => {
     });
     expect(body.lines[1]).toMatchObject({ line: 3, pickup: '2026-06-20T09:30', isKnown: false, faults: [] });
     expect(await orders()).toHaveLength(before);
+  });
+
+  test('is told to its customers only where somebody says so', async () => {
+    const line = (customer: string): string => `${customer},2026-06-20,10:00,The shop,4 Salt twist,`;
+    const toldOf = async (customer: string): Promise<string[]> => {
+      const { id } = (await orders()).find((each) => each.customer === customer)!;
+      const messages = (await shop.app.inject(`/api/messages?order=${id}`)).json<MessageView[]>();
+      return messages.map(({ kind }) => kind).sort();
+    };
+    await bring(list(line('Quiet')), { isWanted: true });
+    expect(await toldOf('Quiet')).toEqual([]);
+    await bring(list(line('Told'), line('Told too')), { isWanted: true, isTold: true });
+    expect(await toldOf('Told')).toEqual(['confirmed', 'reminder']);
+    expect(await toldOf('Told too')).toEqual(['confirmed', 'reminder']);
   });
 
   test('is brought in whole, with tickets, boxes, prices, customers and a history; the same again adds nothing', async () => {

@@ -13,6 +13,9 @@ import {
 import { announce } from '../../platform/database/live';
 import type { SetUp } from '../../shop/seasons/set-up';
 import { instantOf } from '../../platform/time/workshop-time';
+import { queueMessages } from '../../week/messages/queue-messages';
+import { orderView } from '../../week/orders/order-view';
+import { readOrders } from '../../week/orders/read-orders';
 import type { ReadLine } from './read-orders';
 
 const ROWS_AT_ONCE = 1000;
@@ -23,13 +26,15 @@ export interface Taking {
   readonly context: OrderContext;
   readonly by: string | null;
   readonly at: Date;
+  /** Whether their customers are told, as of an order that is taken here. */
+  readonly isTold: boolean;
 }
 
 /** Takes sound lines as promised orders, each with a ticket and a history of its own. @returns how many */
 export async function takeLines(
   manager: EntityManager,
   lines: readonly ReadLine[],
-  { setUp, context, by, at }: Taking,
+  { setUp, context, by, at, isTold }: Taking,
 ): Promise<number> {
   const tickets = await ticketsFor(manager, lines.length, setUp.season.ticketPrefix);
   const customers = new Map(
@@ -103,8 +108,20 @@ export async function takeLines(
       changes: takenChanges(waived),
     })),
   );
+  const ids = taken.map(({ id }) => id);
+  if (isTold) await tellAll(manager, ids, { setUp, at });
   if (taken.length > 0) await announce(manager, 'orders');
   return taken.length;
+}
+
+async function tellAll(
+  manager: EntityManager,
+  ids: readonly string[],
+  { setUp, at }: Pick<Taking, 'setUp' | 'at'>,
+): Promise<void> {
+  const rows = await readOrders(manager, { where: 'o.id = any($1::uuid[])', values: [[...ids]] });
+  for (const row of rows)
+    await queueMessages(manager, { before: null, after: orderView(row, setUp.timeZone) }, at);
 }
 
 function takenChanges(waived: AllergyWaived | null): OrderEvent['changes'] {

@@ -142,5 +142,5 @@ describe('the simulated devices of the demo', () => {
     expect(device).toMatchObject({ isSimulated: true });
     expect(readings.length).toBeGreaterThan(20);
     expect(readings.at(-1)!.value).toBeGreaterThan(35);
-  }, 20_000);
+  }, 60_000);
 });

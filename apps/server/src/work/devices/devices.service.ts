@@ -5,14 +5,14 @@ import {
   type DeviceTaken,
   type FieldProblem,
 } from '@alnage/contract';
-import type { DataSource, EntityManager } from 'typeorm';
+import { IsNull, type DataSource, type EntityManager } from 'typeorm';
 import { fieldProblem } from '../../platform/http/field-problem';
 import { announce } from '../../platform/database/live';
 import { ProblemError } from '../../platform/http/problem-error';
 import { BowlEntity } from '../../store/workshop/bowl.entity';
 import { ZoneEntity } from '../../store/workshop/resources.entity';
 import { newToken, tokenHash } from '../../platform/http/device-token';
-import { DeviceEntity, ReadingEntity } from '../../store/work/device.entity';
+import { DeviceEntity, LabelEntity, ReadingEntity } from '../../store/work/device.entity';
 
 /** What measures and prints in the kitchen. */
 export class DevicesService {
@@ -38,6 +38,7 @@ export class DevicesService {
         }),
       );
       await announce(manager, 'readings');
+      if (kind === 'printer') await announce(manager, 'labels');
       return { device: deviceView(device, []), token };
     });
   }
@@ -48,6 +49,9 @@ export class DevicesService {
       const { affected } = await manager.delete(DeviceEntity, { id });
       if (!affected) throw new ProblemError('record-not-found', { what: 'device', id });
       await manager.delete(ReadingEntity, { deviceId: id });
+      // what waited for it may wait for another
+      await manager.delete(LabelEntity, { deviceId: id, printedAt: IsNull() });
+      await announce(manager, 'labels');
       await announce(manager, 'readings');
     });
   }

@@ -4,7 +4,7 @@ import {
   PieceMoveDraft,
   PieceMoveView,
   RecordParams,
-  SaleDraft,
+  PieceMovesDraft,
   ZoneLog,
   ZoneLogQuery,
 } from '@alnage/contract';
@@ -40,10 +40,10 @@ export function addKeeping(app: App): void {
     },
   );
   app.post(
-    '/api/sales',
-    { schema: { tags, body: SaleDraft, response: { 201: Type.Array(PieceMoveView) } } },
+    '/api/moves',
+    { schema: { tags, body: PieceMovesDraft, response: { 201: Type.Array(PieceMoveView) } } },
     async (request, reply) =>
-      reply.status(201).send(await moves.sell(request.body, await personAt(app.db.manager, request))),
+      reply.status(201).send(await moves.takeAll(request.body, await personAt(app.db.manager, request))),
   );
   app.delete(
     '/api/moves/:id',

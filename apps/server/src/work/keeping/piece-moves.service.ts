@@ -1,5 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type { BatchKeeping, FieldProblem, PieceMoveDraft, PieceMoveView, SaleDraft } from '@alnage/contract';
+import type {
+  BatchKeeping,
+  FieldProblem,
+  PieceMoveDraft,
+  PieceMoveView,
+  PieceMovesDraft,
+} from '@alnage/contract';
 import { sharedAmount } from '@alnage/core';
 import { In, IsNull, type DataSource, type EntityManager } from 'typeorm';
 import { announce } from '../../platform/database/live';
@@ -51,8 +57,8 @@ export class PieceMovesService {
     return move!;
   }
 
-  /** Pieces of several batches that go together, paid for once. @throws ProblemError as `take` */
-  sell({ from, ...draft }: SaleDraft, by: string | null): Promise<PieceMoveView[]> {
+  /** Pieces of several batches that go together, all or none, paid for once. @throws ProblemError as `take` */
+  takeAll({ from, ...draft }: PieceMovesDraft, by: string | null): Promise<PieceMoveView[]> {
     const placed = from.map((each, index) => ({ ...each, at: `/from/${index}/pieces` }));
     return this.go({ ...draft, from: placed, sale: randomUUID() }, by);
   }

@@ -18,7 +18,7 @@ const spare = async (): Promise<Map<string, number>> => {
   return new Map(batches.filter((each) => each.spare > 0).map((each) => [each.batch, each.spare]));
 };
 const sell = (draft: object) =>
-  ask<PieceMoveView[]>(shop.app, ['POST', '/api/sales'], {
+  ask<PieceMoveView[]>(shop.app, ['POST', '/api/moves'], {
     ...{ kind: 'sold', cause: 'Mixed box', paid: { method: 'cash', amountMinor: 2000 } },
     ...draft,
   });
@@ -68,7 +68,7 @@ describe('a box that is filled from what nobody is to have', () => {
       [{ from: [one], paid: null }, '/paid', 'required'],
       [{ from: [one], kind: 'staff' }, '/paid', 'not-allowed'],
       [{ from: [] }, '/from', 'too-few'],
-      [{ from: [one], kind: 'written-off', paid: null }, '/kind', 'not-allowed'],
+      [{ from: [one], kind: 'written-off', cause: ' ', paid: null }, '/cause', 'blank'],
       [{ from: [{ batch: first, pieces: 0 }] }, '/from/0/pieces', 'too-small'],
     ];
     for (const [draft, pointer, code] of faults) {
@@ -79,6 +79,25 @@ describe('a box that is filled from what nobody is to have', () => {
       code: 'record-not-found',
     });
     expect(await spare()).toEqual(before);
+  });
+
+  test('or all that was stopped is thrown away at once, whose ever it was, and taken back at once', async () => {
+    const { batches } = (await shop.app.inject('/api/keeping')).json<KeepingNow>();
+    const made = batches.filter(({ clockAt, pickups }) => clockAt !== null && pickups.length > 0).slice(0, 3);
+    const from = made.map(({ batch }) => ({ batch, pieces: 2 }));
+    const gone = await sell({ kind: 'written-off', cause: 'Metal in it', paid: null, from });
+    expect(gone.status).toBe(201);
+    const piecesOf = async (): Promise<number[]> => {
+      const now = (await shop.app.inject('/api/keeping')).json<KeepingNow>().batches;
+      return made.map(({ batch }) =>
+        now.find((each) => each.batch === batch)!.pickups.reduce((sum, { pieces }) => sum + pieces, 0),
+      );
+    };
+    const less = await piecesOf();
+    await ask(shop.app, ['DELETE', `/api/moves/${gone.body[0]!.id}`]);
+    const all = await piecesOf();
+    expect(all.some((pieces, index) => pieces > less[index]!)).toBe(true);
+    expect((await till()).spare.cash.inMinor).toBe(2000);
   });
 
   test('of which two take the last piece has one taker', async () => {

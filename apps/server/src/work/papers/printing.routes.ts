@@ -1,6 +1,7 @@
 import { LabelView, OrderParams, PrintAsk, PrinterSays, PrintingView, closed } from '@alnage/contract';
 import { Type } from 'typebox';
 import type { App } from '../../platform/http/app-type';
+import { keptAnswer } from '../../platform/http/kept-answers';
 import { deviceOf } from '../../platform/http/device-token';
 import { inlineFile } from '../../platform/paper/inline-file';
 import { PrintingService } from './printing.service';
@@ -12,8 +13,15 @@ const PrintOf = closed({ order: PrintAsk.properties.order, day: PrintAsk.propert
 export function addPrinting(app: App): void {
   const printing = new PrintingService(app.db, app.clock);
   const schema = { tags, response: { 200: PrintingView } };
-  app.get('/api/papers/printing', { schema: { ...schema, querystring: PrintOf } }, ({ query }) =>
-    printing.view(query),
+  app.get(
+    '/api/papers/printing',
+    { schema: { ...schema, querystring: PrintOf } },
+    // every open counter asks with each order that changes: it is worked out once for all of them
+    keptAnswer(
+      app,
+      { topics: ['orders', 'plan', 'bench', 'workshop', 'labels'], isTimed: true },
+      ({ query }: { query: Pick<PrintAsk, 'order' | 'day'> }) => printing.view(query),
+    ),
   );
   app.post('/api/papers/printing', { schema: { ...schema, body: PrintAsk } }, ({ body }) =>
     printing.print(body),

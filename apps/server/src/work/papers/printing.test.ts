@@ -7,6 +7,7 @@ import type {
   SimulatedPrinterView,
 } from '@alnage/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { announce } from '../../platform/database/live';
 import { SimulatedDevices } from '../../edges/simulated-devices/simulated-devices';
 import { ask } from '../../testing/ask';
 import { pagesOf } from '../../testing/pdf-pages';
@@ -39,6 +40,11 @@ const printed = (id: string) =>
   shop.app.inject({ method: 'POST', url: `/api/printer/labels/${id}/printed`, headers: headers() });
 const says = (trouble: 'jam' | 'out' | null) =>
   ask(shop.app, ['POST', '/api/printer/state'], { trouble }, headers());
+/** Behind everybody’s back; told as it would be. */
+const set = async (change: Partial<DeviceEntity>): Promise<void> => {
+  await shop.db.manager.update(DeviceEntity, { name: 'Door printer' }, change);
+  await announce(shop.db.manager, 'labels');
+};
 const printAll = async (): Promise<string[]> => {
   const all = (await fetched()).map(({ id }) => id);
   for (const id of all) expect((await printed(id)).statusCode).toBe(204);
@@ -133,20 +139,30 @@ describe('labels for the printer of the workshop', () => {
     expect((await view('day=2026-06-19')).labels.every(({ state }) => state === 'printed')).toBe(true);
   });
 
+  test('wait for another printer where theirs is taken away', async () => {
+    const { body } = await ask<DeviceTaken>(shop.app, ['POST', '/api/devices'], {
+      ...{ name: 'A first printer', kind: 'printer', bowl: null },
+    });
+    const { id } = await order();
+    expect((await print({ order: id })).body.printer).toMatchObject({ name: 'A first printer' });
+    expect(await fetched()).toEqual([]);
+    await ask(shop.app, ['DELETE', `/api/devices/${body.device.id}`]);
+    expect((await print({ order: id })).body).toMatchObject({
+      ...{ printer: { name: 'Door printer' }, labels: [{ state: 'waits' }] },
+    });
+    expect(await printAll()).toHaveLength(1);
+  });
+
   test('are refused without a printer, where they do not fit, and for what there is not', async () => {
     const { id } = await order();
-    await shop.db.manager.update(DeviceEntity, { name: 'Door printer' }, { sheet: 'roll-57x32' });
+    await set({ sheet: 'roll-57x32' });
     const small = await print({ day: '2026-06-19', again: true });
     expect(small.body).toMatchObject({ code: 'label-too-small', params: { sheet: 'roll-57x32' } });
     expect(await fetched()).toEqual([]);
-    await shop.db.manager.update(DeviceEntity, { name: 'Door printer' }, { kind: 'climate' });
+    await set({ kind: 'climate' });
     expect((await print({ order: id })).body).toMatchObject({ code: 'no-printer' });
     expect((await view(`order=${id}`)).printer).toBeNull();
-    await shop.db.manager.update(
-      DeviceEntity,
-      { name: 'Door printer' },
-      { kind: 'printer', sheet: 'roll-62x100' },
-    );
+    await set({ kind: 'printer', sheet: 'roll-62x100' });
     const nobody = '00000000-0000-4000-8000-000000000000';
     expect((await print({ order: nobody })).body).toMatchObject({ code: 'order-not-found' });
     expect((await printed(nobody)).json()).toMatchObject({ code: 'record-not-found' });
@@ -170,7 +186,7 @@ describe('a printer', () => {
     await says(null);
     expect((await view(of)).printer).toMatchObject({ trouble: null });
     const long = new Date(shop.app.clock.now().getTime() - 61_000);
-    await shop.db.manager.update(DeviceEntity, { name: 'Door printer' }, { lastHeardAt: long });
+    await set({ lastHeardAt: long });
     expect((await view(of)).printer).toMatchObject({ isAway: true });
     await fetched();
     expect((await view(of)).printer).toMatchObject({ isAway: false });

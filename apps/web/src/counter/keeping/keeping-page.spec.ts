@@ -205,7 +205,7 @@ describe('how things keep', () => {
     expect(page.text()).toContain('5 pieces.');
     expect((page.field('Paid') as HTMLInputElement).value).toBe('12.00');
     await page.click('Sell them');
-    const asked = page.http.expectOne('/api/sales');
+    const asked = page.http.expectOne('/api/moves');
     expect(asked.request.body).toEqual({
       ...{ kind: 'sold', cause: 'Mixed box', paid: { method: 'cash', amountMinor: 1200 } },
       from: [
@@ -226,7 +226,7 @@ describe('how things keep', () => {
     expect(page.text()).toContain('1');
     await page.click('Sell them');
     const sold = { ...writtenOff, kind: 'sold', cause: 'Mixed box', sale: 's1' };
-    page.http.expectOne('/api/sales').flush([
+    page.http.expectOne('/api/moves').flush([
       { ...sold, pieces: 2, paid: { method: 'cash', amountMinor: 480, reference: null } },
       { ...sold, id: 'm2', pieces: 3, paid: { method: 'cash', amountMinor: 720, reference: null } },
     ]);

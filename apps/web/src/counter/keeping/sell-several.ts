@@ -7,7 +7,7 @@ import {
   CAUSE_LENGTH,
   type Payment,
   type PieceMoveView,
-  type SaleDraft,
+  type PieceMovesDraft,
 } from '@alnage/contract';
 import { orderPrice } from '@alnage/core/ordering';
 import { Store } from '@ngrx/store';
@@ -160,14 +160,14 @@ export class SellSeveral {
     this.nothing.set(this.chosen().length === 0);
     if (this.form.invalid || this.nothing()) return;
     const { amountMinor, method, cause } = this.form.controls;
-    const draft: SaleDraft = {
+    const draft: PieceMovesDraft = {
       ...{ kind: 'sold', cause: cause.value.trim() },
       from: this.chosen().map(({ row, pieces }) => ({ batch: row.id, pieces })),
       paid: { method: method.value, amountMinor: amountMinor.number },
     };
     this.isBusy.set(true);
     this.trouble.set(null);
-    this.api.sell(draft).subscribe({
+    this.api.movePieces(draft).subscribe({
       next: (moves) => this.sold.emit(moves),
       error: (error: unknown) => {
         this.isBusy.set(false);

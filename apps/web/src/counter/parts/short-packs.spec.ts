@@ -26,6 +26,9 @@ describe('orders that lack something', () => {
     const { page, told } = await shown([]);
     expect(page.text()).toBe('');
     page.store.dispatch(LiveActions.benchChanged());
+    page.store.dispatch(LiveActions.ordersChanged());
+    // both are read at once, a second later
+    await new Promise((resolve) => setTimeout(resolve, 1100));
     await told([pack()]);
     expect(page.text()).toContain('1 order of today and tomorrow lacks something.');
     expect(page.text()).toContain('M-0400 Ode, Fri 19, 15:00: 12 dusk berry lack, nothing is made');

@@ -5,7 +5,7 @@ import { RouterLink } from '@angular/router';
 import type { LackReason, ShortPack, Swapped } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, EMPTY, merge, startWith, switchMap, throttleTime } from 'rxjs';
+import { auditTime, catchError, EMPTY, merge, startWith, switchMap, throttleTime } from 'rxjs';
 import { counted } from '../../shared/formats/formats';
 import type { WallTime } from '../../shared/formats/wall-time';
 import { fieldTexts, troubleText } from '../../shared/problem-text';
@@ -22,6 +22,7 @@ const WHY: Readonly<Record<LackReason, string>> = {
 };
 
 const READ_EVERY_MS = 60_000;
+const CHANGES_EVERY_MS = 1000;
 
 /** What of today’s and tomorrow’s orders lacks something, and what could stand for it. */
 @Component({
@@ -126,8 +127,10 @@ export class ShortPacks {
 
   constructor() {
     const actions = inject(Actions);
+    // in a rush orders change all the time
     const changes = actions.pipe(
       ofType(LiveActions.ordersChanged, LiveActions.planChanged, LiveActions.benchChanged),
+      auditTime(CHANGES_EVERY_MS),
     );
     // a rack that warms makes things too old without anybody doing anything
     const warmth = actions.pipe(ofType(LiveActions.readingsChanged), throttleTime(READ_EVERY_MS));

@@ -132,6 +132,15 @@ describe('the page', () => {
     asked.flush(stop);
     await page.settle();
     expect(page.text()).toContain('It is stopped.');
+    await page.click('Write off what is here: 10 pieces');
+    const thrown = page.http.expectOne('/api/moves');
+    expect(thrown.request.body).toEqual({
+      ...{ kind: 'written-off', cause: 'Shells in it', paid: null },
+      from: [{ batch: 'b1', pieces: 10 }],
+    });
+    thrown.flush([]);
+    await page.settle();
+    expect(page.text()).toContain('10 pieces written off. Keeping can take it back.');
   });
 
   test('tells by message whoever has something of it, and names whom nobody can reach', async () => {

@@ -98,6 +98,12 @@ export class RecallPage {
   protected readonly open = computed(() => this.stopRows().filter(({ isOpen }) => isOpen));
   protected readonly over = computed(() => this.stopRows().filter(({ isOpen }) => !isOpen));
   /** A stop of just what is asked about. */
+  /** What was made of it in this season and has not left. */
+  protected readonly here = computed(() =>
+    (this.ask() ? (this.view()?.batches ?? []) : [])
+      .filter(({ here, madeAt }) => here > 0 && madeAt !== null)
+      .map(({ batch, here: pieces }) => ({ batch, pieces })),
+  );
   protected readonly isStopped = computed(() => {
     const ask = JSON.stringify(this.ask());
     return this.open().some((stop) => !stop.isPractice && JSON.stringify(stop.ask) === ask);

@@ -10,7 +10,14 @@ import {
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
-import { CUSTOMER_LENGTH, STOP_REASON_LENGTH, type RecallAsk, type RecallTold } from '@alnage/contract';
+import {
+  CAUSE_LENGTH,
+  CUSTOMER_LENGTH,
+  STOP_REASON_LENGTH,
+  type PieceMovesDraft,
+  type RecallAsk,
+  type RecallTold,
+} from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { ChoiceField, choicesOf } from '../../shared/forms/choice-field';
@@ -18,6 +25,7 @@ import { FieldErrors } from '../../shared/forms/field-errors';
 import { nameControl, TextField } from '../../shared/forms/text-field';
 import { counted, listed } from '../../shared/formats/formats';
 import { troubleText } from '../../shared/problem-text';
+import { CounterApi } from '../../state/counter-api';
 import { MessagesApi } from '../../state/messages-api';
 import { troubleOf } from '../../state/problem';
 import { personName } from '../../shared/person/person-name';
@@ -38,6 +46,14 @@ const KIND_WORDS = { real: 'a recall', practice: 'a practice' } as const;
       <al-choice label="This is" [control]="form.controls.kind" [choices]="kinds" />
       @if (isStopped()) {
         <p class="note over">It is stopped.</p>
+        @if (here().length > 0) {
+          <button matButton="outlined" type="button" [disabled]="isThrowing()" (click)="throwAway()">
+            Write off what is here: {{ counted(piecesHere(), 'piece') }}
+          </button>
+        }
+        @if (thrown(); as text) {
+          <p class="note care" role="status">{{ text }}</p>
+        }
       } @else {
         <button matButton="filled" type="submit" [disabled]="isBusy()">
           {{ isPractice() ? 'Practise it' : 'Stop it' }}
@@ -100,10 +116,13 @@ const KIND_WORDS = { real: 'a recall', practice: 'a practice' } as const;
 export class StopForm {
   readonly ask = input.required<RecallAsk>();
   readonly isStopped = input.required<boolean>();
+  /** What of it was made and is still here. */
+  readonly here = input<readonly PieceMovesDraft['from'][number][]>([]);
 
   private readonly store = inject(Store);
   private readonly workshop = this.store.selectSignal(workshopFeature.selectWorkshop);
   private readonly messages = inject(MessagesApi);
+  private readonly counter = inject(CounterApi);
   protected readonly isTelling = signal(false);
   protected readonly told = linkedSignal<RecallAsk, string>({ source: this.ask, computation: () => '' });
   protected readonly isBusy = this.store.selectSignal(recallFeature.selectIsBusy);
@@ -127,6 +146,30 @@ export class StopForm {
     inject(Actions)
       .pipe(ofType(RecallActions.done), takeUntilDestroyed())
       .subscribe(() => this.form.markAsUntouched());
+  }
+
+  protected readonly counted = counted;
+  protected readonly isThrowing = signal(false);
+  protected readonly thrown = linkedSignal<RecallAsk, string>({ source: this.ask, computation: () => '' });
+  protected readonly piecesHere = computed(() => this.here().reduce((sum, { pieces }) => sum + pieces, 0));
+
+  /** All of it at once; in Keeping it can be taken back at once. */
+  protected throwAway(): void {
+    this.form.controls.reason.markAsTouched();
+    if (this.form.controls.reason.invalid) return;
+    const cause = this.form.controls.reason.value.trim().slice(0, CAUSE_LENGTH);
+    const pieces = this.piecesHere();
+    this.isThrowing.set(true);
+    this.counter.movePieces({ kind: 'written-off', cause, paid: null, from: [...this.here()] }).subscribe({
+      next: () => {
+        this.isThrowing.set(false);
+        this.thrown.set(`${counted(pieces, 'piece')} written off. Keeping can take it back.`);
+      },
+      error: (error: unknown) => {
+        this.isThrowing.set(false);
+        this.thrown.set(troubleText(troubleOf(error)));
+      },
+    });
   }
 
   /** Tells by message whoever has something of it; who cannot be reached so is named. */

@@ -4,7 +4,17 @@ import { MatButtonModule } from '@angular/material/button';
 import type { PrintAsk, PrintingView } from '@alnage/contract';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, EMPTY, merge, startWith, switchMap, timer, type Observable } from 'rxjs';
+import {
+  auditTime,
+  catchError,
+  EMPTY,
+  filter,
+  merge,
+  startWith,
+  switchMap,
+  timer,
+  type Observable,
+} from 'rxjs';
 import { counted } from '../formats/formats';
 import { WallTime } from '../formats/wall-time';
 import { troubleText } from '../problem-text';
@@ -13,8 +23,9 @@ import { PapersApi, type PapersOf } from '../../state/papers-api';
 import { troubleOf } from '../../state/problem';
 import { workshopFeature } from '../../state/workshop.state';
 
-/** That a printer is away is said by nothing but its silence. */
+/** That a printer is away is said by nothing but its silence; it matters while something waits for it. */
 const LOOK_EVERY_MS = 20_000;
+const ORDERS_EVERY_MS = 2000;
 
 /** Labels on the printer of the workshop: what waits, what is printed, what is not true any more. */
 @Component({
@@ -141,8 +152,10 @@ export class LabelPrinting {
       .pipe(
         switchMap((of) =>
           merge(
-            this.actions.pipe(ofType(LiveActions.labelsChanged, LiveActions.ordersChanged)),
-            timer(LOOK_EVERY_MS, LOOK_EVERY_MS),
+            this.actions.pipe(ofType(LiveActions.labelsChanged)),
+            // in a rush orders change all the time
+            this.actions.pipe(ofType(LiveActions.ordersChanged), auditTime(ORDERS_EVERY_MS)),
+            timer(LOOK_EVERY_MS, LOOK_EVERY_MS).pipe(filter(() => this.waits() > 0)),
           ).pipe(
             startWith(null),
             // what cannot be read now is read again soon

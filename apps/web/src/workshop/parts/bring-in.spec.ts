@@ -77,9 +77,10 @@ describe('a list that is brought in', () => {
     expect((mapped.request.body as OrderImport).mapping).toMatchObject({ customer: 0, day: 1, what: 2 });
     mapped.flush({ ...report, faulty: 0 });
     await page.settle();
+    await page.type('Their customers', 'told');
     await page.click('Import 1 order');
     const wanted = page.http.expectOne('/api/imports/orders');
-    expect((wanted.request.body as OrderImport).isWanted).toBe(true);
+    expect(wanted.request.body as OrderImport).toMatchObject({ isWanted: true, isTold: true });
     wanted.flush({ ...report, taken: 1 });
     await page.settle();
     expect(page.text()).toContain('1 order imported.');

@@ -11,7 +11,7 @@ import {
   type ImportReport,
 } from '@alnage/contract';
 import { Store } from '@ngrx/store';
-import { ChoiceField, type Choice } from '../../shared/forms/choice-field';
+import { ChoiceField, choicesOf, type Choice } from '../../shared/forms/choice-field';
 import { count, counted } from '../../shared/formats/formats';
 import { ALLERGY_FAULTS, AllergyQuestion } from '../../shared/orders/allergy-question';
 import { FIELD_TEXT, otherFieldTexts, troubleText, withPieceName } from '../../shared/problem-text';
@@ -30,6 +30,11 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
   phone: 'Telephone',
   never: 'Must never have',
 };
+
+const TELLINGS = {
+  silent: 'are told nothing',
+  told: 'are told and reminded',
+} as const;
 
 /** A list of orders from elsewhere: its columns are said, its lines looked at, then all are brought in or none. */
 @Component({
@@ -105,6 +110,12 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
             What its customers must never have comes in all the same: {{ waiver.reason }} ({{ waiver.name }}).
           </p>
         }
+        <al-choice
+          label="Their customers"
+          [choices]="tellings"
+          [value]="telling()"
+          (chosen)="telling.set($event)"
+        />
         <div class="row">
           <button matButton="outlined" type="button" (click)="leave(file)">Cancel</button>
           <button
@@ -141,6 +152,8 @@ export class BringIn {
   protected readonly trouble = signal('');
   protected readonly done = signal('');
   protected readonly isBusy = signal(false);
+  protected readonly tellings = choicesOf(TELLINGS);
+  protected readonly telling = signal<keyof typeof TELLINGS>('silent');
   protected readonly fields = IMPORT_FIELDS;
   protected readonly words = FIELD_WORDS;
   protected readonly count = count;
@@ -223,7 +236,11 @@ export class BringIn {
     const waiver = this.waiver();
     const despiteAllergy = waiver ? { despiteAllergy: waiver } : {};
     this.api
-      .importOrders({ text: this.text(), mapping: this.mapping(), isWanted, ...despiteAllergy })
+      .importOrders({
+        ...{ text: this.text(), mapping: this.mapping(), isWanted },
+        ...(this.telling() === 'told' && { isTold: true }),
+        ...despiteAllergy,
+      })
       .subscribe({
         next: (report) => {
           this.isBusy.set(false);
@@ -248,5 +265,6 @@ export class BringIn {
     this.waiver.set(null);
     this.trouble.set('');
     this.done.set('');
+    this.telling.set('silent');
   }
 }
