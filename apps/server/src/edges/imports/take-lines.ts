@@ -41,11 +41,7 @@ export async function takeLines(
     (await manager.find(CustomerEntity)).map(({ id, name }) => [name.toLowerCase(), id]),
   );
   const taken = lines.map(({ draft, key, waived }, index) => ({
-    id: randomUUID(),
-    ticket: tickets[index]!,
-    key,
-    draft,
-    waived,
+    ...{ id: randomUUID(), ticket: tickets[index]!, key, draft, waived },
     contents: pricedOrder(filledContents(draft, context.boxes), pricesToday(context)),
   }));
   await insertAll(
