@@ -31,7 +31,7 @@ const FIELD_WORDS: Readonly<Record<ImportField, string>> = {
   never: 'Must never have',
 };
 
-const TELLINGS = {
+const TOLD_OR_NOT = {
   silent: 'are told nothing',
   told: 'are told and reminded',
 } as const;
@@ -112,9 +112,9 @@ const TELLINGS = {
         }
         <al-choice
           label="Their customers"
-          [choices]="tellings"
-          [value]="telling()"
-          (chosen)="telling.set($event)"
+          [choices]="toldOrNot"
+          [value]="whetherTold()"
+          (chosen)="whetherTold.set($event)"
         />
         <div class="row">
           <button matButton="outlined" type="button" (click)="leave(file)">Cancel</button>
@@ -152,8 +152,8 @@ export class BringIn {
   protected readonly trouble = signal('');
   protected readonly done = signal('');
   protected readonly isBusy = signal(false);
-  protected readonly tellings = choicesOf(TELLINGS);
-  protected readonly telling = signal<keyof typeof TELLINGS>('silent');
+  protected readonly toldOrNot = choicesOf(TOLD_OR_NOT);
+  protected readonly whetherTold = signal<keyof typeof TOLD_OR_NOT>('silent');
   protected readonly fields = IMPORT_FIELDS;
   protected readonly words = FIELD_WORDS;
   protected readonly count = count;
@@ -238,7 +238,7 @@ export class BringIn {
     this.api
       .importOrders({
         ...{ text: this.text(), mapping: this.mapping(), isWanted },
-        ...(this.telling() === 'told' && { isTold: true }),
+        ...(this.whetherTold() === 'told' && { isTold: true }),
         ...despiteAllergy,
       })
       .subscribe({
@@ -265,6 +265,6 @@ export class BringIn {
     this.waiver.set(null);
     this.trouble.set('');
     this.done.set('');
-    this.telling.set('silent');
+    this.whetherTold.set('silent');
   }
 }
