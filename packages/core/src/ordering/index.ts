@@ -22,6 +22,7 @@ export {
   filledContents,
   handoversOf,
   piecesOfOrder,
+  summedPieces,
   type BoxCount,
   type OrderContents,
   type PieceCount,

@@ -22,11 +22,11 @@ export function piecesOfOrder({ lines, boxes }: OrderContents): PieceCount[] {
   const inBoxes = boxes.flatMap(({ count, contents }) =>
     contents.map(({ piece, pieces }) => ({ piece, pieces: count * pieces })),
   );
-  return summed([...lines, ...inBoxes]);
+  return summedPieces([...lines, ...inBoxes]);
 }
 
 /** Pieces put together, each piece once, in the order in which it was first named. */
-function summed(counts: readonly PieceCount[]): PieceCount[] {
+export function summedPieces(counts: readonly PieceCount[]): PieceCount[] {
   const sums = new Map<string, number>();
   for (const { piece, pieces } of counts) sums.set(piece, (sums.get(piece) ?? 0) + pieces);
   return [...sums].map(([piece, pieces]) => ({ piece, pieces }));

@@ -6,7 +6,9 @@ import {
   packingList,
   pieceAllergens,
   piecesOfOrder,
+  summedPieces,
   type ClashBook,
+  type PieceCount,
   type SwapPiece,
 } from '@alnage/core';
 import type { EntityManager } from 'typeorm';
@@ -69,7 +71,7 @@ export async function shortPacks(
   return orders.flatMap((order, index): ShortPack[] => {
     const { from, lacks } = packed[index]!;
     const old = from.filter(({ isTooOld }) => isTooOld);
-    const short = summed([...lacks, ...old]);
+    const short = summedPieces([...lacks, ...old]);
     if (short.length === 0) return [];
     const leavesAt = Date.parse(order.pickupAt) - journeyOf(order);
     const { id, ticket, customer, phone, version } = order;
@@ -85,18 +87,10 @@ export async function shortPacks(
   });
 }
 
-type Count = { readonly piece: string; readonly pieces: number };
-
-function summed(counts: readonly Count[]): Count[] {
-  const sums = new Map<string, number>();
-  for (const { piece, pieces } of counts) sums.set(piece, (sums.get(piece) ?? 0) + pieces);
-  return [...sums].map(([piece, pieces]) => ({ piece, pieces }));
-}
-
 function reasonOf(
   piece: string,
   { id }: Order,
-  { old, kept }: { readonly old: readonly Count[]; readonly kept: readonly BatchKeeping[] },
+  { old, kept }: { readonly old: readonly PieceCount[]; readonly kept: readonly BatchKeeping[] },
 ): LackReason {
   const isStopped = kept.some(
     (each) => each.isStopped && each.piece === piece && each.pickups.some(({ order }) => order === id),
@@ -107,7 +101,7 @@ function reasonOf(
 
 /** What there is enough of first, each with until when the oldest of it is eaten. */
 function swapsFor(
-  { piece, pieces }: Count,
+  { piece, pieces }: PieceCount,
   { order, leavesAt }: { readonly order: Order; readonly leavesAt: number },
   { now, kept, pieces: known, clashBook, rule, neverOf: neverIn }: Reading,
 ): ShortPack['lacks'][number]['swaps'] {

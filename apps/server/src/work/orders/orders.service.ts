@@ -270,15 +270,8 @@ function isAskedAsBefore(
   { contents, pickup, pickupPoint }: ReturnType<typeof asked>,
   before: Order,
 ): boolean {
-  const pieces = piecesOfOrder(contents);
-  return (
-    pickup === before.pickup &&
-    pickupPoint === before.pickupPoint &&
-    pieces.length === before.pieces.length &&
-    before.pieces.every(({ piece, pieces: count }) =>
-      pieces.some((each) => each.piece === piece && each.pieces === count),
-    )
-  );
+  const isSamePlace = pickup === before.pickup && pickupPoint === before.pickupPoint;
+  return isSamePlace && isSameContents(contents, before);
 }
 
 function isSameContents(before: OrderContents, after: OrderContents): boolean {
